@@ -1,0 +1,3 @@
+const React = require('react')
+
+module.exports = { __esModule: true, default: (props) => React.createElement('span', { 'data-icon': props.name }) }

@@ -1,0 +1,12 @@
+const web = require('jest-expo/web/jest-preset')
+
+module.exports = {
+  preset: 'jest-expo/web',
+  displayName: 'app',
+  testMatch: ['<rootDir>/**/*.test.tsx', '<rootDir>/**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  moduleNameMapper: { '^(@react-native-vector-icons|@expo/vector-icons)/.*$': '<rootDir>/icon-mock.js', ...web.moduleNameMapper },
+  transformIgnorePatterns: [
+    '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble)(/|-|$))',
+  ],
+}

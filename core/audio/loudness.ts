@@ -1,0 +1,67 @@
+/**
+ * K-weighted loudness after ITU-R BS.1770: a high shelf, a high pass, mean square, -0.691 dB. The coefficients of the
+ * recommendation hold for 48 kHz; for other rates both filters are designed again from their analogue parameters.
+ */
+
+interface Biquad {
+  readonly b0: number
+  readonly b1: number
+  readonly b2: number
+  readonly a1: number
+  readonly a2: number
+}
+
+function shelf(sampleRateHz: number): Biquad {
+  const k = Math.tan((Math.PI * 1681.974450955533) / sampleRateHz)
+  const q = 0.7071752369554196
+  const vh = 10 ** (3.999843853973347 / 20)
+  const vb = vh ** 0.4996667741545416
+  const a0 = 1 + k / q + k * k
+  return {
+    b0: (vh + (vb * k) / q + k * k) / a0,
+    b1: (2 * (k * k - vh)) / a0,
+    b2: (vh - (vb * k) / q + k * k) / a0,
+    a1: (2 * (k * k - 1)) / a0,
+    a2: (1 - k / q + k * k) / a0,
+  }
+}
+
+function highPass(sampleRateHz: number): Biquad {
+  const k = Math.tan((Math.PI * 38.13547087602444) / sampleRateHz)
+  const q = 0.5003270373238773
+  const a0 = 1 + k / q + k * k
+  return { b0: 1, b1: -2, b2: 1, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 }
+}
+
+function filtered(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad): Float32Array {
+  const out = new Float32Array(samples.length)
+  let z1 = 0
+  let z2 = 0
+  for (let i = 0; i < samples.length; i++) {
+    const x = samples[i]
+    const y = b0 * x + z1
+    z1 = b1 * x - a1 * y + z2
+    z2 = b2 * x - a2 * y
+    out[i] = y
+  }
+  return out
+}
+
+/** Momentary loudness in LUFS: the loudest 400 ms of the clip, or all of a shorter one followed by silence. */
+export function momentaryLoudness(channels: readonly Float32Array[], sampleRateHz: number): number {
+  const window = Math.round(0.4 * sampleRateHz)
+  const frames = channels[0]?.length ?? 0
+  const squares = new Float64Array(frames)
+  for (const channel of channels) {
+    const weighted = filtered(filtered(channel, shelf(sampleRateHz)), highPass(sampleRateHz))
+    for (let i = 0; i < frames; i++) squares[i] += weighted[i] * weighted[i]
+  }
+  let sum = 0
+  let most = 0
+  for (let i = 0; i < frames; i++) {
+    sum += squares[i]
+    if (i >= window) sum -= squares[i - window]
+    if (sum > most) most = sum
+  }
+  return most > 0 ? -0.691 + 10 * Math.log10(most / window) : -Infinity
+}

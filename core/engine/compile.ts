@@ -1,0 +1,189 @@
+import type { Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from '../kit/kit'
+import type { PadId } from '../kit/ids'
+import { bandsOfRay, chokedBy, padSettings, shapeOf } from '../kit/resolve'
+import type { Envelope, Response } from '../kit/shape'
+import { hashId } from './chance'
+import { dbToGain, exp2 } from './math'
+import {
+  BandField, ChokeField, ClipField, EnvelopeField, filterCodes, Head, modeCodes, pickCodes, PointField, RayField, ResponseField,
+  responseFromCodes, responseToCodes, TurnField,
+} from './program' // prettier-ignore
+import type { Region } from './sample-store'
+
+export interface CompileContext {
+  readonly sampleRateHz: number
+  /** The slot of a pad in the engine. */
+  slotOf(padId: PadId): number
+  /** Where a clip's samples lie, or undefined when its audio is not there (yet). */
+  regionOf(clip: Clip): Region | undefined
+}
+
+/** Compiles a pad to its flat program. The same pad, ties and regions give the same numbers. */
+export function compilePad(kit: Kit, pad: Pad, context: CompileContext): Float64Array {
+  const out: number[] = new Array<number>(Head.length).fill(0)
+  const settings = padSettings(kit, pad)
+  const group = kit.ties.find((tie) => tie.kind === 'chokeGroup' && tie.pads.includes(pad.id))
+  out[Head.padHash] = hashId(pad.id)
+  out[Head.mode] = modeCodes[settings.mode]
+  out[Head.maxStrikes] = settings.maxStrikes
+  out[Head.pick] = pickCodes[settings.pick]
+  out[Head.counter] = settings.counter === 'band' ? 1 : 0
+  out[Head.gain] = dbToGain(settings.gainDb)
+  out[Head.pan] = settings.pan
+  out[Head.tuneCents] = settings.tuneCents
+  out[Head.rootNote] = settings.rootNote ?? -1
+  out[Head.group] = group ? hashId(group.id) : -1
+  out[Head.groupMaxStrikes] = group?.kind === 'chokeGroup' ? (group.maxStrikes ?? 128) : 128
+  writeChokes(out, kit, pad, context)
+  writeResponses(out, pad, settings.responses)
+  writeRays(out, pad, settings, context)
+  writeHeadBands(out, pad, context)
+  out[Head.size] = out.length
+  return Float64Array.from(out)
+}
+
+/** Makes room for a table of `count` rows and returns where it begins. */
+function table(out: number[], count: number, width: number): number {
+  const at = out.length
+  for (let i = 0; i < count * width; i++) out.push(0)
+  return at
+}
+
+function writeChokes(out: number[], kit: Kit, pad: Pad, context: CompileContext): void {
+  const choked = chokedBy(kit, pad.id).filter((tie) => kit.pads.some((other) => other.id === tie.padId))
+  const at = table(out, choked.length, ChokeField.length)
+  out[Head.chokeCount] = choked.length
+  out[Head.chokes] = at
+  choked.forEach((tie, i) => {
+    out[at + i * ChokeField.length + ChokeField.padSlot] = context.slotOf(tie.padId)
+    out[at + i * ChokeField.length + ChokeField.fadeFrames] = toFrames(tie.fadeSeconds, context)
+  })
+}
+
+/** Responses whose source or target the engine does not play yet stay in the document and are left out here. */
+function writeResponses(out: number[], pad: Pad, responses: readonly Response[]): void {
+  const played = responses.filter((r) => !r.bypass && r.from in responseFromCodes && r.to.kind in responseToCodes)
+  const at = table(out, played.length, ResponseField.length)
+  out[Head.responseCount] = played.length
+  out[Head.responses] = at
+  played.forEach((response, i) => {
+    const row = at + i * ResponseField.length
+    out[row + ResponseField.from] = responseFromCodes[response.from as keyof typeof responseFromCodes]
+    out[row + ResponseField.to] = responseToCodes[response.to.kind]
+    out[row + ResponseField.amount] = response.amount
+    out[row + ResponseField.k] = bendToK(response.bend)
+    out[row + ResponseField.ray] = response.to.rayId ? pad.rays.findIndex((ray) => ray.id === response.to.rayId) : -1
+  })
+}
+
+function writeRays(out: number[], pad: Pad, settings: PadSettings, context: CompileContext): void {
+  const rays = table(out, pad.rays.length, RayField.length)
+  out[Head.rayCount] = pad.rays.length
+  out[Head.rays] = rays
+  pad.rays.forEach((ray, index) => {
+    const row = rays + index * RayField.length
+    const shape = shapeOf(settings, ray)
+    out[row + RayField.gain] = dbToGain(ray.gainDb) * (ray.invert ? -1 : 1)
+    out[row + RayField.pan] = ray.pan
+    out[row + RayField.tuneCents] = ray.tuneCents
+    out[row + RayField.keyTrack] = ray.keyTrack
+    out[row + RayField.delayFrames] = toFrames(ray.delaySeconds, context)
+    out[row + RayField.mute] = ray.mute || ray.source.kind === 'body' ? 1 : 0
+    out[row + RayField.startSeconds] = shape.startSeconds
+    out[row + RayField.amp] = writeEnvelope(out, shape.amp, shape.decayScale, context)
+    out[row + RayField.pitch] = writeEnvelope(out, shape.pitch, 1, context)
+    out[row + RayField.filterType] = filterCodes[shape.filter.type]
+    out[row + RayField.cutoffHz] = shape.filter.cutoffHz
+    out[row + RayField.damping] = 2 - 1.95 * shape.filter.resonance
+    out[row + RayField.filterEnv] = shape.filter.envCents === 0 ? -1 : writeEnvelope(out, shape.filter.env, 1, context)
+    out[row + RayField.filterEnvCents] = shape.filter.envCents
+    const own = ray.source.kind === 'clips' ? ray.source.bands : undefined
+    out[row + RayField.bandCount] = own ? own.length : -1
+    if (!own) return
+    out[row + RayField.bands] = writeBands(out, pad, own, context)
+    out[row + RayField.pick] = pickCodes[(ray.source.kind === 'clips' && ray.source.pick) || settings.pick]
+  })
+}
+
+function writeHeadBands(out: number[], pad: Pad, context: CompileContext): void {
+  out[Head.bandCount] = pad.bands.length
+  out[Head.bands] = writeBands(out, pad, pad.bands, context)
+}
+
+function writeBands(out: number[], pad: Pad, bands: readonly Band[], context: CompileContext): number {
+  const at = table(out, bands.length, BandField.length)
+  bands.forEach((band, index) => {
+    const row = at + index * BandField.length
+    out[row + BandField.fromVelocity] = band.fromVelocity
+    out[row + BandField.blendVelocities] = band.blendVelocities
+    out[row + BandField.blendLaw] = band.blendLaw === 'power' ? 0 : 1
+    out[row + BandField.gain] = dbToGain(band.gainDb)
+    out[row + BandField.turnCount] = band.turns.length
+    out[row + BandField.turns] = writeTurns(out, pad, bands, index, context)
+  })
+  return at
+}
+
+function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: number, context: CompileContext): number {
+  const turns = bands[bandIndex].turns
+  const at = table(out, turns.length, TurnField.length)
+  turns.forEach((turn, index) => {
+    const clips = table(out, pad.rays.length, ClipField.length)
+    out[at + index * TurnField.length + TurnField.weight] = turn.weight
+    out[at + index * TurnField.length + TurnField.clips] = clips
+    pad.rays.forEach((ray, rayIndex) => {
+      const shared = bandsOfRay(pad, ray) === bands
+      writeClip(out, clips + rayIndex * ClipField.length, shared ? clipFor(bands, bandIndex, index, ray, turn) : undefined, context)
+    })
+  })
+  return at
+}
+
+/** The clip of a cell; a ray that asks for it borrows from the nearest band where its own is missing. */
+function clipFor(bands: readonly Band[], bandIndex: number, turnIndex: number, ray: Ray, turn: Turn): Clip | undefined {
+  const clip = turn.clips[ray.id]
+  if (clip === 'intendedSilence') return undefined
+  if (clip || ray.onMissing === 'silent') return clip
+  for (let distance = 1; distance < bands.length; distance++)
+    for (const band of [bands[bandIndex - distance], bands[bandIndex + distance]]) {
+      const near = band?.turns[turnIndex % Math.max(1, band.turns.length)]?.clips[ray.id]
+      if (near && near !== 'intendedSilence') return near
+    }
+  return undefined
+}
+
+function writeClip(out: number[], at: number, clip: Clip | undefined, context: CompileContext): void {
+  const region = clip && context.regionOf(clip)
+  out[at + ClipField.chunk] = region ? region.chunk : -1
+  if (!clip || !region) return
+  out[at + ClipField.left] = region.left
+  out[at + ClipField.right] = region.right
+  out[at + ClipField.frames] = region.frames
+  out[at + ClipField.rate] = region.sampleRateHz / context.sampleRateHz
+  out[at + ClipField.gain] = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
+}
+
+/** Writes an envelope and returns its offset; -1 for none. Points fall on whole frames. */
+function writeEnvelope(out: number[], envelope: Envelope, timeScale: number, context: CompileContext): number {
+  const { points } = envelope
+  if (points.length === 0) return -1
+  const at = table(out, 1, EnvelopeField.length + points.length * PointField.length)
+  out[at + EnvelopeField.count] = points.length
+  out[at + EnvelopeField.sustain] = envelope.sustain !== undefined && envelope.sustain < points.length ? envelope.sustain : -1
+  points.forEach((point, index) => {
+    const row = at + EnvelopeField.length + index * PointField.length
+    out[row + PointField.frame] = toFrames(point.seconds * timeScale, context)
+    out[row + PointField.value] = point.value
+    out[row + PointField.k] = bendToK(point.bend)
+  })
+  return at
+}
+
+/** k of the bend formula: 64^bend, exactly 1 for a straight line. */
+export function bendToK(bend: number): number {
+  return bend === 0 ? 1 : exp2(6 * bend)
+}
+
+function toFrames(seconds: number, context: CompileContext): number {
+  return Math.floor(seconds * context.sampleRateHz + 0.5)
+}

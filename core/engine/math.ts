@@ -1,0 +1,121 @@
+/**
+ * The engine's own mathematics. The built-in sin, exp, log and pow differ in the last bit between JavaScript hosts;
+ * these use only + - * / and exact integer steps, so every host computes the same samples.
+ */
+
+const LN2 = 0.6931471805599453
+const INVERSE_LN2 = 1.4426950408889634
+const LOWEST_EXPONENT = -1074
+const HIGHEST_EXPONENT = 1023
+
+const powersOfTwo = new Float64Array(HIGHEST_EXPONENT - LOWEST_EXPONENT + 1)
+powersOfTwo[-LOWEST_EXPONENT] = 1
+for (let n = 1; n <= HIGHEST_EXPONENT; n++)
+  powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n - 1 - LOWEST_EXPONENT] * 2
+for (let n = -1; n >= LOWEST_EXPONENT; n--)
+  powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n + 1 - LOWEST_EXPONENT] / 2
+
+const bitsOfDouble = new Uint32Array(2)
+const double = new Float64Array(bitsOfDouble.buffer)
+
+/** 2 to the power of `x`; relative error below 1e-14. Saturates to 0 and the largest power outside -1074..1023. */
+export function exp2(x: number): number {
+  if (!(x > LOWEST_EXPONENT)) return 0
+  if (x >= HIGHEST_EXPONENT) return powersOfTwo[HIGHEST_EXPONENT - LOWEST_EXPONENT]
+  const whole = Math.floor(x + 0.5)
+  const t = (x - whole) * LN2
+  // Taylor series of e^t for |t| <= ln(2)/2; the first term left out is below 1e-15.
+  let sum = 2.08767569878681e-09
+  sum = 2.505210838544172e-08 + t * sum
+  sum = 2.755731922398589e-07 + t * sum
+  sum = 2.7557319223985893e-06 + t * sum
+  sum = 2.48015873015873e-05 + t * sum
+  sum = 0.0001984126984126984 + t * sum
+  sum = 0.001388888888888889 + t * sum
+  sum = 0.008333333333333333 + t * sum
+  sum = 0.041666666666666664 + t * sum
+  sum = 0.16666666666666666 + t * sum
+  sum = 0.5 + t * sum
+  sum = 1 + t * (1 + t * sum)
+  return sum * powersOfTwo[whole - LOWEST_EXPONENT]
+}
+
+/** Logarithm to base 2 of a positive number; -Infinity for 0 and below. Absolute error below 1e-14. */
+export function log2(x: number): number {
+  if (!(x > 0)) return -Infinity
+  double[0] = x
+  let exponent = ((bitsOfDouble[1] >>> 20) & 0x7ff) - 1023
+  if (exponent === -1023) return log2(x * 18014398509481984) - 54 // subnormal: scaled by 2^54
+  bitsOfDouble[1] = (bitsOfDouble[1] & 0x000fffff) | 0x3ff00000
+  let mantissa = double[0] // 1 <= mantissa < 2
+  if (mantissa > 1.4142135623730951) {
+    mantissa /= 2
+    exponent++
+  }
+  // ln(m) = 2 artanh((m-1)/(m+1)), |argument| <= 0.1716
+  const z = (mantissa - 1) / (mantissa + 1)
+  const zz = z * z
+  let sum = 1 / 23
+  for (let n = 21; n >= 1; n -= 2) sum = 1 / n + zz * sum
+  return exponent + 2 * z * sum * INVERSE_LN2
+}
+
+const HALF_PI = 1.5707963267948966
+
+/** Sine of `x` radians, for |x| below about 1e6; absolute error below 1e-12. */
+export function sin(x: number): number {
+  const quarter = Math.floor(x / HALF_PI + 0.5)
+  const t = x - quarter * HALF_PI
+  const tt = t * t
+  let sum: number
+  if ((quarter & 1) !== 0) {
+    sum = 4.779477332387385e-14
+    sum = -1.1470745597729725e-11 + tt * sum
+    sum = 2.08767569878681e-09 + tt * sum
+    sum = -2.755731922398589e-07 + tt * sum
+    sum = 2.48015873015873e-05 + tt * sum
+    sum = -0.001388888888888889 + tt * sum
+    sum = 0.041666666666666664 + tt * sum
+    sum = -0.5 + tt * sum
+    sum = 1 + tt * sum
+  } else {
+    sum = 2.8114572543455206e-15
+    sum = -7.647163731819816e-13 + tt * sum
+    sum = 1.6059043836821613e-10 + tt * sum
+    sum = -2.505210838544172e-08 + tt * sum
+    sum = 2.7557319223985893e-06 + tt * sum
+    sum = -0.0001984126984126984 + tt * sum
+    sum = 0.008333333333333333 + tt * sum
+    sum = -0.16666666666666666 + tt * sum
+    sum = t + t * tt * sum
+  }
+  return (quarter & 2) !== 0 ? -sum : sum
+}
+
+/** Cosine of `x` radians, in the range of `sin`. */
+export function cos(x: number): number {
+  return sin(x + HALF_PI)
+}
+
+/** Hyperbolic tangent; absolute error below 1e-13. */
+export function tanh(x: number): number {
+  if (x > 20) return 1
+  if (x < -20) return -1
+  const e = exp2(2 * INVERSE_LN2 * x)
+  return (e - 1) / (e + 1)
+}
+
+/** Linear gain of a level in dB; silence (-Infinity dB) is 0. */
+export function dbToGain(db: number): number {
+  return db === 0 ? 1 : exp2(db * 0.16609640474436813) // log2(10) / 20
+}
+
+/** Level in dB of a linear gain; -Infinity for 0. */
+export function gainToDb(gain: number): number {
+  return log2(gain) * 6.020599913279624
+}
+
+/** Frequency ratio of an interval in cents. */
+export function centsToRatio(cents: number): number {
+  return cents === 0 ? 1 : exp2(cents / 1200)
+}

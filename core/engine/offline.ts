@@ -1,0 +1,92 @@
+import { createEngine } from './state'
+import type { EngineState } from './state'
+import { createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory'
+import { EventField, LogField, StatusField } from './program'
+import { render } from './render'
+import { createLoader } from './loader'
+import type { KitLoader } from './loader'
+import { createSampleStore } from './sample-store'
+import type { Audio } from '../audio/audio'
+import type { AudioHash } from '../kit/ids'
+import type { Kit } from '../kit/kit'
+
+/** One strike or let-go of a performance. Frames are the engine's. */
+export interface ScoreEvent {
+  readonly frame: number
+  readonly type: number
+  readonly padSlot: number
+  readonly velocity?: number
+  readonly note?: number
+  readonly key?: number
+}
+
+/** What the engine decided for a strike. */
+export interface StrikeRecord {
+  readonly frame: number
+  readonly padSlot: number
+  readonly velocity: number
+  readonly band: number
+  readonly turn: number
+  readonly strikeNumber: number
+  readonly voices: number
+  readonly chokedSlots: number[]
+}
+
+export interface Offline {
+  readonly engine: EngineState
+  readonly loader: KitLoader
+}
+
+/** An engine with memory of its own, for drawing, bouncing and tests. */
+export function createOffline(kit: Kit, sampleRateHz: number, audioOf: (audio: AudioHash) => Audio | undefined, seed = kit.seed): Offline {
+  const memory = createMemory(false)
+  const store = createSampleStore(
+    { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
+    MAX_CHUNKS,
+  )
+  const loader = createLoader(memory, store, sampleRateHz, audioOf)
+  loader.load({ ...kit, seed })
+  return { engine: createEngine(memory, sampleRateHz), loader }
+}
+
+/** Lays events out as the engine reads them, in order of frame; events of one frame keep their order. */
+export function toScore(events: readonly ScoreEvent[]): Float64Array {
+  const sorted = [...events].sort((a, b) => a.frame - b.frame)
+  const score = new Float64Array(sorted.length * EventField.length)
+  sorted.forEach((event, i) => {
+    score.set([event.frame, event.type, event.padSlot, event.velocity ?? 0, event.note ?? -1, event.frame, event.key ?? 0], i * EventField.length)
+  })
+  return score
+}
+
+/** Renders `frames` frames in blocks; `onRecord` gets each strike as it is decided. */
+export function renderOffline(engine: EngineState, score: Float64Array, frames: number, blockFrames = 4096, onRecord?: (record: StrikeRecord) => void): [Float32Array, Float32Array] {
+  const left = new Float32Array(frames)
+  const right = new Float32Array(frames)
+  engine.score = score
+  engine.scoreCursor = 0
+  const status = engine.memory.status
+  let read = status[StatusField.logCount]
+  for (let done = 0; done < frames; done += blockFrames) {
+    render(engine, left, right, done, Math.min(blockFrames, frames - done))
+    for (; onRecord && read < status[StatusField.logCount]; read++) onRecord(readRecord(engine.memory.log, read))
+  }
+  return [left, right]
+}
+
+/** Strike number `index` of the log, which keeps the last 1024. */
+export function readRecord(log: Float64Array, index: number): StrikeRecord {
+  const at = (index % LOG_RECORDS) * LogField.length
+  const chokedSlots: number[] = []
+  for (let slot = 0; slot < 128; slot++) if ((log[at + LogField.choked + (slot >> 5)] >>> (slot & 31)) & 1) chokedSlots.push(slot)
+  return {
+    frame: log[at + LogField.frame],
+    padSlot: log[at + LogField.padSlot],
+    velocity: log[at + LogField.velocity],
+    band: log[at + LogField.band],
+    turn: log[at + LogField.turn],
+    strikeNumber: log[at + LogField.strikeNumber],
+    voices: log[at + LogField.rays],
+    chokedSlots,
+  }
+}

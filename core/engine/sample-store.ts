@@ -1,0 +1,100 @@
+import { GUARD_FRAMES } from './program'
+
+/** Where a region lies: its chunk, the frame of its first sample for each channel, and how it is to be played. */
+export interface Region {
+  readonly chunk: number
+  readonly left: number
+  /** -1 for one channel. */
+  readonly right: number
+  readonly frames: number
+  readonly sampleRateHz: number
+}
+
+/** Keeps the regions that pads play, in memory the engine reads. One interface over shared and copied backings. */
+export interface SampleStore {
+  place(channels: readonly Float32Array[], sampleRateHz: number): Region
+  free(region: Region): void
+  readonly usedFrames: number
+}
+
+/** How a chunk comes to be, and who is told when samples have been written into it. */
+export interface ChunkBacking {
+  createChunk(chunk: number, frames: number): Float32Array
+  written(chunk: number, startFrame: number, frames: number): void
+}
+
+/** 16 MiB of samples; a longer region gets a chunk of its own. */
+export const CHUNK_SAMPLES = 4 * 1024 * 1024
+
+interface Chunk {
+  readonly samples: Float32Array
+  /** Free runs, in order. */
+  free: { start: number; length: number }[]
+}
+
+export function createSampleStore(backing: ChunkBacking, maxChunks: number): SampleStore {
+  const chunks: Chunk[] = []
+  const lengths = new Map<Region, number>()
+  let usedFrames = 0
+
+  function take(length: number): { chunk: number; start: number } {
+    for (let index = 0; index < chunks.length; index++) {
+      const start = takeFrom(chunks[index], length)
+      if (start >= 0) return { chunk: index, start }
+    }
+    if (chunks.length >= maxChunks) throw new Error(`The sample store holds at most ${maxChunks} chunks.`)
+    const samples = Math.max(CHUNK_SAMPLES, length)
+    const index = chunks.length
+    chunks.push({ samples: backing.createChunk(index, samples), free: [{ start: 0, length: samples }] })
+    return { chunk: index, start: takeFrom(chunks[index], length) }
+  }
+
+  return {
+    get usedFrames() {
+      return usedFrames
+    },
+    place(channels, sampleRateHz) {
+      const frames = channels[0].length
+      const stride = frames + 2 * GUARD_FRAMES
+      const length = stride * channels.length
+      const { chunk, start } = take(length)
+      const samples = chunks[chunk].samples
+      samples.fill(0, start, start + length)
+      channels.forEach((channel, index) => samples.set(channel, start + index * stride + GUARD_FRAMES))
+      backing.written(chunk, start, length)
+      usedFrames += frames
+      const left = start + GUARD_FRAMES
+      const region: Region = { chunk, left, right: channels.length > 1 ? left + stride : -1, frames, sampleRateHz }
+      lengths.set(region, length)
+      return region
+    },
+    free(region) {
+      const length = lengths.get(region)
+      if (length === undefined) return
+      lengths.delete(region)
+      usedFrames -= region.frames
+      giveBack(chunks[region.chunk], region.left - GUARD_FRAMES, length)
+    },
+  }
+}
+
+function takeFrom(chunk: Chunk, length: number): number {
+  const run = chunk.free.find((candidate) => candidate.length >= length)
+  if (!run) return -1
+  const start = run.start
+  run.start += length
+  run.length -= length
+  if (run.length === 0) chunk.free = chunk.free.filter((other) => other !== run)
+  return start
+}
+
+function giveBack(chunk: Chunk, start: number, length: number): void {
+  const runs = [...chunk.free, { start, length }].sort((a, b) => a.start - b.start)
+  const joined: typeof runs = []
+  for (const run of runs) {
+    const last = joined[joined.length - 1]
+    if (last && last.start + last.length === run.start) last.length += run.length
+    else joined.push({ ...run })
+  }
+  chunk.free = joined
+}

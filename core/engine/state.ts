@@ -1,0 +1,108 @@
+import { cos, sin } from './math'
+import type { EngineMemory } from './memory'
+import { EventField, MAX_PADS } from './program'
+
+/** Strikes that may sound at once, and room for those that are fading out. */
+export const MAX_STRIKES = 128
+const STRIKE_POOL = MAX_STRIKES + 64
+/** Voices: one clip of one ray of one strike. */
+export const VOICE_POOL = 512
+export const QUEUE_EVENTS = 2048
+/** Longest run of frames rendered in one go. */
+export const CHUNK_FRAMES = 128
+/** Control-rate work happens every so many frames, counted from the engine's frame 0. */
+export const GRID_FRAMES = 16
+/** A frame that never comes. */
+export const NEVER = 9007199254740991
+
+const f64 = () => new Float64Array(VOICE_POOL)
+const i32 = () => new Int32Array(VOICE_POOL)
+
+function createVoices() {
+  return {
+    active: i32(), strike: i32(), program: i32(), chunk: i32(), left: i32(), right: i32(),
+    frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(),
+    gainLeft: f64(), gainRight: f64(),
+    baseRate: f64(), baseCents: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
+    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateSlope: f64(),
+    releaseFrame: f64(), releaseLevel: f64(), holds: i32(),
+    fadeStart: f64(), fadeFrames: f64(),
+    filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),
+    filterCell: f64(), a1: f64(), a2: f64(), a3: f64(), a1Step: f64(), a2Step: f64(), a3Step: f64(),
+    leftOne: f64(), leftTwo: f64(), rightOne: f64(), rightTwo: f64(),
+  } // prettier-ignore
+}
+export type Voices = ReturnType<typeof createVoices>
+
+function createStrikes() {
+  const ints = () => new Int32Array(STRIKE_POOL)
+  return {
+    active: ints(), padSlot: ints(), voices: ints(), velocity: ints(), released: ints(), stopping: ints(),
+    group: new Float64Array(STRIKE_POOL), startFrame: new Float64Array(STRIKE_POOL), key: new Float64Array(STRIKE_POOL),
+    order: new Float64Array(STRIKE_POOL),
+  } // prettier-ignore
+}
+export type Strikes = ReturnType<typeof createStrikes>
+
+/** Everything the engine changes while it runs: numbers and typed arrays, all made before the first frame. */
+export interface EngineState {
+  readonly memory: EngineMemory
+  readonly sampleRateHz: number
+  frame: number
+  readonly voices: Voices
+  voiceTop: number
+  readonly strikes: Strikes
+  strikeOrder: number
+  /** Strikes so far of each pad, and of each band of each pad (row = pad, 128 a row). */
+  readonly padCount: Float64Array
+  readonly bandCount: Float64Array
+  /** Live and scheduled events, in order of frame. */
+  readonly queue: Float64Array
+  queueLength: number
+  /** A score given whole before rendering, in order of frame. */
+  score: Float64Array
+  scoreCursor: number
+  kitGain: number
+  limiterGain: number
+  readonly limiterRelease: number
+  readonly stopFadeFrames: number
+  readonly mixLeft: Float64Array
+  readonly mixRight: Float64Array
+  readonly scratchLeft: Float64Array
+  readonly scratchRight: Float64Array
+  readonly turnScratch: Int32Array
+  readonly offsets: Float64Array
+}
+
+export function createEngine(memory: EngineMemory, sampleRateHz: number): EngineState {
+  return {
+    memory,
+    sampleRateHz,
+    frame: 0,
+    voices: createVoices(),
+    voiceTop: 0,
+    strikes: createStrikes(),
+    strikeOrder: 0,
+    padCount: new Float64Array(MAX_PADS),
+    bandCount: new Float64Array(MAX_PADS * 128),
+    queue: new Float64Array(QUEUE_EVENTS * EventField.length),
+    queueLength: 0,
+    score: new Float64Array(0),
+    scoreCursor: 0,
+    kitGain: memory.kit[0],
+    limiterGain: 1,
+    limiterRelease: 1 / (0.08 * sampleRateHz),
+    stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
+    mixLeft: new Float64Array(CHUNK_FRAMES),
+    mixRight: new Float64Array(CHUNK_FRAMES),
+    scratchLeft: new Float64Array(CHUNK_FRAMES),
+    scratchRight: new Float64Array(CHUNK_FRAMES),
+    turnScratch: new Int32Array(128),
+    offsets: new Float64Array(8),
+  }
+}
+
+/** Tangent, for filter coefficients; `x` in 0..1.5 radians. */
+export function tan(x: number): number {
+  return sin(x) / cos(x)
+}

@@ -1,0 +1,310 @@
+import { bent, envelopeAt, nextPointAfter } from './envelope'
+import { centsToRatio } from './math'
+import { EnvelopeField, PointField } from './program'
+import { GRID_FRAMES, NEVER, tan } from './state'
+import type { EngineState } from './state'
+
+/** Adds `count` frames of a voice, from `frame` on, to the mix. Audio thread: allocates nothing. */
+export function renderVoice(engine: EngineState, voice: number, frame: number, count: number): void {
+  const v = engine.voices
+  let from = 0
+  if (v.startFrame[voice] > frame) {
+    from = v.startFrame[voice] - frame
+    if (from >= count) return
+  }
+  const start = frame + from
+  const end = Math.min(frame + count, v.endFrame[voice], v.fadeStart[voice] + v.fadeFrames[voice])
+  const length = Math.max(0, end - start)
+  if (length > 0) {
+    const stereo = v.right[voice] >= 0
+    readClip(engine, voice, start, length, stereo)
+    if (v.filterType[voice] !== 0) filter(engine, voice, start, length, stereo)
+    if (v.ampEnv[voice] !== 0) applyAmp(engine, voice, start, length, stereo)
+    if (v.fadeStart[voice] !== NEVER) applyFade(engine, voice, start, length, stereo)
+    addToMix(engine, voice, from, length, stereo)
+  }
+  const over = frame + count >= end && (end === v.endFrame[voice] || end === v.fadeStart[voice] + v.fadeFrames[voice])
+  if (over || v.position[voice] >= v.frames[voice]) endVoice(engine, voice)
+}
+
+export function endVoice(engine: EngineState, voice: number): void {
+  const v = engine.voices
+  v.active[voice] = 0
+  engine.memory.uses[v.program[voice]]--
+  const strike = v.strike[voice]
+  if (--engine.strikes.voices[strike] === 0) engine.strikes.active[strike] = 0
+}
+
+function readClip(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
+  const v = engine.voices
+  if (v.pitchEnv[voice] !== 0) {
+    for (let done = 0; done < count; ) {
+      if (start + done >= v.cellEnd[voice]) beginCell(engine, voice, start + done)
+      const run = Math.min(count - done, v.cellEnd[voice] - start - done)
+      readRun(engine, voice, done, run, v.cellRate[voice], v.cellRateSlope[voice], start + done - v.cellStart[voice], stereo)
+      done += run
+    }
+  } else if (v.baseRate[voice] === 1 && v.position[voice] === Math.floor(v.position[voice])) {
+    copyRun(engine, voice, count, stereo)
+  } else readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, stereo)
+}
+
+/** A pitch cell runs to the next control frame or the next envelope point, whichever comes first. */
+function beginCell(engine: EngineState, voice: number, frame: number): void {
+  const v = engine.voices
+  const arena = engine.memory.arena
+  const envelope = v.pitchEnv[voice]
+  const time = frame - v.startFrame[voice]
+  const grid = (Math.floor(frame / GRID_FRAMES) + 1) * GRID_FRAMES
+  const point = Math.floor(nextPointAfter(arena, envelope, time)) + v.startFrame[voice]
+  const end = point > frame && point < grid ? point : grid
+  const from = v.baseRate[voice] * centsToRatio(envelopeAt(arena, envelope, time))
+  const to = v.baseRate[voice] * centsToRatio(envelopeAt(arena, envelope, end - v.startFrame[voice]))
+  v.cellStart[voice] = frame
+  v.cellEnd[voice] = end
+  v.cellRate[voice] = from
+  v.cellRateSlope[voice] = (to - from) / (end - frame)
+}
+
+/** Rate 1 from a whole frame: the samples themselves. */
+function copyRun(engine: EngineState, voice: number, count: number, stereo: boolean): void {
+  const v = engine.voices
+  const chunk = engine.memory.chunks[v.chunk[voice]]
+  const position = v.position[voice]
+  const available = Math.min(count, v.frames[voice] - position)
+  const left = v.left[voice] + position
+  const { scratchLeft, scratchRight } = engine
+  v.position[voice] = position + count
+  if (!chunk || available < count) {
+    scratchLeft.fill(0, 0, count)
+    scratchRight.fill(0, 0, count)
+    if (!chunk) return
+  }
+  for (let i = 0; i < available; i++) scratchLeft[i] = chunk[left + i]
+  if (!stereo) return
+  const right = v.right[voice] + position
+  for (let i = 0; i < available; i++) scratchRight[i] = chunk[right + i]
+}
+
+/**
+ * Four-point cubic interpolation (Hermite through the two middle points, Catmull-Rom tangents). `rate` is that of the
+ * cell's first frame and `inCell` how far into the cell this run begins, so that a split run adds the same numbers.
+ */
+function readRun(engine: EngineState, voice: number, at: number, count: number, rate: number, slope: number, inCell: number, stereo: boolean): void {
+  const v = engine.voices
+  const chunk = engine.memory.chunks[v.chunk[voice]]
+  const { scratchLeft, scratchRight } = engine
+  const frames = v.frames[voice]
+  let position = v.position[voice]
+  const left = v.left[voice]
+  const right = v.right[voice]
+  for (let i = 0; i < count; i++) {
+    if (position >= frames || chunk === undefined) {
+      scratchLeft[at + i] = 0
+      scratchRight[at + i] = 0
+      position += rate + (inCell + i) * slope
+      continue
+    }
+    const whole = position | 0
+    const t = position - whole
+    let p = left + whole
+    let a = chunk[p - 1]
+    let b = chunk[p]
+    let c = chunk[p + 1]
+    let d = chunk[p + 2]
+    scratchLeft[at + i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
+    if (stereo) {
+      p = right + whole
+      a = chunk[p - 1]
+      b = chunk[p]
+      c = chunk[p + 1]
+      d = chunk[p + 2]
+      scratchRight[at + i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
+    }
+    position += rate + (inCell + i) * slope
+  }
+  v.position[voice] = position
+}
+
+/** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
+function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
+  const v = engine.voices
+  for (let done = 0; done < count; ) {
+    const frame = start + done
+    const cell = Math.floor(frame / GRID_FRAMES) * GRID_FRAMES
+    if (v.filterCell[voice] !== cell) beginFilterCell(engine, voice, cell)
+    const run = Math.min(count - done, cell + GRID_FRAMES - frame)
+    filterRun(engine, voice, engine.scratchLeft, v.leftOne, v.leftTwo, done, run, frame - cell)
+    if (stereo) filterRun(engine, voice, engine.scratchRight, v.rightOne, v.rightTwo, done, run, frame - cell)
+    done += run
+  }
+}
+
+function beginFilterCell(engine: EngineState, voice: number, cell: number): void {
+  const v = engine.voices
+  const first = v.filterCell[voice] < 0
+  v.filterCell[voice] = cell
+  flushTiny(v.leftOne, voice)
+  flushTiny(v.leftTwo, voice)
+  flushTiny(v.rightOne, voice)
+  flushTiny(v.rightTwo, voice)
+  if (v.filterEnv[voice] === 0) {
+    if (first) setCoefficients(engine, voice, v.cutoffHz[voice], v.cutoffHz[voice])
+    return
+  }
+  setCoefficients(engine, voice, cutoffAt(engine, voice, cell), cutoffAt(engine, voice, cell + GRID_FRAMES))
+}
+
+function cutoffAt(engine: EngineState, voice: number, frame: number): number {
+  const v = engine.voices
+  const level = envelopeAt(engine.memory.arena, v.filterEnv[voice], Math.max(0, frame - v.startFrame[voice]))
+  return v.cutoffHz[voice] * centsToRatio(level * v.filterEnvCents[voice])
+}
+
+function setCoefficients(engine: EngineState, voice: number, fromHz: number, toHz: number): void {
+  const v = engine.voices
+  const k = v.damping[voice]
+  const ceiling = engine.sampleRateHz * 0.49
+  const perHz = 3.141592653589793 / engine.sampleRateHz
+  const g0 = tan(Math.min(Math.max(fromHz, 5), ceiling) * perHz)
+  const a1 = 1 / (1 + g0 * (g0 + k))
+  v.a1[voice] = a1
+  v.a2[voice] = g0 * a1
+  v.a3[voice] = g0 * g0 * a1
+  v.a1Step[voice] = v.a2Step[voice] = v.a3Step[voice] = 0
+  if (toHz === fromHz) return
+  const g1 = tan(Math.min(Math.max(toHz, 5), ceiling) * perHz)
+  const b1 = 1 / (1 + g1 * (g1 + k))
+  v.a1Step[voice] = (b1 - a1) / GRID_FRAMES
+  v.a2Step[voice] = (g1 * b1 - g0 * a1) / GRID_FRAMES
+  v.a3Step[voice] = (g1 * g1 * b1 - g0 * g0 * a1) / GRID_FRAMES
+}
+
+/** Numbers this small would decay into denormals, which are slow. */
+function flushTiny(state: Float64Array, voice: number): void {
+  if (Math.abs(state[voice]) < 1e-15) state[voice] = 0
+}
+
+function filterRun(engine: EngineState, voice: number, block: Float64Array, ones: Float64Array, twos: Float64Array, at: number, count: number, inCell: number): void {
+  const v = engine.voices
+  const type = v.filterType[voice]
+  const k = v.damping[voice]
+  const a1Step = v.a1Step[voice]
+  const a2Step = v.a2Step[voice]
+  const a3Step = v.a3Step[voice]
+  const a1 = v.a1[voice]
+  const a2 = v.a2[voice]
+  const a3 = v.a3[voice]
+  let one = ones[voice]
+  let two = twos[voice]
+  for (let i = 0; i < count; i++) {
+    const input = block[at + i]
+    const frame = inCell + i
+    const c2 = a2 + frame * a2Step
+    const v3 = input - two
+    const band = (a1 + frame * a1Step) * one + c2 * v3
+    const low = two + c2 * one + (a3 + frame * a3Step) * v3
+    one = 2 * band - one
+    two = 2 * low - two
+    block[at + i] = type === 1 ? low : type === 2 ? k * band : input - k * band - low
+  }
+  ones[voice] = one
+  twos[voice] = two
+}
+
+/** Level of a voice's amplitude envelope at an absolute frame; waits at the sustain point until it is let go. */
+export function ampAt(engine: EngineState, voice: number, frame: number): number {
+  const v = engine.voices
+  const arena = engine.memory.arena
+  const envelope = v.ampEnv[voice]
+  if (envelope === 0) return 1
+  const scale = v.timeScale[voice]
+  const time = (frame - v.startFrame[voice]) * scale
+  const sustain = arena[envelope + EnvelopeField.sustain]
+  if (sustain < 0 || v.holds[voice] === 0) return envelopeAt(arena, envelope, time)
+  const point = envelope + EnvelopeField.length + sustain * PointField.length
+  const held = arena[point + PointField.frame]
+  if (v.releaseFrame[voice] === NEVER) return envelopeAt(arena, envelope, Math.min(time, held))
+  const after = (frame - v.releaseFrame[voice]) * scale + held
+  const next = arena[point + PointField.length + PointField.frame]
+  if (after >= next) return envelopeAt(arena, envelope, after)
+  const to = arena[point + PointField.length + PointField.value]
+  return bent(v.releaseLevel[voice], to, (after - held) / (next - held), arena[point + PointField.length + PointField.k])
+}
+
+function applyAmp(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
+  const { scratchLeft, scratchRight } = engine
+  const v = engine.voices
+  const held = v.holds[voice] !== 0
+  const plain = held ? -1 : plainSegment(engine, voice, start, count)
+  if (plain >= 0) {
+    applySegment(engine, voice, plain, start, count, stereo)
+    return
+  }
+  for (let i = 0; i < count; i++) {
+    const level = ampAt(engine, voice, start + i)
+    scratchLeft[i] *= level
+    if (stereo) scratchRight[i] *= level
+  }
+}
+
+/** The segment (offset of its end point) that holds all of these frames, or -1 when they straddle a point. */
+function plainSegment(engine: EngineState, voice: number, start: number, count: number): number {
+  const arena = engine.memory.arena
+  const v = engine.voices
+  const envelope = v.ampEnv[voice]
+  const points = arena[envelope + EnvelopeField.count]
+  const first = (start - v.startFrame[voice]) * v.timeScale[voice]
+  const last = (start + count - 1 - v.startFrame[voice]) * v.timeScale[voice]
+  for (let index = 1; index < points; index++) {
+    const to = envelope + EnvelopeField.length + index * PointField.length
+    if (first < arena[to + PointField.frame])
+      return first > arena[to - PointField.length + PointField.frame] && last < arena[to + PointField.frame] ? to : -1
+  }
+  return -1
+}
+
+function applySegment(engine: EngineState, voice: number, to: number, start: number, count: number, stereo: boolean): void {
+  const { scratchLeft, scratchRight } = engine
+  const arena = engine.memory.arena
+  const v = engine.voices
+  const from = to - PointField.length
+  const begin = arena[from + PointField.frame]
+  const span = arena[to + PointField.frame] - begin
+  const low = arena[from + PointField.value]
+  const rise = arena[to + PointField.value] - low
+  const k = arena[to + PointField.k]
+  const scale = v.timeScale[voice]
+  const origin = v.startFrame[voice]
+  for (let i = 0; i < count; i++) {
+    const u = ((start + i - origin) * scale - begin) / span
+    const level = k === 1 ? low + rise * u : low + rise * (u / (u + k * (1 - u)))
+    scratchLeft[i] *= level
+    if (stereo) scratchRight[i] *= level
+  }
+}
+
+function applyFade(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
+  const { scratchLeft, scratchRight } = engine
+  const v = engine.voices
+  const fadeStart = v.fadeStart[voice]
+  const fadeFrames = v.fadeFrames[voice]
+  for (let i = 0; i < count; i++) {
+    const passed = start + i - fadeStart
+    if (passed <= 0) continue
+    const level = 1 - passed / fadeFrames
+    scratchLeft[i] *= level
+    if (stereo) scratchRight[i] *= level
+  }
+}
+
+function addToMix(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): void {
+  const { mixLeft, mixRight, scratchLeft } = engine
+  const scratchRight = stereo ? engine.scratchRight : scratchLeft
+  const gainLeft = engine.voices.gainLeft[voice]
+  const gainRight = engine.voices.gainRight[voice]
+  for (let i = 0; i < count; i++) {
+    mixLeft[at + i] += scratchLeft[i] * gainLeft
+    mixRight[at + i] += scratchRight[i] * gainRight
+  }
+}

@@ -1,0 +1,7 @@
+declare module 'fft.js' {
+  export default class FFT {
+    constructor(size: number)
+    createComplexArray(): number[]
+    realTransform(out: number[], input: ArrayLike<number>): void
+  }
+}

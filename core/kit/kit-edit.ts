@@ -1,0 +1,166 @@
+import { z } from 'zod'
+
+import { audioHashSchema, bandIdSchema, busIdSchema, grooveIdSchema, padIdSchema, rayIdSchema, tieIdSchema, turnIdSchema } from './ids'
+import type { PadId } from './ids'
+import { audioInfoSchema, bandSchema, busSchema, clipSchema, grooveSchema, kitSchema, padSchema, padSettingsSchema, raySchema, tieSchema } from './kit'
+import type { Band, Kit, Pad, Turn } from './kit'
+import { merge, movedTo, putById, replaceById, without } from './list'
+
+const index = z.number().int().min(0)
+const kitFields = kitSchema
+  .pick({ name: true, tempoBpm: true, gainDb: true, seed: true, tuningA4Hz: true, maxStrikes: true, arrangement: true, quickControls: true })
+  .partial()
+const padOwn = padSettingsSchema.partial()
+
+/** Every way a kit can change. An edit is data: it is logged, sent, replayed, inverted and tested. */
+export const kitEditSchema = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('setKit'), fields: kitFields }),
+  z.strictObject({ type: z.literal('addPad'), pad: padSchema, index }),
+  z.strictObject({ type: z.literal('removePad'), padId: padIdSchema }),
+  z.strictObject({ type: z.literal('movePad'), padId: padIdSchema, index }),
+  /** Changes single settings; `clear` names those that fall back to the leader's or the default. */
+  z.strictObject({ type: z.literal('setPad'), padId: padIdSchema, own: padOwn, clear: z.array(padSettingsSchema.keyof()).optional() }),
+  z.strictObject({ type: z.literal('setPadNotes'), padId: padIdSchema, notes: padSchema.shape.notes }),
+  z.strictObject({ type: z.literal('setPadLeader'), padId: padIdSchema, leansOn: padIdSchema.nullable() }),
+  /** Replaces what fills a pad and leaves every setting as it is. */
+  z.strictObject({ type: z.literal('setPadFilling'), padId: padIdSchema, rays: padSchema.shape.rays.optional(), bands: padSchema.shape.bands.optional(), spread: padSchema.shape.spread.optional() }),
+  z.strictObject({ type: z.literal('setRay'), padId: padIdSchema, rayId: rayIdSchema, fields: raySchema.omit({ id: true }).partial(), clear: z.array(z.enum(['bus', 'shape'])).optional() }),
+  z.strictObject({ type: z.literal('setBand'), padId: padIdSchema, bandId: bandIdSchema, fields: bandSchema.omit({ id: true, turns: true }).partial() }),
+  z.strictObject({ type: z.literal('setClip'), padId: padIdSchema, turnId: turnIdSchema, rayId: rayIdSchema, clip: z.union([clipSchema, z.literal('intendedSilence')]).nullable() }),
+  z.strictObject({ type: z.literal('putTie'), tie: tieSchema, index: index.optional() }),
+  z.strictObject({ type: z.literal('removeTie'), tieId: tieIdSchema }),
+  z.strictObject({ type: z.literal('putGroove'), groove: grooveSchema, index: index.optional() }),
+  z.strictObject({ type: z.literal('removeGroove'), grooveId: grooveIdSchema }),
+  z.strictObject({ type: z.literal('putBus'), bus: busSchema, index: index.optional() }),
+  z.strictObject({ type: z.literal('removeBus'), busId: busIdSchema }),
+  z.strictObject({ type: z.literal('putAudio'), audio: audioHashSchema, info: audioInfoSchema }),
+  z.strictObject({ type: z.literal('removeAudio'), audio: audioHashSchema }),
+])
+export type KitEdit = z.infer<typeof kitEditSchema>
+
+/** Says why an edit no longer fits the kit it meets, for instance because its pad has been removed meanwhile. */
+export class EditDoesNotApply extends Error {}
+
+/** Returns the same kit when the edit changes nothing, so callers can compare by reference. */
+export function applyEdit(kit: Kit, edit: KitEdit): Kit {
+  switch (edit.type) {
+    case 'setKit':
+      return mergeOptional(kit, edit.fields)
+    case 'addPad':
+      return addPad(kit, edit.pad, edit.index)
+    case 'removePad':
+      return withPads(kit, without(kit.pads, findPad(kit, edit.padId).id))
+    case 'movePad':
+      return withPads(kit, movedTo(kit.pads, findPad(kit, edit.padId).id, edit.index))
+    case 'setPad':
+      return changePad(kit, edit.padId, (pad) => {
+        const own = merge(cleared(pad.own, edit.clear), edit.own)
+        return own === pad.own ? pad : { ...pad, own }
+      })
+    case 'setPadNotes':
+      return changePad(kit, edit.padId, (pad) => merge(pad, { notes: edit.notes }))
+    case 'setPadLeader':
+      return setLeader(kit, edit.padId, edit.leansOn)
+    case 'setPadFilling':
+      return changePad(kit, edit.padId, (pad) => mergeOptional(pad, { rays: edit.rays, bands: edit.bands, spread: edit.spread }))
+    case 'setRay':
+      return changePad(kit, edit.padId, (pad) => {
+        const rays = replaceById(pad.rays, edit.rayId, (ray) => merge(cleared(ray, edit.clear), edit.fields), () => missing('ray'))
+        return rays === pad.rays ? pad : { ...pad, rays }
+      })
+    case 'setBand':
+      return changePad(kit, edit.padId, (pad) => {
+        const bands = replaceById(pad.bands, edit.bandId, (band) => merge(band, edit.fields), () => missing('band'))
+        if (!bands.every((b, i) => (i === 0 ? b.fromVelocity === 1 : b.fromVelocity > bands[i - 1]!.fromVelocity)))
+          throw new EditDoesNotApply('A band cannot begin at or above the next one, and the softest begins at 1.')
+        return bands === pad.bands ? pad : { ...pad, bands }
+      })
+    case 'setClip':
+      return changePad(kit, edit.padId, (pad) => changeTurn(pad, edit.turnId, (turn) => setClip(turn, edit.rayId, edit.clip)))
+    case 'putTie':
+      return merge(kit, { ties: putById(kit.ties, edit.tie, edit.index) })
+    case 'removeTie':
+      return merge(kit, { ties: without(kit.ties, edit.tieId) })
+    case 'putGroove':
+      return merge(kit, { grooves: putById(kit.grooves, edit.groove, edit.index) })
+    case 'removeGroove':
+      return merge(kit, { grooves: without(kit.grooves, edit.grooveId) })
+    case 'putBus':
+      return merge(kit, { buses: putById(kit.buses, edit.bus, edit.index) })
+    case 'removeBus':
+      return merge(kit, { buses: without(kit.buses, edit.busId) })
+    case 'putAudio':
+      return merge(kit, { audio: merge(kit.audio, { [edit.audio]: edit.info }) })
+    case 'removeAudio': {
+      if (!(edit.audio in kit.audio)) return kit
+      const { [edit.audio]: _gone, ...audio } = kit.audio
+      return { ...kit, audio }
+    }
+  }
+}
+
+function missing(what: string): never {
+  throw new EditDoesNotApply(`The ${what} this change was made on is no longer there.`)
+}
+
+function findPad(kit: Kit, padId: PadId): Pad {
+  return kit.pads.find((pad) => pad.id === padId) ?? missing('pad')
+}
+
+function withPads(kit: Kit, pads: Pad[]): Kit {
+  return merge(kit, { pads })
+}
+
+function changePad(kit: Kit, padId: PadId, change: (pad: Pad) => Pad): Kit {
+  return withPads(kit, replaceById(kit.pads, padId, change, () => missing('pad')))
+}
+
+function addPad(kit: Kit, pad: Pad, at: number): Kit {
+  if (kit.pads.some((other) => other.id === pad.id)) throw new EditDoesNotApply('A pad with this id is already there.')
+  if (kit.pads.length >= 128) throw new EditDoesNotApply('A kit holds at most 128 pads.')
+  return { ...kit, pads: [...kit.pads.slice(0, at), pad, ...kit.pads.slice(at)] }
+}
+
+function setLeader(kit: Kit, padId: PadId, leaderId: PadId | null): Kit {
+  for (let at = leaderId; at; at = findPad(kit, at).leansOn ?? null)
+    if (at === padId) throw new EditDoesNotApply('Pads cannot lean on each other in a circle.')
+  return changePad(kit, padId, (pad) => {
+    if ((pad.leansOn ?? null) === leaderId) return pad
+    const { leansOn: _before, ...rest } = pad
+    return leaderId ? { ...rest, leansOn: leaderId } : rest
+  })
+}
+
+function setClip(turn: Turn, rayId: string, clip: Turn['clips'][string] | null): Turn {
+  if (clip !== null) return merge(turn, { clips: merge(turn.clips, { [rayId]: clip }) })
+  if (!(rayId in turn.clips)) return turn
+  const { [rayId]: _gone, ...clips } = turn.clips
+  return { ...turn, clips }
+}
+
+/** Changes one turn wherever it is: in the pad's own bands or in those of one of its rays. */
+function changeTurn(pad: Pad, turnId: string, change: (turn: Turn) => Turn): Pad {
+  let found = false
+  const inBands = (bands: Band[]): Band[] =>
+    bands.map((band) => {
+      if (!band.turns.some((turn) => turn.id === turnId)) return band
+      found = true
+      return merge(band, { turns: replaceById(band.turns, turnId, change, () => missing('turn')) })
+    })
+  const bands = inBands(pad.bands)
+  const rays = pad.rays.map((ray) =>
+    ray.source.kind === 'clips' && ray.source.bands ? { ...ray, source: { ...ray.source, bands: inBands(ray.source.bands) } } : ray,
+  )
+  return found ? merge(pad, { bands, rays }) : missing('turn')
+}
+
+/** A copy without the named keys, or the same object when it has none of them. */
+function cleared<T extends object>(of: T, keys: readonly string[] | undefined): T {
+  if (!keys?.some((key) => key in of)) return of
+  return Object.fromEntries(Object.entries(of).filter(([key]) => !keys.includes(key))) as T
+}
+
+/** Merges only the fields that are given; `undefined` leaves a field as it is. */
+function mergeOptional<T extends object>(of: T, fields: Partial<T>): T {
+  return merge(of, Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Partial<T>)
+}

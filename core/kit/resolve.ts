@@ -1,0 +1,73 @@
+import type { AudioHash, PadId } from './ids'
+import type { Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from './kit'
+import { defaultPadSettings } from './make'
+import type { Shape } from './shape'
+
+export function padById(kit: Kit, padId: PadId): Pad | undefined {
+  return kit.pads.find((pad) => pad.id === padId)
+}
+
+/** A pad's settings with all it takes from the pads it leans on. A circle of leaning pads ends where it closes. */
+export function padSettings(kit: Kit, pad: Pad): PadSettings {
+  const chain: Pad[] = []
+  for (let at: Pad | undefined = pad; at && !chain.includes(at); at = at.leansOn ? padById(kit, at.leansOn) : undefined)
+    chain.push(at)
+  return Object.assign({}, defaultPadSettings, ...chain.reverse().map((link) => link.own))
+}
+
+/** Shape by section: the pad's, then the ray's, then the turn's. */
+export function shapeOf(settings: PadSettings, ray: Ray, turn?: Turn): Shape {
+  return { ...settings.shape, ...ray.shape, ...turn?.shape }
+}
+
+/** The bands a ray sounds from: its own, or the pad's. */
+export function bandsOfRay(pad: Pad, ray: Ray): readonly Band[] {
+  return (ray.source.kind === 'clips' && ray.source.bands) || pad.bands
+}
+
+/** All clips of a pad, its rays' own bands included. */
+export function clipsOfPad(pad: Pad): Clip[] {
+  const bandLists = [pad.bands, ...pad.rays.map((ray) => (ray.source.kind === 'clips' && ray.source.bands) || [])]
+  return bandLists
+    .flat()
+    .flatMap((band) => band.turns)
+    .flatMap((turn) => Object.values(turn.clips))
+    .filter((clip) => clip !== 'intendedSilence')
+}
+
+/** The audio that a kit's pads name, each once. */
+export function audioInUse(kit: Kit): AudioHash[] {
+  return [...new Set(kit.pads.flatMap(clipsOfPad).map((clip) => clip.audio))]
+}
+
+/** The pads that a MIDI note strikes. */
+export function padsForNote(kit: Kit, note: number): Pad[] {
+  return kit.pads.filter((pad) => pad.notes.includes(note))
+}
+
+/** The pads that a strike of `padId` silences, with the fade of each. */
+export function chokedBy(kit: Kit, padId: PadId): { padId: PadId; fadeSeconds: number }[] {
+  const choked = new Map<PadId, number>()
+  for (const tie of kit.ties) {
+    if (tie.kind === 'choke' && tie.from === padId) for (const to of tie.to) choked.set(to, tie.fadeSeconds)
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId))
+      for (const to of tie.pads) if (to !== padId) choked.set(to, tie.fadeSeconds)
+  }
+  return [...choked].map(([to, fadeSeconds]) => ({ padId: to, fadeSeconds }))
+}
+
+/** Notes that pads answer; pads without one take free notes from 36 up, in their order. */
+export function notesOfPads(kit: Kit): Map<PadId, number[]> {
+  const taken = new Set(kit.pads.flatMap((pad) => pad.notes))
+  const result = new Map<PadId, number[]>()
+  let next = 36
+  for (const pad of kit.pads) {
+    if (pad.notes.length > 0) result.set(pad.id, pad.notes)
+    else {
+      while (taken.has(next)) next++
+      if (next <= 127) taken.add(next)
+      result.set(pad.id, next <= 127 ? [next] : [])
+    }
+  }
+  return result
+}

@@ -1,0 +1,44 @@
+import type { z } from 'zod'
+
+import { KIT_VERSION, kitSchema } from './kit'
+import type { Kit } from './kit'
+import { SOURCE_VERSION, sourceSchema } from './source'
+import type { Source } from './source'
+
+export type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly ok: false; readonly message: string }
+
+type Json = Record<string, unknown>
+/** Each entry takes a document of its index + 1 to the next version. A saved file of that age tests each. */
+const kitUpgrades: ((kit: Json) => Json)[] = []
+const sourceUpgrades: ((source: Json) => Json)[] = []
+
+export function readKit(json: unknown): Read<Kit> {
+  return readDocument(json, 'heliaster-kit', 'kit', KIT_VERSION, kitUpgrades, kitSchema)
+}
+
+export function readSource(json: unknown): Read<Source> {
+  return readDocument(json, 'heliaster-source', 'recording', SOURCE_VERSION, sourceUpgrades, sourceSchema)
+}
+
+function readDocument<Doc>(
+  json: unknown,
+  format: string,
+  word: string,
+  newest: number,
+  upgrades: readonly ((doc: Json) => Json)[],
+  schema: z.ZodType<Doc>,
+): Read<Doc> {
+  if (typeof json !== 'object' || json === null || (json as Json).format !== format)
+    return { ok: false, message: `This is not a Heliaster ${word}.` }
+  let doc = json as Json
+  const version = doc.version
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return { ok: false, message: `This ${word} does not say which version it is.` }
+  if (version > newest)
+    return { ok: false, message: `This ${word} was made by a newer Heliaster (version ${version}; this one reads up to ${newest}). Update to open it.` }
+  for (let at = version; at < newest; at++) doc = upgrades[at - 1]!(doc)
+  const parsed = schema.safeParse(doc)
+  if (parsed.success) return { ok: true, value: parsed.data }
+  const issue = parsed.error.issues[0]!
+  return { ok: false, message: `This ${word} is damaged at ${issue.path.join('.') || 'its root'}: ${issue.message}.` }
+}

@@ -1,0 +1,8 @@
+export { readBundle, writeBundle, ZIP_DATE } from './bundle'
+export type { Bundle, BundleResult } from './bundle'
+export { checkKit } from './check'
+export type { Finding } from './check'
+export { fileName, uniqueNames } from './names'
+export { writeOneShots } from './one-shots'
+export { writeSfz } from './sfz'
+export type { SfzShip, ShippedFile } from './sfz'

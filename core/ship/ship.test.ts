@@ -1,0 +1,96 @@
+import { strToU8, unzipSync, zipSync } from 'fflate'
+
+import { hashAudio } from '../audio/hash'
+import { readWav } from '../audio/wav-read'
+import { writeWav } from '../audio/wav-write'
+import { aKit, aTone } from '../kit/builders'
+import type { AudioHash } from '../kit/ids'
+import type { Kit } from '../kit/kit'
+import { plainShape } from '../kit/shape'
+import { readBundle, writeBundle } from './bundle'
+import { checkKit } from './check'
+import { writeSfz } from './sfz'
+
+/** A kit of two tied pads over one real file. */
+function shipRig() {
+  const tone = aTone(2000, 0.5)
+  const bytes = writeWav(tone, { bits: 32 })
+  const hash = hashAudio(bytes)
+  const rig = aKit([{ own: { name: 'Hull: thump/low', pick: 'cycle', gainDb: -3 }, bands: [[tone, tone], [tone]] }, { own: { name: 'Hull: thump/low' }, bands: [[tone]] }])
+  const text = JSON.stringify(rig.kit).replace(/"audio":"[0-9a-f]{64}"/g, `"audio":"${hash}"`)
+  const kit: Kit = { ...(JSON.parse(text) as Kit), audio: { [hash]: { name: 'tone.wav', sampleRateHz: 48000, frames: 2000, channels: 1 } } }
+  kit.ties = [{ kind: 'chokeGroup', id: 'tie' as never, name: 'hull', pads: kit.pads.map((pad) => pad.id), fadeSeconds: 0.004 }]
+  const audioOf = (wanted: AudioHash) => (wanted === hash ? tone : undefined)
+  return { kit, hash, bytes, audioOf, tone }
+}
+
+test('a bundle opens again as it was, audio bytes and all, and the same kit gives the same bytes', () => {
+  const { kit, hash, bytes } = shipRig()
+  const zip = writeBundle(kit, () => bytes)
+  expect(writeBundle(kit, () => bytes)).toEqual(zip)
+  const opened = readBundle(zip)
+  if (!opened.ok) throw new Error(opened.message)
+  expect(opened.bundle.kit).toEqual(kit)
+  expect(opened.bundle.audio.get(hash)).toEqual(bytes)
+  expect(opened.bundle.missing).toEqual([])
+})
+
+test('a bundle with missing or damaged audio still opens and names what is gone', () => {
+  const { kit, hash, bytes } = shipRig()
+  const without = readBundle(writeBundle(kit, () => undefined))
+  const damaged = readBundle(zipSync({ 'kit.json': strToU8(JSON.stringify(kit)), [`audio/${hash}.wav`]: bytes.slice(0, -1) }))
+  expect(without).toMatchObject({ ok: true, bundle: { missing: [expect.stringContaining('"tone.wav" is missing')] } })
+  expect(damaged).toMatchObject({ ok: true, bundle: { missing: [expect.stringContaining('damaged')] } })
+})
+
+test('what is not a bundle says so', () => {
+  const { kit, bytes } = shipRig()
+  const reason = (zip: Uint8Array) => {
+    const result = readBundle(zip)
+    return result.ok ? undefined : result.message
+  }
+  expect(reason(strToU8('hello'))).toContain('not a zip')
+  expect(reason(zipSync({ 'x.txt': strToU8('x') }))).toContain('holds no kit')
+  expect(reason(zipSync({ 'kit.json': strToU8('{') }))).toContain('damaged')
+  expect(reason(zipSync({ 'kit.json': strToU8(JSON.stringify({ ...kit, pads: 3 })) }))).toContain('damaged at pads')
+  expect(reason(writeBundle(kit, () => bytes).slice(0, 300))).toContain('cannot be opened')
+})
+
+test('SFZ says bands, turns, levels and chokes, and its samples are the clips', () => {
+  const { kit, audioOf, tone } = shipRig()
+  const { files, notes } = writeSfz(kit, audioOf)
+  const sfz = new TextDecoder().decode(files[0].bytes)
+  expect(files[0].path).toBe('Test.sfz')
+  const regions = sfz.split('<region>').slice(1)
+  expect(regions).toHaveLength(4)
+  expect(regions[0]).toContain('lovel=1\nhivel=64\nseq_length=2\nseq_position=1')
+  expect(regions[2]).toContain('lovel=65\nhivel=127')
+  expect(regions[0]).toContain('volume=-3')
+  expect(sfz.match(/group=1\noff_by=1/g)).toHaveLength(2)
+  const paths = [...sfz.matchAll(/sample=(.*)/g)].map((match) => `samples/${match[1]}`)
+  expect(new Set(paths)).toEqual(new Set(files.slice(1).map((file) => file.path)))
+  expect(paths[3]).toContain('Hull thump low 2/')
+  const first = readWav(files[1].bytes)
+  expect(first.ok && first.file.audio.channels[0][500]).toBeCloseTo(tone.channels[0][500], 6)
+  expect(notes).toEqual([])
+})
+
+test('a shaped hit leaves as it sounds', () => {
+  const { kit, audioOf } = shipRig()
+  const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
+  kit.pads[1].own.shape = { ...plainShape, amp: { points: [point(0, 1), point(0.01, 0)] } }
+  const baked = readWav(writeSfz(kit, audioOf).files[4].bytes)
+  if (!baked.ok) throw new Error(baked.message)
+  const samples = baked.file.audio.channels[0]
+  expect(samples.length).toBeLessThanOrEqual(481)
+  const dry = aTone(2000, 0.5).channels[0]
+  expect(samples[240]).toBeCloseTo(dry[240] * 0.5, 4)
+})
+
+test('the check names missing audio, silent pads and shared notes', () => {
+  const { kit } = shipRig()
+  kit.pads[1] = { ...kit.pads[1], bands: [], notes: kit.pads[0].notes }
+  const messages = checkKit(kit, () => false).map((finding) => finding.message)
+  expect(messages.join(' ')).toMatch(/"tone.wav" is missing.*no clips.*both answer this note/)
+  expect(unzipSync(writeBundle(kit, () => undefined))['kit.json'].length).toBeGreaterThan(100)
+})

@@ -1,0 +1,6 @@
+export { createDemo } from './low-tide'
+export type { Demo } from './low-tide'
+export { benchTakes, practiceScene, renderScene, tarpSlaps, walkAround } from './recordings'
+export type { DemoRecording, Scene, TrueStrike } from './recordings'
+export { closeMicrophone, RATE, strikeSound } from './strike-sound'
+export { things } from './things'

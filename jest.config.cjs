@@ -1,0 +1,11 @@
+const babel = { '\\.[cm]?[jt]sx?$': ['babel-jest', { configFile: false, presets: ['babel-preset-expo'], caller: { name: 'metro', bundler: 'metro', platform: 'web' } }] }
+const node = (name, folder) => ({
+  displayName: name,
+  testEnvironment: 'node',
+  rootDir: __dirname,
+  testMatch: [`<rootDir>/${folder}/**/*.test.ts`],
+  transform: babel,
+  transformIgnorePatterns: ['/node_modules/(?!(@heliaster|@noble)/)'],
+})
+
+module.exports = { projects: [node('core', 'core'), node('demo', 'demo'), node('cli', 'cli'), '<rootDir>/app/jest.config.js'] }

@@ -1,0 +1,1 @@
+export default { semi: false, singleQuote: true, printWidth: 140, trailingComma: 'all' }
