@@ -21,7 +21,7 @@ export interface Demo {
 }
 
 const HULL_MICROPHONES: Microphone[] = [
-  { name: 'keel', brightness: 0.9, delaySeconds: 0, room: 0.03, gain: 1 },
+  { name: 'keel', brightness: 0.9, delaySeconds: 0, room: 0.03, gain: 0.8 },
   { name: 'deck', brightness: 1.1, delaySeconds: 0.0021, room: 0.12, gain: 0.7 },
   { name: 'pier', brightness: 0.75, delaySeconds: 0.0118, room: 0.45, gain: 0.5 },
 ]

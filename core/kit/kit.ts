@@ -4,6 +4,7 @@ import {
   audioHashSchema, bandIdSchema, busIdSchema, grooveIdSchema, kitIdSchema, padIdSchema, rayIdSchema, tieIdSchema, turnIdSchema,
 } from './ids'
 import { responseSchema, shapeSchema } from './shape'
+import { KIT_VERSION } from './version'
 
 const nameSchema = z.string().max(120)
 const gainDbSchema = z.number().min(-120).max(60)
@@ -172,8 +173,6 @@ export const audioInfoSchema = z.strictObject({
   derivedFrom: audioHashSchema.optional(),
 })
 export type AudioInfo = z.infer<typeof audioInfoSchema>
-
-export const KIT_VERSION = 1
 
 export const kitSchema = z.strictObject({
   format: z.literal('heliaster-kit'),

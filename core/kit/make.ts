@@ -1,7 +1,7 @@
 import type { AudioHash, MakeId } from './ids'
 import type { AudioInfo, Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from './kit'
-import { KIT_VERSION } from './kit'
-import { plainShape, velocityToLevel } from './shape'
+import { plainShape, velocityToLevel } from './plain-shape'
+import { KIT_VERSION } from './version'
 
 /** What a pad is before anyone sets anything: filter off, no drive, pitch fixed, velocity moves the level. */
 export const defaultPadSettings: PadSettings = {

@@ -40,19 +40,6 @@ export const shapeSchema = z.strictObject({
 export type Shape = z.infer<typeof shapeSchema>
 export type Filter = Shape['filter']
 
-const none: Envelope = { points: [] }
-
-/** A shape that changes nothing: what is recorded is what sounds. */
-export const plainShape: Shape = {
-  amp: none,
-  pitch: none,
-  filter: { type: 'off', cutoffHz: 2000, resonance: 0, env: none, envCents: 0 },
-  driveDb: 0,
-  crush: 0,
-  startSeconds: 0,
-  decayScale: 1,
-}
-
 export const responseSources = [
   'velocity', 'wheel', 'controller', 'bend', 'pressure', 'note', 'turn', 'chance', 'strikeRate', 'lfo', 'quick',
 ] as const // prettier-ignore
@@ -73,14 +60,3 @@ export const responseSchema = z.strictObject({
   bypass: z.boolean(),
 })
 export type Response = z.infer<typeof responseSchema>
-
-/** How many dB the softest strike lies below the loudest where `bands` recorded layers already carry the difference. */
-export function velocityRangeDb(bands: number): number {
-  return 30 / Math.max(1, bands)
-}
-
-/** The response of a new pad: velocity to level. */
-export function velocityToLevel(bands: number): Response {
-  const amount = velocityRangeDb(bands)
-  return { from: 'velocity', to: { kind: 'gainDb' }, amount, bend: 0, bypass: false }
-}

@@ -1,7 +1,8 @@
 import type { z } from 'zod'
 
-import { KIT_VERSION, kitSchema } from './kit'
+import { kitSchema } from './kit'
 import type { Kit } from './kit'
+import { KIT_VERSION } from './version'
 import { SOURCE_VERSION, sourceSchema } from './source'
 import type { Source } from './source'
 

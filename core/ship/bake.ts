@@ -4,7 +4,7 @@ import type { AudioHash, PadId } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray } from '../kit/kit'
 import { sameData } from '../kit/list'
 import { padSettings, shapeOf } from '../kit/resolve'
-import { plainShape } from '../kit/shape'
+import { plainShape } from '../kit/plain-shape'
 
 /** Whether a ray's shape changes its clips at all. */
 export function isShaped(kit: Kit, pad: Pad, ray: Ray): boolean {

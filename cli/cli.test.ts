@@ -1,0 +1,71 @@
+import { execFileSync, spawnSync } from 'node:child_process'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+import { readWav, writeWav } from '@heliaster/core/audio'
+import { strikeSound, tarpSlaps, things } from '@heliaster/demo'
+
+const bin = join(__dirname, 'bin/heliaster.mjs')
+let dir: string
+let slaps: ReturnType<typeof tarpSlaps>
+
+beforeAll(() => {
+  dir = mkdtempSync(join(tmpdir(), 'heliaster-cli-'))
+  slaps = tarpSlaps()
+  writeFileSync(join(dir, 'slaps.wav'), writeWav({ sampleRateHz: 48000, channels: [slaps.samples] }, { bits: 16 }))
+  for (let i = 1; i <= 3; i++) {
+    const sound = strikeSound(things.oarLow, 0.3 * i, i)
+    writeFileSync(join(dir, `oar ${i * 5}.wav`), writeWav({ sampleRateHz: 48000, channels: [sound] }, { bits: 24 }))
+  }
+})
+afterAll(() => rmSync(dir, { recursive: true }))
+
+const run = (...words: string[]) => execFileSync(process.execPath, [bin, ...words], { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
+const fails = (...words: string[]) => {
+  const { status, stderr } = spawnSync(process.execPath, [bin, ...words], { cwd: dir, encoding: 'utf8' })
+  return { status, line: stderr.split('\n')[0] }
+}
+
+test('cut finds the forty slaps and writes each as a file', () => {
+  const { sampleRate, hits } = JSON.parse(run('cut', 'slaps.wav', '--json', '--out', 'hits')) as { sampleRate: number; hits: { onsetFrame: number; startFrame: number; endFrame: number; pitchHz: number | null; family: string; warnings: string[] }[] }
+  expect(sampleRate).toBe(48000)
+  expect(hits).toHaveLength(40)
+  hits.forEach((hit, i) => expect(Math.abs(hit.onsetFrame - slaps.strikes[i].frame)).toBeLessThan(240))
+  expect(readdirSync(join(dir, 'hits'))).toHaveLength(40)
+  const first = readWav(new Uint8Array(readFileSync(join(dir, 'hits', 'slaps-01.wav'))))
+  expect(first.ok && first.file.audio.channels[0].length).toBe(hits[0].endFrame - hits[0].startFrame)
+})
+
+test('files become a kit in natural order, the kit renders the same for the same seed, and says what it decided', () => {
+  run('kit', 'oar 15.wav', 'oar 5.wav', 'oar 10.wav', '--out', 'oars.zip')
+  writeFileSync(join(dir, 'notes.json'), JSON.stringify([{ ms: 0, note: 36, velocity: 127 }, { ms: 100, note: 38, velocity: 90, lengthMs: 20 }, { ms: 50, controller: 4, value: 9 }]))
+  const events = run('render', 'oars.zip', '--notes', 'notes.json', '--out', 'a.wav', '--events').trim().split('\n').map((line) => JSON.parse(line) as { frame: number; band: number; rays: string[] })
+  expect(events.map(({ frame, band, rays }) => [frame, band, rays.length])).toEqual([[0, 0, 1], [4800, 0, 1]])
+  run('render', 'oars.zip', '--notes', 'notes.json', '--out', 'b.wav')
+  expect(readFileSync(join(dir, 'a.wav'))).toEqual(readFileSync(join(dir, 'b.wav')))
+  const rendered = readWav(new Uint8Array(readFileSync(join(dir, 'a.wav'))))
+  const source = readWav(new Uint8Array(readFileSync(join(dir, 'oar 15.wav'))))
+  if (!rendered.ok || !source.ok) throw new Error('not read')
+  expect(rendered.file.audio.channels[0].slice(0, 4000)).toEqual(source.file.audio.channels[0].slice(0, 4000))
+})
+
+test('by loudness the slaps become one pad, and the kit leaves as SFZ whose check is clean', () => {
+  run('cut', 'slaps.wav', '--out', 'hits')
+  run('kit', 'hits', '--out', 'slaps.zip', '--by', 'loudness')
+  expect(run('check', 'slaps.zip')).toContain('nothing found')
+  run('ship', 'slaps.zip', '--as', 'sfz', '--out', 'sfz')
+  const sfz = readFileSync(join(dir, 'sfz', 'slaps.sfz'), 'utf8')
+  expect(sfz.match(/<region>/g)).toHaveLength(40)
+  expect(new Set([...sfz.matchAll(/lovel=(\d+)/g)].map((match) => match[1])).size).toBeGreaterThan(3)
+})
+
+test('faulty input is exit 1 with one clear line, wrong words are exit 2', () => {
+  writeFileSync(join(dir, 'no.wav'), 'hello')
+  expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not a WAV file') })
+  expect(fails('cut', 'gone.wav')).toEqual({ status: 1, line: 'gone.wav: There is no such file.' })
+  expect(fails('render', 'no.wav', '--notes', 'n.json', '--out', 'x.wav')).toEqual({ status: 1, line: expect.stringContaining('not a zip') })
+  expect(fails('check', 'no.wav').status).toBe(1)
+  expect(fails('cut', 'slaps.wav', '--sensitivity', '7')).toEqual({ status: 2, line: expect.stringContaining('0 to 1') })
+  expect(fails('sing').status).toBe(2)
+})

@@ -1,0 +1,66 @@
+import { hashAudio, momentaryLoudness } from '@heliaster/core/audio'
+import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
+import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
+import { byLoudness } from '@heliaster/core/place'
+import { asTurns } from '@heliaster/core/place'
+import { writeBundle } from '@heliaster/core/ship'
+
+import { listWavFiles, readAudioFile, stem, writeFile } from '../files'
+import { InputFault } from '../input-fault'
+import { choiceOption, requiredOption } from '../main'
+import type { Command } from '../main'
+
+interface ReadFile {
+  readonly name: string
+  readonly hash: AudioHash
+  readonly bytes: Uint8Array
+  readonly clip: Clip
+  readonly loudnessDb: number
+  readonly info: Kit['audio'][string]
+}
+
+/** Files to a kit: by order, each its own pad; by loudness, all to one pad as bands and turns. */
+export const kit: Command = {
+  options: { out: { type: 'string' }, by: { type: 'string' } },
+  paths: [1, Infinity],
+  async run(given) {
+    const out = requiredOption(given, 'out')
+    const by = choiceOption(given, 'by', ['order', 'loudness'] as const, 'order')
+    const files = listWavFiles(given.paths).map(readFile)
+    if (by === 'order' && files.length > 128) throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
+    const made = by === 'order' ? padForEach(files, stem(out)) : onePad(files, stem(out))
+    const bytes = new Map(files.map((file) => [file.hash, file.bytes]))
+    writeFile(out, writeBundle(made, (hash) => bytes.get(hash)))
+  },
+}
+
+function readFile(path: string): ReadFile {
+  const { bytes, audio, notes } = readAudioFile(path)
+  for (const note of notes) console.error(`${path}: ${note}`)
+  const info = { name: `${stem(path)}.wav`, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
+  const hash = hashAudio(bytes)
+  return { name: stem(path), hash, bytes, clip: wholeClip(hash, info), loudnessDb: momentaryLoudness(audio.channels, audio.sampleRateHz), info }
+}
+
+/** Ids from the name and number of files alone, so that the same call makes the same bundle. */
+function startKit(name: string, files: readonly ReadFile[]) {
+  let state = files.reduce((sum, file) => (Math.imul(sum, 31) + parseInt(file.hash.slice(0, 8), 16)) >>> 0, name.length)
+  const makeId = createIds(() => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296)
+  const audio = Object.fromEntries(files.map((file) => [file.hash, file.info]))
+  return { makeId, kit: { ...createKit(makeId, name), audio } }
+}
+
+function padForEach(files: readonly ReadFile[], name: string): Kit {
+  const { makeId, kit: empty } = startKit(name, files)
+  return files.reduce((made, file) => {
+    const pad = createPad(makeId, { name: file.name }, freeNote(made))
+    return { ...made, pads: [...made.pads, { ...pad, bands: asTurns(makeId, pad.rays[0].id, [file.clip]) }] }
+  }, empty)
+}
+
+function onePad(files: readonly ReadFile[], name: string): Kit {
+  const { makeId, kit: empty } = startKit(name, files)
+  const pad = createPad(makeId, { name, pick: 'shuffle' }, 36)
+  const bands = byLoudness(makeId, pad.rays[0].id, files)
+  return { ...empty, pads: [{ ...pad, own: { ...pad.own, responses: [velocityToLevel(bands.length)] }, bands, spread: 'loudness' }] }
+}

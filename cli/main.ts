@@ -1,0 +1,93 @@
+import { parseArgs } from 'node:util'
+
+import { check } from './commands/check'
+import { cut } from './commands/cut'
+import { kit } from './commands/kit'
+import { render } from './commands/render'
+import { ship } from './commands/ship'
+import { InputFault } from './input-fault'
+
+export const usage = `heliaster cut FILE [--sensitivity 0..1] [--json] [--out DIR]
+heliaster kit PATH... --out KIT.zip [--by order|loudness]
+heliaster render KIT.zip --notes FILE.json --out OUT.wav [--rate HZ] [--seed N] [--events]
+heliaster ship KIT.zip --as sfz|wav --out DIR
+heliaster check KIT.zip|FILE...`
+
+/** What a command was given: its files, and its options by name. */
+export interface Given {
+  readonly paths: string[]
+  readonly options: Readonly<Record<string, string | boolean | undefined>>
+}
+
+export interface Command {
+  readonly options: Readonly<Record<string, { readonly type: 'string' | 'boolean' }>>
+  /** How many paths it takes, at least and at most. */
+  readonly paths: readonly [least: number, most: number]
+  run(given: Given): Promise<void>
+}
+
+/** A call whose words are wrong; the answer names the word. */
+export class WrongUsage extends Error {}
+
+const commands: Record<string, Command> = { cut, kit, render, ship, check }
+
+/** Runs one call. Exit codes: 0 done, 1 the input is at fault, 2 wrong usage. */
+export async function main(words: string[]): Promise<number> {
+  const [name, ...rest] = words
+  if (!name || name === '--help' || name === 'help') {
+    console.log(usage)
+    return name ? 0 : 2
+  }
+  try {
+    const command = commands[name]
+    if (!command) throw new WrongUsage(`There is no command "${name}".`)
+    await command.run(parse(command, rest))
+    return 0
+  } catch (error) {
+    if (error instanceof WrongUsage) {
+      console.error(`${error.message}\n\n${usage}`)
+      return 2
+    }
+    if (error instanceof InputFault) {
+      console.error(error.message)
+      return 1
+    }
+    throw error
+  }
+}
+
+function parse(command: Command, words: string[]): Given {
+  let parsed
+  try {
+    parsed = parseArgs({ args: words, options: command.options, allowPositionals: true })
+  } catch (error) {
+    throw new WrongUsage(error instanceof Error ? error.message : String(error))
+  }
+  const [least, most] = command.paths
+  const count = parsed.positionals.length
+  if (count < least) throw new WrongUsage('A file to work on is missing.')
+  if (count > most) throw new WrongUsage(`Only ${most} file is taken here; "${parsed.positionals[most]}" is one too many.`)
+  return { paths: parsed.positionals, options: parsed.values as Given['options'] }
+}
+
+/** A number option, within its range. */
+export function numberOption(given: Given, name: string, fallback: number, low: number, high: number): number {
+  const text = given.options[name]
+  if (text === undefined) return fallback
+  const value = Number(text)
+  if (text === '' || !(value >= low && value <= high)) throw new WrongUsage(`--${name} takes a number from ${low} to ${high}, not "${text}".`)
+  return value
+}
+
+export function requiredOption(given: Given, name: string): string {
+  const text = given.options[name]
+  if (typeof text !== 'string' || text === '') throw new WrongUsage(`--${name} is missing.`)
+  return text
+}
+
+export function choiceOption<T extends string>(given: Given, name: string, choices: readonly T[], fallback?: T): T {
+  const text = given.options[name] ?? fallback
+  const choice = choices.find((candidate) => candidate === text)
+  if (!choice) throw new WrongUsage(`--${name} is one of ${choices.join(', ')}${text === undefined ? '' : `, not "${text}"`}.`)
+  return choice
+}

@@ -1,0 +1,53 @@
+import type { Audio } from '../../audio/audio'
+import type { Kit } from '../../kit/kit'
+import type { EngineMemory } from '../memory'
+import type { ScoreEvent } from '../offline'
+
+/** How the page starts the playing engine. Without `memory` the engine makes its own and is fed by messages. */
+export interface EngineOptions {
+  readonly memory?: EngineMemory
+  /** A score to play from frame 0, for rendering offline. */
+  readonly score?: Float64Array
+}
+
+/** From the page to the worklet. All but `chunk` are used only where memory cannot be shared. */
+export type ToWorklet =
+  | { readonly type: 'chunk'; readonly chunk: number; readonly samples: Float32Array }
+  | { readonly type: 'samples'; readonly chunk: number; readonly startFrame: number; readonly samples: Float32Array }
+  | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
+  | { readonly type: 'tables'; readonly directory: Int32Array; readonly padTable: Int32Array; readonly kit: Float64Array }
+  | { readonly type: 'events'; readonly events: Float64Array }
+
+/** From the worklet to the page where memory cannot be shared, about every 20 ms. */
+export interface FromWorklet {
+  readonly type: 'state'
+  readonly status: Float64Array
+  readonly uses: Int32Array
+  readonly log: Float64Array
+}
+
+/** What the recorder sends: one piece of what it heard. `firstFrame` counts from the recorder's start, so a gap shows. */
+export interface RecordedPiece {
+  readonly type: 'piece'
+  readonly firstFrame: number
+  readonly channels: Float32Array[]
+}
+
+export type ToRecorder = { readonly type: 'start' } | { readonly type: 'stop' }
+
+/** Asks a worker to draw what a kit makes of some events. */
+export interface DrawRequest {
+  readonly id: number
+  readonly kit: Kit
+  readonly audio: readonly (readonly [hash: string, audio: Audio])[]
+  readonly events: readonly (Omit<ScoreEvent, 'padSlot'> & { readonly padId: string })[]
+  readonly frames: number
+  readonly sampleRateHz: number
+  readonly blockFrames?: number
+}
+
+export interface DrawAnswer {
+  readonly id: number
+  readonly left: Float32Array
+  readonly right: Float32Array
+}

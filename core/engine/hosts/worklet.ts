@@ -1,0 +1,118 @@
+import { createMemory } from '../memory'
+import type { EngineMemory } from '../memory'
+import { EventField } from '../program'
+import { addEvent, render } from '../render'
+import { createEngine } from '../state'
+import type { EngineState } from '../state'
+import type { EngineOptions, FromWorklet, RecordedPiece, ToRecorder, ToWorklet } from './messages'
+
+interface Port<In, Out> {
+  onmessage: ((event: { data: In }) => void) | null
+  postMessage(message: Out, transfer?: ArrayBuffer[]): void
+}
+declare class AudioWorkletProcessor {
+  readonly port: Port<never, never>
+}
+declare const registerProcessor: (name: string, processor: unknown) => void
+declare const sampleRate: number
+
+/** Blocks between two reports to a page that cannot share memory: about 20 ms at 48 kHz. */
+const REPORT_BLOCKS = 8
+/** Frames of one recorded piece: 21 ms at 48 kHz. */
+const PIECE_FRAMES = 1024
+
+/** Registers the processors; the classes only unpack messages and call the engine. */
+export function registerProcessors(): void {
+  class EngineProcessor extends AudioWorkletProcessor {
+    private readonly engine: EngineState
+    private readonly shared: boolean
+    private blocks = 0
+
+    constructor(options: { processorOptions: EngineOptions }) {
+      super()
+      const { memory, score } = options.processorOptions
+      this.shared = memory !== undefined
+      this.engine = createEngine(memory ?? createMemory(false), sampleRate)
+      if (score) this.engine.score = score
+      const port = this.port as unknown as Port<ToWorklet, FromWorklet>
+      port.onmessage = ({ data }) => receive(this.engine, data)
+    }
+
+    process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
+      const output = outputs[0]
+      render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length)
+      if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0) report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
+      return true
+    }
+  }
+
+  class RecorderProcessor extends AudioWorkletProcessor {
+    private running = false
+    private heard = 0
+    private filled = 0
+    private piece: Float32Array[] = []
+
+    constructor() {
+      super()
+      const port = this.port as unknown as Port<ToRecorder, RecordedPiece>
+      port.onmessage = ({ data }) => {
+        if (data.type === 'stop') this.send()
+        this.running = data.type === 'start'
+      }
+    }
+
+    process(inputs: Float32Array[][]): boolean {
+      const input = inputs[0]
+      if (!this.running || input.length === 0) return true
+      const count = input[0].length
+      if (this.piece.length !== input.length) {
+        this.send()
+        this.piece = input.map(() => new Float32Array(PIECE_FRAMES))
+      }
+      for (let channel = 0; channel < input.length; channel++) this.piece[channel].set(input[channel], this.filled)
+      this.filled += count
+      if (this.filled + count > PIECE_FRAMES) this.send()
+      return true
+    }
+
+    /** Sends what has gathered. The page turns pieces into a file; a fresh buffer takes their place. */
+    private send(): void {
+      if (this.filled === 0) return
+      const channels = this.piece.map((channel) => channel.slice(0, this.filled))
+      const port = this.port as unknown as Port<ToRecorder, RecordedPiece>
+      port.postMessage({ type: 'piece', firstFrame: this.heard, channels }, channels.map((channel) => channel.buffer as ArrayBuffer))
+      this.heard += this.filled
+      this.filled = 0
+    }
+  }
+
+  registerProcessor('heliaster-engine', EngineProcessor)
+  registerProcessor('heliaster-recorder', RecorderProcessor)
+}
+
+function receive(engine: EngineState, message: ToWorklet): void {
+  const { memory } = engine
+  switch (message.type) {
+    case 'chunk':
+      memory.chunks[message.chunk] = message.samples
+      break
+    case 'samples':
+      memory.chunks[message.chunk]?.set(message.samples, message.startFrame)
+      break
+    case 'arena':
+      memory.arena.set(message.doubles, message.offset)
+      break
+    case 'tables':
+      memory.directory.set(message.directory)
+      memory.padTable.set(message.padTable)
+      memory.kit.set(message.kit)
+      break
+    case 'events':
+      for (let at = 0; at < message.events.length; at += EventField.length) addEvent(engine, message.events, at)
+      break
+  }
+}
+
+function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>): void {
+  port.postMessage({ type: 'state', status: memory.status.slice(), uses: memory.uses.slice(), log: memory.log.slice() })
+}

@@ -1,0 +1,78 @@
+// npm start: installs what is missing, starts the database and the server, prints one line with the address.
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+
+import { dataFolder, Fault } from './paths.mjs'
+import { ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
+
+const port = Number(process.env.HELIASTER_PORT ?? 8100)
+const pidFile = join(dataFolder, 'start.pid')
+let database
+let server
+let stopping = false
+
+async function stop(code) {
+  if (stopping) return
+  stopping = true
+  await server?.stop()
+  await database?.stop()
+  rmSync(pidFile, { force: true })
+  process.exit(code)
+}
+
+function checkPort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.once('error', (error) => import('./serve.mjs').then(({ portFault }) => reject(new Fault(portFault(port, error.code)))))
+    probe.listen(port, '127.0.0.1', () => probe.close(resolve))
+  })
+}
+
+async function refuseSecondStart() {
+  const { isAlive } = await import('./mariadb.mjs')
+  let other
+  try {
+    other = JSON.parse(readFileSync(pidFile, 'utf8'))
+  } catch {
+    return
+  }
+  const command = (() => {
+    try {
+      return readFileSync(`/proc/${other.pid}/cmdline`, 'utf8')
+    } catch {
+      return ''
+    }
+  })()
+  if (isAlive(other.pid) && command.includes('start.mjs')) throw new Fault(`Heliaster is already running with this data: http://localhost:${other.port} (process ${other.pid}).`)
+}
+
+try {
+  ensureNode()
+  if (!(port >= 1 && port <= 65535)) throw new Fault(`HELIASTER_PORT is "${process.env.HELIASTER_PORT}"; it must be a number from 1 to 65535.`)
+  mkdirSync(dataFolder, { recursive: true })
+  await refuseSecondStart()
+  await checkPort()
+  ensurePackages()
+  ensureMariadb()
+  const { buildWeb } = await import('./build-web.mjs')
+  const { startMariadb } = await import('./mariadb.mjs')
+  const { startServer } = await import('./serve.mjs')
+  process.on('SIGINT', () => stop(0))
+  process.on('SIGTERM', () => stop(0))
+  process.on('SIGHUP', () => stop(0))
+  writeFileSync(pidFile, JSON.stringify({ pid: process.pid, port }))
+  database = await startMariadb(join(dataFolder, 'mariadb'))
+  await buildWeb()
+  server = await startServer({ port, database })
+  server.child.removeAllListeners('exit')
+  server.child.once('exit', () => {
+    if (stopping) return
+    console.error('The server stopped by itself; its last lines are above. Run "npm start" again.')
+    void stop(1)
+  })
+  console.log(`Heliaster is at http://localhost:${port}`)
+} catch (error) {
+  console.error(error instanceof Fault ? error.message : error)
+  await stop(1)
+}
