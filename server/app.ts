@@ -44,7 +44,7 @@ const headers = secureHeaders({
   },
 })
 
-/** The whole server: guards, the API and the built application. Routes are chained so that clients know their types. */
+/** The whole server: guards, the API and the built application. */
 export function createApp({ database, webFolder, hosts, log }: AppOptions) {
   const audio = new AudioRepository(database)
   const api = new Hono()
@@ -84,7 +84,6 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
   return app
 }
 
-export type AppType = ReturnType<typeof createApp>
 
 function addWeb(app: Hono, root: string): void {
   const forever = 'public, max-age=31536000, immutable'

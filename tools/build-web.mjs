@@ -6,7 +6,7 @@ import { join, relative } from 'node:path'
 
 import { Fault, root, webFolder } from './paths.mjs'
 
-const SOURCES = ['app', 'core', 'demo', 'server/app-type.ts', 'package-lock.json', 'tools/build-engine.mjs']
+const SOURCES = ['app', 'core', 'demo', 'package-lock.json', 'tools/build-engine.mjs']
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.expo)(\/|$)|\.test\.tsx?$|^app\/public\/engine/
 
 function* files(path) {

@@ -33,8 +33,14 @@ export function writeSfz(kit: Kit, audioOf: (audio: AudioHash) => Audio | undefi
   const notes = notesOfPads(kit)
   const lines = [`// ${oneLine(kit.name)}, made with Heliaster`, '<control>', 'default_path=samples/', '<global>', 'pitch_keytrack=0']
   for (const pad of kit.pads) lines.push('', ...writePad(writer, pad, unique(fileName(padSettings(kit, pad).name || 'pad')), notes.get(pad.id) ?? []))
+  noteShuffles(writer)
   const text = lines.join('\n') + '\n'
   return { files: [{ path: `${fileName(kit.name)}.sfz`, bytes: new TextEncoder().encode(text) }, ...writer.files], notes: writer.notes }
+}
+
+function noteShuffles({ kit, notes }: Writer): void {
+  const shuffled = kit.pads.map((pad) => ({ pad, settings: padSettings(kit, pad) })).filter(({ pad, settings }) => settings.pick === 'shuffle' && pad.bands.some((band) => band.turns.length > 1))
+  if (shuffled.length > 0) notes.push(`SFZ has no shuffle: the turns of ${shuffled.map(({ settings }) => settings.name || 'unnamed pad').join(', ')} are written as a cycle.`)
 }
 
 function oneLine(text: string): string {
@@ -64,7 +70,6 @@ function writePad(writer: Writer, pad: Pad, name: string, notes: number[]): stri
   lines.push(settings.mode === 'hold' ? 'loop_mode=no_loop' : 'loop_mode=one_shot', `polyphony=${settings.maxStrikes}`)
   lines.push(...velocityCurve(settings), ...chokeLines(writer, pad, name))
   if (notes.length === 0) writer.notes.push(`${name} has no note left to answer (128 are taken); it was left out.`)
-  if (settings.pick === 'shuffle' && pad.bands.some((band) => band.turns.length > 1)) writer.notes.push(`${name}: SFZ has no shuffle; its turns are written as a cycle.`)
   for (const ray of pad.rays) {
     if (ray.mute || ray.source.kind !== 'clips') continue
     const bands = bandsOfRay(pad, ray)

@@ -1,0 +1,1 @@
+export { KitsScreen as default } from '../features/kits'

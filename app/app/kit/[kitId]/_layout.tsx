@@ -1,0 +1,1 @@
+export { KitShell as default } from '../../../features/shell'

@@ -1,0 +1,1 @@
+export { CutScreen as default } from '../../../features/cut'

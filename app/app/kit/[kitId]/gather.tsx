@@ -1,0 +1,1 @@
+export { GatherScreen as default } from '../../../features/gather'

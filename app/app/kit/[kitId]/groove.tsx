@@ -1,0 +1,1 @@
+export { GrooveScreen as default } from '../../../features/groove'

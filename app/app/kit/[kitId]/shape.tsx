@@ -1,0 +1,1 @@
+export { ShapeScreen as default } from '../../../features/shape'

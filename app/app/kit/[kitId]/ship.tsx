@@ -1,0 +1,1 @@
+export { ShipScreen as default } from '../../../features/ship'

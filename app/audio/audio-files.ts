@@ -1,0 +1,77 @@
+import type { Audio } from '@heliaster/core/audio'
+import type { AudioHash } from '@heliaster/core/kit'
+
+import { localDb } from '../stores/local-db'
+import { noticeOutgoing } from '../stores/outbox'
+import type { Decoded, Picture } from './core.worker'
+import { coreWork } from './workers'
+
+/** Audio is gone, damaged, or not here yet; the message is for a person. */
+export class AudioMissing extends Error {}
+
+const decoded = new Map<AudioHash, Promise<Decoded>>()
+const ready = new Map<AudioHash, Audio>()
+const pictures = new Map<AudioHash, Promise<Picture>>()
+
+/** Keeps a new file on this device and on its way to the server. */
+export async function keepAudio(hash: AudioHash, name: string, bytes: ArrayBuffer): Promise<void> {
+  const db = await localDb()
+  if (await db.getKey('audio', hash)) return
+  await db.put('audio', { hash, name, bytes, uploaded: 0 })
+  noticeOutgoing()
+}
+
+/** The bytes of a file: from this device, else from the server, which are then kept here too. */
+export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
+  const db = await localDb()
+  const kept = await db.get('audio', hash)
+  if (kept) return kept.bytes
+  const response = await fetch(`/api/audio/${hash}`).catch(() => undefined)
+  if (!response) throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
+  if (!response.ok) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
+  const bytes = await response.arrayBuffer()
+  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 })
+  return bytes
+}
+
+export function decodedAudio(hash: AudioHash): Promise<Decoded> {
+  let promise = decoded.get(hash)
+  if (!promise) {
+    promise = decode(hash)
+    decoded.set(hash, promise)
+    promise.catch(() => decoded.delete(hash))
+  }
+  return promise
+}
+
+async function decode(hash: AudioHash): Promise<Decoded> {
+  const result = await coreWork().decode(await audioBytes(hash))
+  if (!result.ok) throw new AudioMissing(result.message)
+  ready.set(hash, result.decoded.audio)
+  return result.decoded
+}
+
+/** Decoded audio when it is here already. */
+export function readyAudio(hash: AudioHash): Audio | undefined {
+  return ready.get(hash)
+}
+
+/** A small picture of a whole file with its level, kept once drawn. */
+export function audioPicture(hash: AudioHash): Promise<Picture> {
+  let promise = pictures.get(hash)
+  if (!promise) {
+    promise = drawPicture(hash)
+    pictures.set(hash, promise)
+    promise.catch(() => pictures.delete(hash))
+  }
+  return promise
+}
+
+async function drawPicture(hash: AudioHash): Promise<Picture> {
+  const db = await localDb()
+  const kept = await db.get('pictures', hash)
+  if (kept) return kept
+  const picture = await coreWork().picture((await decodedAudio(hash)).audio)
+  await db.put('pictures', { key: hash, ...picture })
+  return picture
+}

@@ -1,0 +1,56 @@
+import { secondsPerStep } from '@heliaster/core/groove'
+import type { Groove, Kit } from '@heliaster/core/kit'
+import { createStore } from 'zustand/vanilla'
+
+import { sound } from './sound'
+
+/** Whether the groove runs, and the step that sounds now (-1 before the first). */
+export const grooveState = createStore<{ playing: boolean; step: number }>(() => ({ playing: false, step: -1 }))
+
+const AHEAD_SECONDS = 0.16
+const TICK_MS = 30
+let timer: ReturnType<typeof setInterval> | undefined
+let current: { kit: Kit; groove: Groove } | undefined
+
+/** The groove that plays follows every edit: steps not yet sent are read anew at each tick. */
+export function setGroove(kit: Kit, groove: Groove | undefined): void {
+  current = groove && { kit, groove }
+}
+
+export function toggleGroove(): void {
+  if (grooveState.getState().playing) stopGroove()
+  else startGroove()
+}
+
+export function stopGroove(): void {
+  clearInterval(timer)
+  grooveState.setState({ playing: false, step: -1 })
+}
+
+function startGroove(): void {
+  const { player } = sound.getState()
+  if (!player || !current) return
+  void player.resume()
+  const rate = player.sampleRateHz
+  let step = 0
+  let stepFrame = player.frameNow() + 0.06 * rate
+  const sent: { frame: number; step: number }[] = []
+  grooveState.setState({ playing: true, step: -1 })
+  timer = setInterval(() => {
+    if (!current) return stopGroove()
+    const { kit, groove } = current
+    const now = player.frameNow()
+    if (stepFrame < now - rate) stepFrame = now // the page slept; go on from here
+    for (; stepFrame < now + AHEAD_SECONDS * rate; step++) {
+      const place = step % groove.lengthSteps
+      const length = secondsPerStep(groove, kit.tempoBpm) * rate
+      const frame = Math.round(stepFrame + (place % 2 === 1 ? (groove.swing / 3) * length : 0))
+      for (const string of groove.strings) for (const bead of string.beads) if (bead.step === place) player.strike({ padId: string.padId, velocity: bead.velocity, frame, key: -1 })
+      sent.push({ frame, step: place })
+      stepFrame += length
+    }
+    while (sent.length > 1 && sent[1].frame <= now) sent.shift()
+    const shown = sent[0] && sent[0].frame <= now ? sent[0].step : -1
+    if (shown !== grooveState.getState().step) grooveState.setState({ step: shown })
+  }, TICK_MS)
+}

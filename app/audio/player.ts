@@ -1,0 +1,160 @@
+import { createLoader, createMemory, createSampleStore, EventField, EventType, LOG_RECORDS, MAX_CHUNKS, readRecord, RING_EVENTS, StatusField } from '@heliaster/core/engine'
+import type { EngineMemory, KitLoader, StrikeRecord } from '@heliaster/core/engine'
+import { audioInUse } from '@heliaster/core/kit'
+import type { Kit, PadId } from '@heliaster/core/kit'
+
+import type { EngineOptions, FromWorklet, ToWorklet } from '../../core/engine/hosts/messages'
+import { decodedAudio, readyAudio } from './audio-files'
+
+/** Whatever strikes a pad, finger, key or groove, says it in these words. */
+export interface Strike {
+  readonly padId: PadId
+  readonly velocity: number
+  /** Names the finger or key, so that letting go reaches the right strike. */
+  readonly key?: number
+  /** Engine frame to sound on; as soon as possible without one. */
+  readonly frame?: number
+}
+
+/** A strike as it sounded. */
+export interface Sounded extends StrikeRecord {
+  readonly padId: PadId | undefined
+}
+
+export interface Player {
+  readonly context: AudioContext
+  readonly sampleRateHz: number
+  load(kit: Kit): void
+  strike(strike: Strike): void
+  release(padId: PadId, key: number): void
+  stopAll(): void
+  /** Frames the engine has rendered so far. */
+  frameNow(): number
+  peak(): number
+  /** Strikes sounded since the last call. */
+  takeSounded(): Sounded[]
+  resume(): Promise<void>
+}
+
+/** Why there is no sound, in words for a person. */
+export class NoSound extends Error {}
+
+interface Link {
+  readonly memory: EngineMemory
+  readonly node: AudioWorkletNode
+  readonly shared: boolean
+}
+
+export async function engineUrl(): Promise<string> {
+  const response = await fetch('/engine/engine.json', { cache: 'no-cache' })
+  if (!response.ok) throw new NoSound('The sound engine could not be loaded from the server. Reload the page.')
+  return `/engine/${((await response.json()) as { file: string }).file}`
+}
+
+/** Starts the engine in an audio worklet. It stays silent until the browser lets the page sound: call `resume`. */
+export async function createPlayer(): Promise<Player> {
+  if (typeof AudioContext === 'undefined' || typeof AudioWorkletNode === 'undefined')
+    throw new NoSound('This browser has no AudioWorklet, so pads cannot sound. Everything else works; a current Chrome, Edge, Firefox or Safari plays, opened at https or localhost.')
+  const context = new AudioContext({ latencyHint: 'interactive' })
+  if (!context.audioWorklet) throw new NoSound('Pads sound only on https or localhost: open Heliaster at one of these addresses.')
+  await context.audioWorklet.addModule(await engineUrl())
+  const shared = globalThis.crossOriginIsolated && typeof SharedArrayBuffer !== 'undefined'
+  const memory = createMemory(shared)
+  const options: EngineOptions = shared ? { memory } : {}
+  const node = new AudioWorkletNode(context, 'heliaster-engine', { numberOfInputs: 0, outputChannelCount: [2], processorOptions: options })
+  node.connect(context.destination)
+  return playerOver(context, { memory, node, shared })
+}
+
+function playerOver(context: AudioContext, link: Link): Player {
+  const { memory, node, shared } = link
+  const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
+  if (!shared) node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => takeState(memory, data)
+  const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
+  const loader = createLoader(memory, store, context.sampleRate, readyAudio, {
+    arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+    tablesChanged: () => !shared && tell({ type: 'tables', directory: memory.directory.slice(), padTable: memory.padTable.slice(), kit: memory.kit.slice() }),
+  })
+  const send = (event: number[]) => (shared ? writeRing(memory, event) : tell({ type: 'events', events: Float64Array.from(event) }))
+  const eventOf = (type: number, padSlot: number, velocity: number, key: number, frame = -1) => {
+    const event = new Array<number>(EventField.length).fill(0)
+    event[EventField.frame] = frame
+    event[EventField.type] = type
+    event[EventField.padSlot] = padSlot
+    event[EventField.velocity] = velocity
+    event[EventField.note] = -1
+    event[EventField.inputFrame] = memory.status[StatusField.frame]
+    event[EventField.key] = key
+    return event
+  }
+  let read = 0
+  return {
+    context,
+    sampleRateHz: context.sampleRate,
+    load: (kit) => loadWhenReady(kit, loader),
+    strike: ({ padId, velocity, key = 0, frame }) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, frame)),
+    release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
+    stopAll: () => send(eventOf(EventType.stopAll, 0, 0, 0)),
+    frameNow: () => memory.status[StatusField.frame],
+    peak: () => memory.status[StatusField.peak],
+    takeSounded() {
+      const count = memory.status[StatusField.logCount]
+      read = Math.max(read, count - LOG_RECORDS)
+      const sounded: Sounded[] = []
+      for (; read < count; read++) {
+        const record = readRecord(memory.log, read)
+        sounded.push({ ...record, padId: loader.padIdOf(record.padSlot) })
+      }
+      return sounded
+    },
+    resume: () => (context.state === 'running' ? Promise.resolve() : context.resume()),
+  }
+}
+
+function writeRing(memory: EngineMemory, event: number[]): void {
+  const head = Atomics.load(memory.ringHead, 0)
+  memory.ring.set(event, (head & (RING_EVENTS - 1)) * EventField.length)
+  Atomics.store(memory.ringHead, 0, (head + 1) | 0)
+}
+
+function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {
+  return {
+    createChunk(chunk: number, frames: number): Float32Array {
+      const samples = shared ? new Float32Array(new SharedArrayBuffer(frames * 4) as unknown as ArrayBuffer) : new Float32Array(frames)
+      memory.chunks[chunk] = samples
+      if (shared) tell({ type: 'chunk', chunk, samples })
+      else tell({ type: 'chunk', chunk, samples: new Float32Array(frames) })
+      return samples
+    },
+    written(chunk: number, startFrame: number, frames: number): void {
+      if (shared) return
+      const samples = memory.chunks[chunk]!.slice(startFrame, startFrame + frames)
+      tell({ type: 'samples', chunk, startFrame, samples }, [samples.buffer])
+    },
+  }
+}
+
+function takeState(memory: EngineMemory, { status, uses, log }: FromWorklet): void {
+  memory.status.set(status)
+  memory.uses.set(uses)
+  memory.log.set(log)
+}
+
+/** Loads what is decoded at once, and the rest as it comes. */
+function loadWhenReady(kit: Kit, loader: KitLoader): void {
+  loader.load(kit)
+  const waiting = audioInUse(kit).filter((hash) => !readyAudio(hash))
+  for (const hash of waiting) decodedAudio(hash).catch(() => undefined) // what is missing is named in the kit's own views
+  latest.set(loader, kit)
+  let open = waiting.length
+  for (const hash of waiting)
+    void decodedAudio(hash)
+      .catch(() => undefined)
+      .then(() => {
+        open--
+        const now = latest.get(loader)
+        if (now && (open === 0 || open % 12 === 0)) loader.load(now)
+      })
+}
+
+const latest = new WeakMap<KitLoader, Kit>()

@@ -1,0 +1,31 @@
+import { wrap } from 'comlink'
+
+import type { PracticeWork } from './practice.worker'
+
+const SEED = 5
+const SECONDS = 24
+const RATE = 48000
+let performance: Promise<Float32Array> | undefined
+
+/** Makes the performance ahead of time, so that recording starts at once. */
+export function preparePractice(): Promise<Float32Array> {
+  performance ??= (async () => {
+    const worker = new Worker(new URL('./practice.worker', window.location.href))
+    const samples = await wrap<PracticeWork>(worker).perform(SEED, SECONDS)
+    worker.terminate()
+    return samples
+  })()
+  return performance
+}
+
+/** A simulated player in the boatyard, for machines with no microphone. It strikes on, round and round. */
+export async function practiceStream(context: AudioContext): Promise<{ node: AudioNode; close(): void }> {
+  const samples = await preparePractice()
+  const buffer = context.createBuffer(1, samples.length, RATE)
+  buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
+  const node = context.createBufferSource()
+  node.buffer = buffer
+  node.loop = true
+  node.start()
+  return { node, close: () => node.stop() }
+}

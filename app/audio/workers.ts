@@ -1,0 +1,18 @@
+import { wrap } from 'comlink'
+import type { Remote } from 'comlink'
+
+import type { CoreWork } from './core.worker'
+import type { ShipWork } from './ship.worker'
+
+let core: Remote<CoreWork> | undefined
+let ship: Remote<ShipWork> | undefined
+
+export function coreWork(): Remote<CoreWork> {
+  core ??= wrap<CoreWork>(new Worker(new URL('./core.worker', window.location.href)))
+  return core
+}
+
+export function shipWork(): Remote<ShipWork> {
+  ship ??= wrap<ShipWork>(new Worker(new URL('./ship.worker', window.location.href)))
+  return ship
+}

@@ -1,0 +1,33 @@
+import { createPad, freeNote } from '@heliaster/core/kit'
+import type { Kit } from '@heliaster/core/kit'
+import { View } from 'react-native'
+
+import { makeId } from '../../stores/make-id'
+import { Button, IconButton } from '../../ui/Button'
+import { Text } from '../../ui/Text'
+import { editKit } from '../shell'
+import { session, useSession } from '../shell/session'
+
+/** The arrangement of pads, and one more pad. */
+export function BoardBar({ kit }: { readonly kit: Kit }) {
+  const hearsAgain = useSession((state) => state.hearsAgain)
+  const { columns } = kit.arrangement
+  const setColumns = (count: number) => editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { columns: count } } }])
+  const add = () => {
+    const pad = createPad(makeId, { name: `Pad ${kit.pads.length + 1}` }, freeNote(kit))
+    editKit(kit.id, [{ type: 'addPad', pad, index: kit.pads.length }])
+    session.setState({ padId: pad.id })
+  }
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: 48 }}>
+      <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => setColumns(columns - 1)} />
+      <Text look="label" tone="muted">
+        {columns} across
+      </Text>
+      <IconButton name="plus" label="More columns" disabled={columns >= 8} onPress={() => setColumns(columns + 1)} />
+      <View style={{ flex: 1 }} />
+      <IconButton name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'} label="Hear the pad after each change" on={hearsAgain} onPress={() => session.setState({ hearsAgain: !hearsAgain })} />
+      <Button label="Add pad" onPress={add} disabled={kit.pads.length >= 128} />
+    </View>
+  )
+}

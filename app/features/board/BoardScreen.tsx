@@ -1,0 +1,65 @@
+import { router } from 'expo-router'
+import { useState } from 'react'
+import { ScrollView, View } from 'react-native'
+
+import { Button } from '../../ui/Button'
+import { Sheet } from '../../ui/Sheet'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
+import { useKit, useKitId } from '../shell'
+import { padName, useChosenPad } from '../shell/use-kit'
+import { BoardBar } from './BoardBar'
+import { PadCard } from './PadCard'
+import { PadPanel } from './PadPanel'
+import { PadTable } from './PadTable'
+
+/** Where pads are laid out, filled and played. */
+export function BoardScreen() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kit = useKit()
+  const chosen = useChosenPad()
+  const [open, setOpen] = useState(false)
+  if (!kit) return null
+  if (kit.pads.length === 0) return <EmptyBoard />
+  if (isWide)
+    return (
+      <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+        <View style={{ flex: 1, minWidth: 0 }}>
+          <BoardBar kit={kit} />
+          <PadTable kit={kit} />
+        </View>
+        <ScrollView style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }} contentContainerStyle={{ padding: 20, gap: 18 }}>
+          {chosen && <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />}
+        </ScrollView>
+      </View>
+    )
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      <BoardBar kit={kit} />
+      <PadTable kit={kit} />
+      {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
+      {chosen && (
+        <Sheet title={padName(kit, chosen.pad)} isOpen={open} onClose={() => setOpen(false)}>
+          <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />
+        </Sheet>
+      )}
+    </View>
+  )
+}
+
+function EmptyBoard() {
+  const kitId = useKitId()
+  const kit = useKit()
+  return (
+    <View style={{ flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 28 }}>
+      <Text look="heading">No pads yet</Text>
+      <Text tone="muted" style={{ textAlign: 'center', maxWidth: 340 }}>
+        Record something being struck, and its hits become pads.
+      </Text>
+      <Button label="Record" kind="main" onPress={() => router.navigate(`/kit/${kitId}/gather`)} />
+      {kit && <BoardBar kit={kit} />}
+    </View>
+  )
+}

@@ -1,0 +1,26 @@
+import type { Kit, Pad, TieId } from '@heliaster/core/kit'
+import { chokedBy } from '@heliaster/core/kit'
+
+import { Chips } from '../../ui/Chips'
+import { Text } from '../../ui/Text'
+import { editKit } from '../shell'
+import { padName } from '../shell/use-kit'
+import { chokeEdits } from './pad-edits'
+
+/** Pads of one choke group silence each other. */
+export function ChokeChips({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  const groups = kit.ties.flatMap((tie) => (tie.kind === 'chokeGroup' ? [tie] : []))
+  const own = groups.find((group) => group.pads.includes(pad.id))
+  const options = [{ value: 'none', text: 'None' }, ...groups.map((group) => ({ value: group.id as string, text: group.name })), ...(own?.pads.length === 1 ? [] : [{ value: 'new', text: 'New group' }])]
+  const silenced = chokedBy(kit, pad.id).flatMap((tie) => kit.pads.filter((other) => other.id === tie.padId))
+  return (
+    <>
+      <Chips label="Choke group" options={options} value={own?.id ?? 'none'} onChoose={(choice) => editKit(kit.id, chokeEdits(kit, pad, choice as TieId | 'none' | 'new'), pad.id)} />
+      {own && (
+        <Text look="small" tone="muted">
+          {silenced.length > 0 ? `Silences ${silenced.map((other) => padName(kit, other)).join(', ')}.` : 'Alone in its group: put another pad in and they silence each other.'}
+        </Text>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,31 @@
+import type { Kit, Pad } from '@heliaster/core/kit'
+import { router } from 'expo-router'
+import { View } from 'react-native'
+
+import { Button } from '../../ui/Button'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useSession } from '../shell'
+import { padName } from '../shell/use-kit'
+import { describeFilling } from './describe-pad'
+
+/** The pad struck last, in one line, and the two ways on from it. */
+export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad: Pad; readonly onOpen: () => void }) {
+  const palette = usePalette()
+  const lit = useSession((state) => state.lit[pad.id])
+  const sounded = lit && lit.band >= 0 && pad.bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, padding: 12, paddingLeft: 20, borderTopWidth: 1, borderTopColor: palette.faint, backgroundColor: palette.surface }}>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <Text look="strong" numberOfLines={1}>
+          {padName(kit, pad)}
+        </Text>
+        <Text look="small" tone="muted" numberOfLines={1}>
+          {sounded ?? describeFilling(pad)}
+        </Text>
+      </View>
+      <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />
+      <Button label="Open pad" kind="main" onPress={onOpen} />
+    </View>
+  )
+}

@@ -1,0 +1,10 @@
+import type { Pad } from '@heliaster/core/kit'
+
+/** What fills a pad, in words. A silent pad says why. */
+export function describeFilling(pad: Pad): string {
+  const turns = pad.bands.reduce((sum, band) => sum + band.turns.length, 0)
+  if (turns === 0) return 'empty, so it is silent'
+  const bands = pad.bands.length === 1 ? '1 band' : `${pad.bands.length} bands`
+  const rays = pad.rays.length === 1 ? '' : `, ${pad.rays.length} rays`
+  return `${bands}, ${turns} ${turns === 1 ? 'turn' : 'turns'}${rays}`
+}

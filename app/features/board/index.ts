@@ -1,0 +1,1 @@
+export { BoardScreen } from './BoardScreen'

@@ -1,0 +1,82 @@
+import { createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
+import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } from '@heliaster/core/kit'
+import { evenEdges } from '@heliaster/core/place'
+
+import { makeId } from '../../stores/make-id'
+
+/** The same turns laid out anew: each its own band, all in one band, or the bands at even edges. */
+export function spreadEdits(pad: Pad, how: 'bands' | 'turns' | 'even'): KitEdit[] {
+  const turns = pad.bands.flatMap((band) => band.turns)
+  if (how === 'turns') return refill(pad, [{ ...createBand(makeId, 1, turns) }], 'even')
+  const edges = evenEdges(how === 'bands' ? turns.length : pad.bands.length)
+  const bands: Band[] =
+    how === 'bands' ? turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn])) : pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+  return refill(pad, bands, 'even')
+}
+
+/** New bands, and velocity's share of the level as the number of bands proposes, where nobody has set another. */
+function refill(pad: Pad, bands: Band[], spread: Pad['spread']): KitEdit[] {
+  return [{ type: 'setPadFilling', padId: pad.id, bands, spread }, ...proposeLevel(pad, bands.length)]
+}
+
+export function proposeLevel(pad: Pad, bandCount: number): KitEdit[] {
+  const own = pad.own.responses
+  const isProposed = !own || (own.length === 1 && own[0].amount === velocityToLevel(Math.max(1, pad.bands.length)).amount)
+  return isProposed ? [{ type: 'setPad', padId: pad.id, own: { responses: [velocityToLevel(bandCount)] } }] : []
+}
+
+/** A pad like this one, with ids of its own, right behind it. */
+export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
+  const rayIds = new Map(pad.rays.map((ray) => [ray.id, makeId<RayId>('ray')]))
+  const copyBands = (bands: readonly Band[]) =>
+    bands.map((band) => ({
+      ...band,
+      id: makeId<BandId>('band'),
+      turns: band.turns.map((turn) => ({
+        ...turn,
+        id: makeId<TurnId>('turn'),
+        clips: Object.fromEntries(Object.entries(turn.clips).map(([rayId, clip]) => [rayIds.get(rayId as RayId) ?? rayId, clip])),
+      })),
+    }))
+  const rays = pad.rays.map((ray) => ({
+    ...ray,
+    id: rayIds.get(ray.id)!,
+    source: ray.source.kind === 'clips' && ray.source.bands ? { ...ray.source, bands: copyBands(ray.source.bands) } : ray.source,
+  }))
+  const note = freeNote(kit)
+  const copy: Pad = { ...pad, id: makeId<PadId>('pad'), notes: note === undefined ? [] : [note], own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy` }, rays, bands: copyBands(pad.bands) }
+  return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }]
+}
+
+/** Takes a pad away, out of its ties and grooves too, so that nothing points at what is gone. */
+export function removeEdits(kit: Kit, pad: Pad): KitEdit[] {
+  const edits: KitEdit[] = []
+  for (const tie of kit.ties) {
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id)) edits.push(...leaveGroup(tie, pad.id))
+    if (tie.kind === 'choke' && (tie.from === pad.id || tie.to.includes(pad.id))) edits.push({ type: 'removeTie', tieId: tie.id })
+  }
+  for (const groove of kit.grooves)
+    if (groove.strings.some((string) => string.padId === pad.id)) edits.push({ type: 'putGroove', groove: { ...groove, strings: groove.strings.filter((string) => string.padId !== pad.id) } })
+  return [...edits, { type: 'removePad', padId: pad.id }]
+}
+
+type Group = Extract<Kit['ties'][number], { kind: 'chokeGroup' }>
+
+function leaveGroup(tie: Group, padId: PadId): KitEdit[] {
+  const pads = tie.pads.filter((other) => other !== padId)
+  return [pads.length > 0 ? { type: 'putTie', tie: { ...tie, pads } } : { type: 'removeTie', tieId: tie.id }]
+}
+
+/** Puts a pad into a choke group, a new one, or none; a pad is in one group at a time. */
+export function chokeEdits(kit: Kit, pad: Pad, groupId: TieId | 'none' | 'new'): KitEdit[] {
+  const edits: KitEdit[] = []
+  for (const tie of kit.ties) if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id) && tie.id !== groupId) edits.push(...leaveGroup(tie, pad.id))
+  if (groupId === 'none') return edits
+  if (groupId === 'new') {
+    const count = kit.ties.filter((tie) => tie.kind === 'chokeGroup').length
+    return [...edits, { type: 'putTie', tie: { kind: 'chokeGroup', id: makeId<TieId>('tie'), name: `Group ${count + 1}`, pads: [pad.id], fadeSeconds: 0.008 } }]
+  }
+  const group = kit.ties.find((tie): tie is Group => tie.kind === 'chokeGroup' && tie.id === groupId)
+  if (group && !group.pads.includes(pad.id)) edits.push({ type: 'putTie', tie: { ...group, pads: [...group.pads, pad.id] } })
+  return edits
+}

@@ -1,0 +1,56 @@
+import type { Source } from '@heliaster/core/kit'
+import { router } from 'expo-router'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { sources } from '../../stores/documents'
+import { Button } from '../../ui/Button'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
+import { SourceList } from '../gather/SourceList'
+import { useKitId, useSession } from '../shell'
+import { session } from '../shell/session'
+import { CutBench } from './CutBench'
+
+/** Where a recording is cut into hits. */
+export function CutScreen() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const sourceId = useSession((state) => state.sourceId)
+  const source = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.doc : undefined))
+  const choose = (chosen: Source) => session.setState({ sourceId: chosen.id })
+  if (!isWide) return source ? <CutBench key={source.id} source={source} /> : <ChooseFirst onChoose={choose} />
+  return (
+    <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+      <View style={{ width: 380, borderRightWidth: 1, borderRightColor: palette.faint }}>
+        <SourceList onCut={choose} />
+      </View>
+      <View style={{ flex: 1, minWidth: 0 }}>{source ? <CutBench key={source.id} source={source} /> : <NothingChosen />}</View>
+    </View>
+  )
+}
+
+function NothingChosen() {
+  return (
+    <View style={{ flex: 1, alignItems: 'center', justifyContent: 'center', padding: 24 }}>
+      <Text look="heading">Choose a recording to cut</Text>
+      <Text look="small" tone="muted">
+        Its hits are found at once.
+      </Text>
+    </View>
+  )
+}
+
+function ChooseFirst({ onChoose }: { readonly onChoose: (source: Source) => void }) {
+  const kitId = useKitId()
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      <View style={{ paddingHorizontal: 20, paddingVertical: 8, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Text look="heading">Choose a recording</Text>
+        <Button label="Record" kind="coral" onPress={() => router.navigate(`/kit/${kitId}/gather`)} />
+      </View>
+      <SourceList onCut={onChoose} />
+    </View>
+  )
+}

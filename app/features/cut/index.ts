@@ -1,0 +1,1 @@
+export { CutScreen } from './CutScreen'

@@ -1,0 +1,44 @@
+import { useEffect, useRef, useState } from 'react'
+import type { ReactNode } from 'react'
+import { View } from 'react-native'
+
+import { usePalette } from '../../ui/theme'
+
+/** Takes files that are dropped on it; the button beside the list does the same. */
+export function FileDrop({ onFiles, children }: { readonly onFiles: (files: File[]) => void; readonly children: ReactNode }) {
+  const palette = usePalette()
+  const ref = useRef<View>(null)
+  const [isOver, setIsOver] = useState(false)
+  const latest = useRef(onFiles)
+  useEffect(() => {
+    latest.current = onFiles
+  })
+  useEffect(() => {
+    const element = ref.current as unknown as HTMLElement | null
+    if (!element) return undefined
+    const over = (event: DragEvent) => {
+      event.preventDefault()
+      setIsOver(true)
+    }
+    const leave = () => setIsOver(false)
+    const drop = (event: DragEvent) => {
+      event.preventDefault()
+      setIsOver(false)
+      const files = [...(event.dataTransfer?.files ?? [])]
+      if (files.length > 0) latest.current(files)
+    }
+    element.addEventListener('dragover', over)
+    element.addEventListener('dragleave', leave)
+    element.addEventListener('drop', drop)
+    return () => {
+      element.removeEventListener('dragover', over)
+      element.removeEventListener('dragleave', leave)
+      element.removeEventListener('drop', drop)
+    }
+  }, [])
+  return (
+    <View ref={ref} style={{ flex: 1, minHeight: 0, backgroundColor: isOver ? palette.kelpWash : 'transparent' }}>
+      {children}
+    </View>
+  )
+}

@@ -1,0 +1,90 @@
+import { createGroove, withBead } from '@heliaster/core/groove'
+import type { Bead, Groove, GrooveId, Kit, KitEdit, Pad } from '@heliaster/core/kit'
+import { useEffect, useMemo, useState } from 'react'
+import { ScrollView, View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { grooveState, setGroove, stopGroove, toggleGroove } from '../../audio/groove-player'
+import { makeId } from '../../stores/make-id'
+import { Button } from '../../ui/Button'
+import { Slider } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
+import { editKit, useKit, useKitId } from '../shell'
+import { kits } from '../../stores/documents'
+import { padGesture, padName } from '../shell/use-kit'
+import { BeadString } from './BeadString'
+
+/** Where the kit is tried in a beat: each pad a string, each step a bead on it. */
+export function GrooveScreen() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kit = useKit()
+  const kitId = useKitId()
+  const playing = useStore(grooveState, (state) => state.playing)
+  const groove = useMemo(() => kit?.grooves[0] ?? { ...createGroove(makeId, 'Groove'), id: `groove-of-${kitId}`.slice(0, 64) as GrooveId }, [kit?.grooves, kitId])
+  const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
+  const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
+  useFollowGroove(kit, groove)
+  if (!kit) return null
+  const put = (changed: Groove): KitEdit => ({ type: 'putGroove', groove: changed })
+  const bead = chosen && beadAt(groove, chosen.pad, chosen.step)
+  const tap = (pad: Pad, step: number) => {
+    const there = beadAt(groove, pad, step)
+    editKit(kit.id, [put(withBead(groove, pad.id, step, there ? 0 : 100))])
+    setChosen(there ? undefined : { pad, step })
+  }
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      <View style={{ flexDirection: isWide ? 'row' : 'column', paddingHorizontal: 16, paddingTop: 8, gap: isWide ? 28 : 4, alignItems: isWide ? 'flex-end' : 'stretch' }}>
+        <Button label={playing ? 'Stop' : 'Play'} kind={playing ? 'coral' : 'main'} icon={playing ? 'stop' : 'play'} disabled={kit.pads.length === 0} onPress={toggleGroove} style={{ minWidth: 140, marginBottom: 6 }} />
+        <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', gap: 20 }}>
+          <View style={{ flex: 1 }}>
+            <Slider label="Tempo" value={kit.tempoBpm} min={40} max={220} step={1} unit="BPM" onSlide={(tempoBpm) => gesture.set([{ type: 'setKit', fields: { tempoBpm } }])} onDone={gesture.end} />
+          </View>
+          <View style={{ flex: 1 }}>
+            <Slider label="Swing" value={groove.swing * 100} min={0} max={100} step={1} unit="%" onSlide={(percent) => gesture.set([put({ ...groove, swing: percent / 100 })])} onDone={gesture.end} />
+          </View>
+        </View>
+      </View>
+      <ScrollView style={{ flex: 1 }} contentContainerStyle={{ paddingVertical: 10 }}>
+        {kit.pads.map((pad) => (
+          <BeadString key={pad.id} name={padName(kit, pad)} pad={pad} groove={groove} chosenStep={chosen?.pad.id === pad.id ? chosen.step : undefined} onTap={tap} />
+        ))}
+        {kit.pads.length === 0 && (
+          <Text tone="muted" style={{ padding: 20 }}>
+            A beat needs pads. Record something and send its hits to the Board.
+          </Text>
+        )}
+      </ScrollView>
+      {chosen && bead && (
+        <View style={{ paddingHorizontal: 16, paddingVertical: 6, borderTopWidth: 1, borderTopColor: palette.faint, backgroundColor: palette.surface }}>
+          <Slider label={`Velocity of step ${chosen.step + 1}, ${padName(kit, chosen.pad)}`} value={bead.velocity} min={1} max={127} step={1} unit="" onSlide={(velocity) => gesture.set([put(withBead(groove, chosen.pad.id, chosen.step, velocity))])} onDone={gesture.end} />
+        </View>
+      )}
+    </View>
+  )
+}
+
+function beadAt(groove: Groove, pad: Pad, step: number): Bead | undefined {
+  return groove.strings.find((string) => string.padId === pad.id)?.beads.find((bead) => bead.step === step)
+}
+
+/** The groove goes on while one edits in other places, and always plays what the kit says now. */
+function useFollowGroove(kit: Kit | undefined, groove: Groove): void {
+  useEffect(() => {
+    if (kit) setGroove(kit, groove)
+  }, [kit, groove])
+  useEffect(() => {
+    if (!kit) return undefined
+    const kitId = kit.id
+    return kits.store.subscribe((now, before) => {
+      const doc = now.entries[kitId]?.doc
+      if (!doc) stopGroove()
+      else if (doc !== before.entries[kitId]?.doc && doc.grooves[0]) setGroove(doc, doc.grooves[0])
+    })
+    // The subscription outlives this screen on purpose: it belongs to the kit.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [kit?.id])
+}

@@ -1,0 +1,1 @@
+export { GrooveScreen } from './GrooveScreen'

@@ -1,0 +1,1 @@
+export { KitsScreen } from './KitsScreen'

@@ -1,0 +1,48 @@
+import type { Envelope } from '@heliaster/core/kit'
+import { View } from 'react-native'
+
+import { Button } from '../../ui/Button'
+import { NumberField, Slider } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { movePoint } from './envelope-edits'
+import type { Layer } from './envelope-edits'
+
+interface Props {
+  readonly envelope: Envelope
+  readonly index: number
+  readonly layer: Layer
+  readonly canSustain: boolean
+  readonly onChange: (envelope: Envelope) => void
+  readonly onBend: (bend: number) => void
+  readonly onBent: () => void
+  readonly onRemove: () => void
+}
+
+/** The chosen point in numbers. */
+export function PointFields({ envelope, index, layer, canSustain, onChange, onBend, onBent, onRemove }: Props) {
+  const point = envelope.points[index]
+  const isAmp = layer === 'amp'
+  const toggleSustain = () => {
+    const { sustain, ...rest } = envelope
+    onChange(sustain === index ? rest : { ...rest, sustain: index })
+  }
+  return (
+    <View style={{ gap: 8 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
+        <Text look="strong">Point {index + 1}</Text>
+        <NumberField label="Time of the point, ms" text={(point.seconds * 1000).toFixed(1)} unit="ms" onNumber={(ms) => onChange(movePoint(envelope, index, ms / 1000, point.value, layer))} />
+        <NumberField
+          label={isAmp ? 'Level of the point, %' : 'Pitch of the point, cents'}
+          text={isAmp ? (point.value * 100).toFixed(1) : point.value.toFixed(0)}
+          unit={isAmp ? '%' : 'ct'}
+          onNumber={(value) => onChange(movePoint(envelope, index, point.seconds, isAmp ? value / 100 : value, layer))}
+        />
+      </View>
+      {index > 0 && <Slider label="Bend of the way to it" value={point.bend} min={-1} max={1} step={0.01} unit="" neutral={0} onSlide={onBend} onDone={onBent} />}
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <Button label="Remove point" disabled={envelope.points.length <= 1} onPress={onRemove} />
+        {canSustain && <Button label={envelope.sustain === index ? 'Do not wait here' : 'Wait here until let go'} onPress={toggleSustain} />}
+      </View>
+    </View>
+  )
+}

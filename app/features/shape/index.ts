@@ -1,0 +1,1 @@
+export { ShapeScreen } from './ShapeScreen'

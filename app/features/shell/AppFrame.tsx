@@ -1,0 +1,44 @@
+import { ThemeProvider } from '@rneui/themed'
+import { useEffect, useMemo } from 'react'
+import type { ReactNode } from 'react'
+import { View } from 'react-native'
+import { GestureHandlerRootView } from 'react-native-gesture-handler'
+
+import { startSound } from '../../audio/sound'
+import { kits, sources } from '../../stores/documents'
+import { startSender } from '../../stores/sender'
+import { Notices } from '../../ui/notices'
+import { elementsTheme, usePalette } from '../../ui/theme'
+
+let started = false
+
+/** Starts what runs once for the page: documents, sending, sound. */
+function startOnce(): void {
+  if (started) return
+  started = true
+  for (const documents of [kits, sources]) documents.load().catch(() => undefined) // the server is away; what is here is shown
+  startSender()
+  void startSound()
+}
+
+/** Theme and ground of every screen. */
+export function AppFrame({ children }: { readonly children: ReactNode }) {
+  const palette = usePalette()
+  const theme = useMemo(() => elementsTheme(palette), [palette])
+  useEffect(startOnce, [])
+  useEffect(() => {
+    document.documentElement.style.background = palette.paper
+    document.documentElement.style.colorScheme = palette.name === 'night' ? 'dark' : 'light'
+    document.documentElement.lang = 'en'
+  }, [palette])
+  return (
+    <GestureHandlerRootView style={{ flex: 1 }}>
+      <ThemeProvider theme={theme} key={palette.name}>
+        <View style={{ flex: 1, backgroundColor: palette.paper }}>
+          {children}
+          <Notices />
+        </View>
+      </ThemeProvider>
+    </GestureHandlerRootView>
+  )
+}

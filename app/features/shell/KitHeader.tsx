@@ -1,0 +1,48 @@
+import { router } from 'expo-router'
+import { useStore } from 'zustand'
+import { Pressable, View } from 'react-native'
+
+import { kits, sources } from '../../stores/documents'
+import { IconButton } from '../../ui/Button'
+import { Text } from '../../ui/Text'
+import { chooseTheme, usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
+import { SaveMark } from './SaveMark'
+import { TideNav } from './TideNav'
+import { useSession } from './session'
+import { useKit, useKitId } from './use-kit'
+import { useUndo } from './use-undo'
+
+/** The kit's name and how it is saved, always; undo and redo; on a wide screen the places too. */
+export function KitHeader() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kit = useKit()
+  const kitId = useKitId()
+  const sourceId = useSession((state) => state.sourceId)
+  const kitHistory = useStore(kits.store, (state) => state.entries[kitId]?.history)
+  const sourceHistory = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.history : undefined))
+  const { undo, redo, isOnSource } = useUndo()
+  const history = isOnSource ? sourceHistory : kitHistory
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2, borderBottomWidth: isWide ? 1 : 0, borderBottomColor: palette.faint }}>
+      <IconButton name="chevron-left" label="All kits" onPress={() => router.navigate('/')} />
+      <Pressable role="button" aria-label="All kits" tabIndex={-1} onPress={() => router.navigate('/')} style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}>
+        <Text look="heading" numberOfLines={1} style={{ lineHeight: 22 }}>
+          {kit?.name ?? ' '}
+        </Text>
+        <SaveMark />
+      </Pressable>
+      {isWide && (
+        <View style={{ flex: 1, alignItems: 'center' }}>
+          <TideNav compact />
+        </View>
+      )}
+      <IconButton name="undo-variant" label={isOnSource ? 'Undo in this recording' : 'Undo'} onPress={undo} disabled={!history?.past.length} />
+      <IconButton name="redo-variant" label={isOnSource ? 'Redo in this recording' : 'Redo'} onPress={redo} disabled={!history?.future.length} />
+      {isWide && (
+        <IconButton name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'} label={palette.name === 'day' ? 'Night colours' : 'Day colours'} onPress={() => chooseTheme(palette.name === 'day' ? 'night' : 'day')} />
+      )}
+    </View>
+  )
+}

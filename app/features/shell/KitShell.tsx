@@ -1,0 +1,65 @@
+import { Slot, usePathname } from 'expo-router'
+import { useEffect } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { connectKeys } from '../../audio/computer-keys'
+import { onSounded, playKit, sound } from '../../audio/sound'
+import { kits } from '../../stores/documents'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
+import { KitHeader } from './KitHeader'
+import { KitMissing } from './KitMissing'
+import { PadStrip } from './PadStrip'
+import { session } from './session'
+import { TideNav } from './TideNav'
+import { useKitId } from './use-kit'
+import { useUndoKeys } from './use-undo'
+
+/** What stands round every place of a kit: its name, the places, the pads. */
+export function KitShell() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kitId = useKitId()
+  const here = usePathname().split('/').pop()
+  const exists = useStore(kits.store, (state) => kitId in state.entries)
+  const problem = useStore(sound, (state) => state.problem)
+  useKitSound(kitId)
+  useUndoKeys()
+  return (
+    <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
+      <KitHeader />
+      {problem && (
+        <View role="alert" style={{ backgroundColor: palette.coralWash, paddingHorizontal: 20, paddingVertical: 8 }}>
+          <Text look="small">{problem}</Text>
+        </View>
+      )}
+      <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing />}</View>
+      {exists && here !== 'board' && <PadStrip />}
+      {!isWide && (
+        <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>
+          <TideNav />
+        </View>
+      )}
+    </View>
+  )
+}
+
+/** Keeps the engine in step with the kit, plays it from keys, and remembers the cell that sounded last. */
+function useKitSound(kitId: string): void {
+  useEffect(() => {
+    const kitNow = () => kits.store.getState().entries[kitId]?.doc
+    playKit(kitNow())
+    const stops = [
+      kits.store.subscribe((now, before) => {
+        if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
+      }),
+      connectKeys(kitNow),
+      onSounded(({ padId, band, turn, frame }) => {
+        if (padId) session.setState(({ lit }) => ({ lit: { ...lit, [padId]: { band, turn, at: frame } } }))
+      }),
+    ]
+    return () => stops.forEach((stop) => stop())
+  }, [kitId])
+}

@@ -1,0 +1,9 @@
+export const places = [
+  { path: 'gather', name: 'Gather' },
+  { path: 'cut', name: 'Cut' },
+  { path: 'board', name: 'Board' },
+  { path: 'shape', name: 'Shape' },
+  { path: 'groove', name: 'Groove' },
+  { path: 'ship', name: 'Ship' },
+] as const
+export type PlacePath = (typeof places)[number]['path']

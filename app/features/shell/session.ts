@@ -1,0 +1,19 @@
+import type { PadId, SourceId } from '@heliaster/core/kit'
+import { useStore } from 'zustand'
+import { createStore } from 'zustand/vanilla'
+
+/** What is being looked at: no document, and gone with the page. */
+export interface Session {
+  readonly padId?: PadId
+  readonly sourceId?: SourceId
+  /** The cell of each pad that sounded last. */
+  readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number }>>
+  /** Sound a pad again after each gesture. */
+  readonly hearsAgain: boolean
+}
+
+export const session = createStore<Session>(() => ({ lit: {}, hearsAgain: true }))
+
+export function useSession<T>(select: (session: Session) => T): T {
+  return useStore(session, select)
+}

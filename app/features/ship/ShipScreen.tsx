@@ -1,0 +1,147 @@
+import { audioInUse } from '@heliaster/core/kit'
+import type { AudioHash, Kit } from '@heliaster/core/kit'
+import { checkKit, fileName } from '@heliaster/core/ship'
+import type { Finding } from '@heliaster/core/ship'
+import { transfer } from 'comlink'
+import { useEffect, useState } from 'react'
+import { ScrollView, View } from 'react-native'
+
+import { audioBytes } from '../../audio/audio-files'
+import type { Shipped, ShipForm } from '../../audio/ship.worker'
+import { shipWork } from '../../audio/workers'
+import { Button } from '../../ui/Button'
+import { Chips } from '../../ui/Chips'
+import { saveFile } from '../../ui/choose-files'
+import { Icon } from '../../ui/Icon'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { useKit } from '../shell'
+
+const FORMS = [
+  { value: 'sfz', text: 'SFZ' },
+  { value: 'wav', text: 'WAV files' },
+  { value: 'bundle', text: 'Bundle' },
+] as const
+const WORDS: Record<ShipForm, string> = {
+  sfz: 'An SFZ file with its WAV files in a zip: bands, turns, levels and chokes for any player of SFZ. Shaped hits are written as they sound.',
+  wav: 'Every hit as a WAV file of its own, in a folder for each pad, as it sounds.',
+  bundle: 'Everything in one file that opens here again, unchanged: the kit and its recordings.',
+}
+
+/** Where the kit leaves. What will be written is listed first, and what is wrong is said first. */
+export function ShipScreen() {
+  const palette = usePalette()
+  const kit = useKit()
+  const [form, setForm] = useState<ShipForm>('sfz')
+  const { findings, shipped, problem } = usePrepared(kit, form)
+  if (!kit) return null
+  const save = () => shipped && saveFile(`${fileName(kit.name)}${form === 'bundle' ? '.heliaster' : form === 'sfz' ? ' SFZ' : ' WAV'}.zip`, shipped.zip, 'application/zip')
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      <ScrollView style={{ flex: 1 }} contentContainerStyle={{ padding: 20, gap: 18, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
+        <Chips label="Form" options={FORMS} value={form} onChoose={setForm} />
+        <Text look="small" tone="muted">
+          {WORDS[form]}
+        </Text>
+        <Findings findings={findings} notes={shipped?.notes ?? []} />
+        {problem && (
+          <Text role="alert" tone="coral">
+            {problem}
+          </Text>
+        )}
+        <View style={{ gap: 2 }}>
+          <View style={{ flexDirection: 'row', justifyContent: 'space-between', paddingBottom: 6, borderBottomWidth: 1, borderBottomColor: palette.line }}>
+            <Text look="label">{shipped ? `${shipped.files.length} files` : kit.pads.length > 0 ? 'Preparing the files' : 'Nothing to write yet'}</Text>
+            <Text look="figures">{shipped ? sizeWords(shipped.files.reduce((sum, file) => sum + file.bytes, 0)) : ''}</Text>
+          </View>
+          {shipped?.files.slice(0, 300).map((file) => (
+            <View key={file.path} style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
+              <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
+                {file.path}
+              </Text>
+              <Text look="figures" tone="muted">
+                {sizeWords(file.bytes)}
+              </Text>
+            </View>
+          ))}
+          {shipped && shipped.files.length > 300 && <Text look="small" tone="muted">{`and ${shipped.files.length - 300} more`}</Text>}
+        </View>
+      </ScrollView>
+      <View style={{ padding: 10, paddingHorizontal: 20, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
+        <Button label={shipped ? `Save ${sizeWords(shipped.zip.byteLength)} zip` : 'Save zip'} kind="main" icon="download" disabled={!shipped} busy={!shipped && !problem && kit.pads.length > 0} onPress={save} />
+      </View>
+    </View>
+  )
+}
+
+function Findings({ findings, notes }: { readonly findings: readonly Finding[]; readonly notes: readonly string[] }) {
+  const palette = usePalette()
+  const problems = findings.filter((finding) => finding.severity === 'problem')
+  return (
+    <View style={{ gap: 8 }}>
+      {problems.length === 0 && (
+        <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center' }}>
+          <Icon name="check" size={20} color={palette.kelp} />
+          <Text look="small">The check found nothing missing.</Text>
+        </View>
+      )}
+      {findings.map((finding, i) => (
+        <View key={i} style={{ flexDirection: 'row', gap: 8 }}>
+          <Icon name={finding.severity === 'problem' ? 'alert-outline' : 'information-outline'} size={20} color={finding.severity === 'problem' ? palette.coral : palette.waterInk} />
+          <Text look="small" style={{ flex: 1 }}>
+            <Text look="label">{finding.where}: </Text>
+            {finding.message}
+          </Text>
+        </View>
+      ))}
+      {notes.map((note) => (
+        <View key={note} style={{ flexDirection: 'row', gap: 8 }}>
+          <Icon name="information-outline" size={20} color={palette.waterInk} />
+          <Text look="small" style={{ flex: 1 }}>
+            {note}
+          </Text>
+        </View>
+      ))}
+    </View>
+  )
+}
+
+interface Prepared {
+  readonly findings: Finding[]
+  readonly shipped?: Shipped
+  readonly problem?: string
+}
+
+/** Gathers the audio, runs the check and writes the files, away from the page, whenever kit or form change. */
+function usePrepared(kit: Kit | undefined, form: ShipForm): Prepared {
+  const [prepared, setPrepared] = useState<Prepared>({ findings: [] })
+  useEffect(() => {
+    if (!kit) return undefined
+    let gone = false
+    setPrepared({ findings: [] })
+    prepare(kit, form).then(
+      (ready) => !gone && setPrepared(ready),
+      (error: Error) => !gone && setPrepared({ findings: [], problem: `The files could not be written: ${error.message}. Nothing of the kit is changed.` }),
+    )
+    return () => {
+      gone = true
+    }
+  }, [kit, form])
+  return prepared
+}
+
+async function prepare(kit: Kit, form: ShipForm): Promise<Prepared> {
+  const audio = new Map<AudioHash, ArrayBuffer>()
+  for (const hash of audioInUse(kit)) {
+    const bytes = await audioBytes(hash).catch(() => undefined)
+    if (bytes) audio.set(hash, bytes)
+  }
+  const findings = checkKit(kit, (hash) => audio.has(hash))
+  if (kit.pads.length === 0) return { findings }
+  return { findings, shipped: await shipWork().write(kit, form, transfer(audio, [...audio.values()])) }
+}
+
+function sizeWords(bytes: number): string {
+  if (bytes < 1000) return `${bytes} B`
+  return bytes < 1_000_000 ? `${(bytes / 1000).toFixed(0)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
+}

@@ -1,0 +1,1 @@
+export { ShipScreen } from './ShipScreen'

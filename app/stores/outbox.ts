@@ -1,0 +1,23 @@
+import { createStore } from 'zustand/vanilla'
+
+/** How saving stands. `waiting` counts what the server has yet to hear: steps and audio files. */
+export interface SaveState {
+  readonly waiting: number
+  readonly state: 'saved' | 'saving' | 'away'
+  /** Edits that did not fit a newer version and are kept in a list. */
+  readonly refused: number
+}
+
+export const saveState = createStore<SaveState>(() => ({ waiting: 0, state: 'saved', refused: 0 }))
+
+let wake: (() => void) | undefined
+
+/** Tells the sender that something waits. */
+export function noticeOutgoing(): void {
+  saveState.setState(({ waiting, state }) => ({ waiting: waiting + 1, state: state === 'away' ? 'away' : 'saving' }))
+  wake?.()
+}
+
+export function onOutgoing(listener: () => void): void {
+  wake = listener
+}

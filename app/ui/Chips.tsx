@@ -1,0 +1,44 @@
+import { Pressable, View } from 'react-native'
+
+import { Text } from './Text'
+import { TOUCH, usePalette } from './theme'
+
+interface Props<T extends string> {
+  readonly label: string
+  readonly options: readonly { readonly value: T; readonly text: string }[]
+  readonly value: T | undefined
+  readonly onChoose: (value: T) => void
+  readonly hideLabel?: boolean
+}
+
+/** One of a few: words on a line, the chosen one underlined by water. */
+export function Chips<T extends string>({ label, options, value, onChoose, hideLabel }: Props<T>) {
+  const palette = usePalette()
+  return (
+    <View role="radiogroup" aria-label={label} style={{ gap: 2 }}>
+      {!hideLabel && (
+        <Text look="label" tone="muted">
+          {label}
+        </Text>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
+        {options.map((option) => {
+          const chosen = option.value === value
+          return (
+            <Pressable
+              key={option.value}
+              role="radio"
+              aria-checked={chosen}
+              onPress={() => onChoose(option.value)}
+              style={{ minHeight: TOUCH - 4, justifyContent: 'center', paddingHorizontal: 12, borderRadius: 6, borderWidth: 1, borderColor: chosen ? palette.kelp : palette.line, backgroundColor: chosen ? palette.kelpWash : 'transparent' }}
+            >
+              <Text look="label" tone={chosen ? 'ink' : 'muted'}>
+                {option.text}
+              </Text>
+            </Pressable>
+          )
+        })}
+      </View>
+    </View>
+  )
+}

@@ -1,0 +1,52 @@
+import { useEffect } from 'react'
+import type { ReactNode } from 'react'
+import { Modal, Pressable, ScrollView, View } from 'react-native'
+
+import { IconButton } from './Button'
+import { Text } from './Text'
+import { usePalette } from './theme'
+import { useIsWide } from './use-is-wide'
+
+interface Props {
+  readonly title: string
+  readonly isOpen: boolean
+  readonly onClose: () => void
+  readonly children: ReactNode
+  /** Buttons that stay in sight under the scrolling part. */
+  readonly actions?: ReactNode
+}
+
+/** A sheet over the screen: from the bottom on a phone, in the middle on a wide screen. */
+export function Sheet({ title, isOpen, onClose, children, actions }: Props) {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  useEffect(() => {
+    if (!isOpen) return undefined
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onClose()
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [isOpen, onClose])
+  if (!isOpen) return null
+  return (
+    <Modal transparent visible animationType="none" onRequestClose={onClose}>
+      <View style={{ flex: 1, justifyContent: isWide ? 'center' : 'flex-end', alignItems: 'center' }}>
+        <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} style={{ position: 'absolute', inset: 0, backgroundColor: palette.ink, opacity: 0.34 }} />
+        <View
+          role="dialog"
+          aria-label={title}
+          aria-modal
+          style={{ width: '100%', maxWidth: 560, maxHeight: '88%', backgroundColor: palette.raised, borderTopLeftRadius: 16, borderTopRightRadius: 16, ...(isWide ? { borderRadius: 16 } : {}), overflow: 'hidden' }}
+        >
+          <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 20, paddingRight: 8, paddingVertical: 8, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
+            <Text look="heading" style={{ flex: 1 }}>
+              {title}
+            </Text>
+            <IconButton name="close" label="Close" onPress={onClose} />
+          </View>
+          <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>
+          {actions && <View style={{ padding: 16, gap: 10, borderTopWidth: 1, borderTopColor: palette.faint }}>{actions}</View>}
+        </View>
+      </View>
+    </Modal>
+  )
+}

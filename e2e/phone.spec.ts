@@ -1,0 +1,95 @@
+import { readFileSync } from 'node:fs'
+
+import { expect, test } from '@playwright/test'
+
+import { newKit, openDemo, pad, saved } from './helpers'
+
+test('from opening the app to playing one’s own recorded hits takes few taps, all by touch', async ({ page }) => {
+  await page.goto('/')
+  let taps = 0
+  const tap = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).first().tap()
+    taps++
+  }
+  await tap('New kit')
+  await page.getByText('Practice microphone').tap()
+  taps++
+  await tap('Record')
+  await expect(page.getByText(/^([5-9]|\d\d) hits$/)).toBeVisible({ timeout: 25_000 })
+  await tap('Stop and cut')
+  await expect(page.getByRole('button', { name: /^Send [1-9]\d* hits to pads/ })).toBeEnabled()
+  await tap(/^Send \d+ hits to pads/)
+  await tap('Send to the Board')
+  await expect(page.getByText('Open pad')).toBeVisible()
+  const first = page.locator('[aria-pressed]').filter({ has: page.locator('svg') }).first()
+  await first.tap()
+  taps++
+  await expect(page.getByText('band 1, turn 1 sounded')).toBeVisible()
+  expect(taps).toBeLessThanOrEqual(12)
+  await saved(page)
+})
+
+test('two fingers strike two pads, softer near the centre and louder at the rim', async ({ page }) => {
+  await openDemo(page, 'board')
+  const boxes = await Promise.all(['Hull thump', 'Tarp slap'].map(async (name) => (await pad(page, name).boundingBox())!))
+  const cdp = await page.context().newCDPSession(page)
+  const point = (box: (typeof boxes)[number], share: number, id: number) => ({ x: box.x + box.width / 2 + (share * box.width) / 2, y: box.y + box.height / 2, id })
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [point(boxes[0], 0.05, 1), point(boxes[1], 0.95, 2)] })
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  await expect(page.getByText('band 5, turn', { exact: false })).toBeVisible() // the slap, struck at its rim
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [point(boxes[0], 0.05, 3)] })
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  await expect(page.getByText('band 1, turn', { exact: false })).toBeVisible()
+})
+
+test('an envelope is drawn by touch, undone, redone and still there after a reload', async ({ page }) => {
+  await openDemo(page, 'shape')
+  await pad(page, 'Oar, high').tap()
+  await page.getByRole('button', { name: 'Shape the level' }).tap()
+  await expect(page.getByText('Point 2')).toBeVisible()
+  const time = page.getByLabel('Time of the point, ms')
+  await time.fill('33.5')
+  await time.press('Enter')
+  await expect(time).toHaveValue('33.5')
+  await page.getByRole('button', { name: 'Undo' }).tap()
+  await expect(time).not.toHaveValue('33.5')
+  await page.getByRole('button', { name: 'Redo' }).tap()
+  await expect(time).toHaveValue('33.5')
+  await saved(page)
+  await page.reload()
+  await pad(page, 'Oar, high').tap()
+  await expect(page.getByRole('button', { name: 'Remove envelope' })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove envelope' }).tap()
+})
+
+test('a kit is made, renamed, duplicated and deleted, and a deletion is undone', async ({ page }) => {
+  await newKit(page)
+  await page.getByRole('button', { name: 'All kits' }).first().tap()
+  const open = page.getByRole('link', { name: /^Open New kit/ }).first()
+  const name = (await open.getAttribute('aria-label'))!.replace('Open ', '')
+  await page.getByRole('button', { name: `More for ${name}`, exact: true }).tap()
+  await page.getByRole('textbox', { name: 'Name' }).fill('Slipway')
+  await page.getByRole('textbox', { name: 'Name' }).press('Enter')
+  await page.getByRole('button', { name: 'Duplicate' }).tap()
+  await expect(page.getByRole('link', { name: 'Open Slipway copy' })).toBeVisible()
+  await page.getByRole('button', { name: 'More for Slipway copy' }).tap()
+  await page.getByRole('button', { name: 'Delete' }).tap()
+  await expect(page.getByRole('link', { name: 'Open Slipway copy' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).tap()
+  await expect(page.getByRole('link', { name: 'Open Slipway copy' })).toBeVisible()
+})
+
+test('the kit leaves as a bundle and opens again as it was', async ({ page }) => {
+  await openDemo(page, 'ship')
+  await page.getByText('Bundle', { exact: true }).tap()
+  const save = page.getByRole('button', { name: /^Save .* zip/ })
+  await expect(save).toBeEnabled({ timeout: 60_000 })
+  const [download] = await Promise.all([page.waitForEvent('download'), save.tap()])
+  const path = await download.path()
+  expect(readFileSync(path).length).toBeGreaterThan(5_000_000)
+  await page.goto('/')
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open bundle' }).tap()])
+  await chooser.setFiles({ name: 'Low Tide.heliaster.zip', mimeType: 'application/zip', buffer: readFileSync(path) })
+  await expect(page.getByText('“Low Tide 2” is open, as it was.')).toBeVisible({ timeout: 60_000 })
+  await expect(pad(page, 'Buoy bell')).toBeVisible()
+})

@@ -1,0 +1,115 @@
+import { expect, test } from '@playwright/test'
+
+import { newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
+
+test('files are imported many at once, with a reason for each that fails', async ({ page }) => {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import' }).click()])
+  const good = wavWithStrikes(2, [0.2, 0.8, 1.4])
+  await chooser.setFiles([
+    { name: 'pontoon.wav', mimeType: 'audio/wav', buffer: good },
+    { name: 'pontoon again.wav', mimeType: 'audio/wav', buffer: good },
+    { name: 'cut off.wav', mimeType: 'audio/wav', buffer: good.subarray(0, 20_000) },
+    { name: 'nothing.wav', mimeType: 'audio/wav', buffer: Buffer.alloc(0) },
+    { name: 'really a zip.wav', mimeType: 'audio/wav', buffer: Buffer.from('PK\u0003\u0004 and so on') },
+  ])
+  await expect(page.getByText('2 imported, 1 were here already, 2 could not be read')).toBeVisible()
+  await expect(page.getByText('This file is empty (0 bytes).', { exact: false })).toBeVisible()
+  await expect(page.getByText('This is a zip file', { exact: false })).toBeVisible()
+  await expect(page.getByText('The file ends early', { exact: false })).toBeVisible()
+  await page.getByRole('link', { name: 'Cut pontoon', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Send 3 hits to pads' })).toBeEnabled()
+})
+
+test('the whole chain by keyboard: cut, name, pin, send, play, choke, undo', async ({ page }) => {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import' }).click()])
+  await chooser.setFiles([{ name: 'gangway.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.3, 0.9, 1.5, 2.1]) }])
+  await page.getByRole('link', { name: 'Cut gangway' }).press('Enter')
+  await expect(page.getByRole('button', { name: 'Send 4 hits to pads' })).toBeEnabled()
+  const line = page.getByRole('slider', { name: 'Water line' })
+  await line.focus()
+  for (let i = 0; i < 8; i++) await page.keyboard.press('PageUp')
+  await expect(page.getByText('No hit stands out of the water', { exact: false })).toBeVisible()
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: 'Send 4 hits to pads' })).toBeEnabled()
+  await line.blur()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Home') // pin the first
+  await expect(page.getByRole('button', { name: 'Unpin the marker' })).toBeVisible()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Delete') // remove the second
+  await expect(page.getByRole('button', { name: 'Send 3 hits to pads' })).toBeEnabled()
+  await page.getByRole('button', { name: 'Send 3 hits to pads' }).press('Enter')
+  await page.getByRole('button', { name: 'Send to the Board' }).press('Enter')
+  await expect(page.getByText('3 pads are on the Board.')).toBeVisible()
+  await page.locator('body').press('KeyX')
+  await expect(page.getByRole('textbox', { name: 'Name' })).toBeVisible()
+  await page.getByRole('radiogroup', { name: 'Choke group' }).getByText('New group').click()
+  await expect(page.getByText('Alone in its group', { exact: false })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('Alone in its group', { exact: false })).toHaveCount(0)
+  await saved(page)
+})
+
+test('edits go on while the server is away, survive a reload and arrive later', async ({ page, context }) => {
+  await newKit(page)
+  await saved(page)
+  await context.route('**/api/**', (route) => route.abort())
+  await page.getByRole('link', { name: 'Board' }).click()
+  await page.getByRole('button', { name: 'Add pad' }).click()
+  await expect(page.getByRole('status', { name: /Saved here, \d+ to send/ })).toBeVisible()
+  await expect(pad(page, 'Pad 1')).toBeVisible()
+  await page.reload()
+  await expect(pad(page, 'Pad 1')).toBeVisible()
+  await context.unroute('**/api/**')
+  await page.reload()
+  await saved(page)
+  const id = /kit\/([^/]+)/.exec(page.url())![1]
+  const onServer = (await (await page.request.get(`/api/kits/${id}`)).json()) as { doc: { pads: unknown[] } }
+  expect(onServer.doc.pads).toHaveLength(1)
+})
+
+test('a change made elsewhere meanwhile is joined with one’s own', async ({ page, context }) => {
+  await newKit(page)
+  await saved(page)
+  const id = /kit\/([^/]+)/.exec(page.url())![1]
+  await context.route('**/api/**', (route) => route.abort())
+  await page.getByRole('link', { name: 'Board' }).click()
+  await page.getByRole('button', { name: 'Add pad' }).click()
+  const { revision } = (await (await page.request.get(`/api/kits/${id}`)).json()) as { revision: number }
+  const elsewhere = { baseRevision: revision, batchId: 'elsewhere-1', edits: [{ type: 'setKit', fields: { name: 'Renamed elsewhere' } }] }
+  expect((await page.request.post(`/api/kits/${id}/edits`, { data: elsewhere })).status()).toBe(200)
+  await context.unroute('**/api/**')
+  await page.evaluate(() => window.dispatchEvent(new Event('online')))
+  await saved(page)
+  await expect(page.getByText('Renamed elsewhere')).toBeVisible()
+  await expect(pad(page, 'Pad 1')).toBeVisible()
+})
+
+test('a refused microphone says what to do, and the practice microphone still records', async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL })
+  const page = await context.newPage()
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('refused', 'NotAllowedError'))
+  })
+  await newKit(page)
+  await page.getByRole('button', { name: 'Record' }).click()
+  await expect(page.getByRole('alert')).toContainText('The microphone was refused. Allow it')
+  await page.getByText('Practice microphone').click()
+  await page.getByRole('button', { name: 'Record' }).click()
+  await expect(page.getByText(/^([2-9]|\d\d) hits$/)).toBeVisible({ timeout: 25_000 })
+  await page.getByRole('button', { name: 'Stop and cut' }).click()
+  await expect(page.getByRole('button', { name: /^Send [1-9]/ })).toBeEnabled()
+  await context.close()
+})
+
+test('a browser without AudioWorklet says so, and everything else works', async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL })
+  const page = await context.newPage()
+  await page.addInitScript(() => Reflect.deleteProperty(window, 'AudioWorkletNode'))
+  await openDemo(page, 'board')
+  await expect(page.getByRole('alert')).toContainText('This browser has no AudioWorklet')
+  await expect(pad(page, 'Hull thump')).toBeVisible()
+  await context.close()
+})

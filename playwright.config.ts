@@ -1,0 +1,17 @@
+import { defineConfig } from '@playwright/test'
+
+const args = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run', '--autoplay-policy=no-user-gesture-required', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream']
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results',
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: 'list',
+  use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },
+  projects: [
+    { name: 'phone', testMatch: /(phone|both)\.spec\.ts/, use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 } },
+    { name: 'wide', testMatch: /(wide|both)\.spec\.ts/, use: { viewport: { width: 1280, height: 800 } } },
+  ],
+})
