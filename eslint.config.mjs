@@ -1,12 +1,59 @@
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
-const differing = ['sin', 'cos', 'tan', 'exp', 'log', 'log2', 'log10', 'pow', 'tanh', 'sinh', 'cosh', 'cbrt', 'expm1', 'log1p', 'hypot', 'random', 'atan', 'atan2', 'asin', 'acos']
-const hostGlobals = ['window', 'document', 'navigator', 'localStorage', 'process', 'Buffer', 'fetch', 'setTimeout', 'setInterval', 'indexedDB', 'require', 'performance', 'console']
+const differing = [
+  'sin',
+  'cos',
+  'tan',
+  'exp',
+  'log',
+  'log2',
+  'log10',
+  'pow',
+  'tanh',
+  'sinh',
+  'cosh',
+  'cbrt',
+  'expm1',
+  'log1p',
+  'hypot',
+  'random',
+  'atan',
+  'atan2',
+  'asin',
+  'acos',
+]
+const hostGlobals = [
+  'window',
+  'document',
+  'navigator',
+  'localStorage',
+  'process',
+  'Buffer',
+  'fetch',
+  'setTimeout',
+  'setInterval',
+  'indexedDB',
+  'require',
+  'performance',
+  'console',
+]
 const test = ['**/*.test.ts', '**/*.test.tsx']
 
 export default tseslint.config(
-  { ignores: ['**/node_modules/**', '**/dist/**', '.data/**', '.build/**', 'app/public/**', '**/.expo/**', '**/expo-env.d.ts', 'playwright-report/**', 'test-results/**'] },
+  {
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '.data/**',
+      '.build/**',
+      'app/public/**',
+      '**/.expo/**',
+      '**/expo-env.d.ts',
+      'playwright-report/**',
+      'test-results/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     rules: {
@@ -23,9 +70,23 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     ignores: test,
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^(node:|react|expo|hono|typeorm|zustand|fs|path|os|@heliaster/)', message: 'core imports no host, no screen and no other room.' }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(node:|react|expo|hono|typeorm|zustand|fs|path|os|@heliaster/)',
+              message: 'core imports no host, no screen and no other room.',
+            },
+          ],
+        },
+      ],
       'no-restricted-globals': ['error', ...hostGlobals],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance comes in as an argument.' }, { object: 'Date', property: 'now', message: 'Time comes in as an argument.' }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Chance comes in as an argument.' },
+        { object: 'Date', property: 'now', message: 'Time comes in as an argument.' },
+      ],
     },
   },
   {
@@ -33,8 +94,14 @@ export default tseslint.config(
     files: ['core/engine/**/*.ts'],
     ignores: test,
     rules: {
-      'no-restricted-properties': ['error', ...differing.map((property) => ({ object: 'Math', property, message: 'Differs between hosts; use core/engine/math.ts.' }))],
-      'no-restricted-syntax': ['error', { selector: "BinaryExpression[operator='**'], AssignmentExpression[operator='**=']", message: 'Differs between hosts; use exp2.' }],
+      'no-restricted-properties': [
+        'error',
+        ...differing.map((property) => ({ object: 'Math', property, message: 'Differs between hosts; use core/engine/math.ts.' })),
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "BinaryExpression[operator='**'], AssignmentExpression[operator='**=']", message: 'Differs between hosts; use exp2.' },
+      ],
       'no-restricted-globals': ['error', ...hostGlobals, 'TextDecoder', 'TextEncoder', 'crypto', 'URL'],
     },
   },

@@ -1,4 +1,9 @@
-const babel = { '\\.[cm]?[jt]sx?$': ['babel-jest', { configFile: false, presets: ['babel-preset-expo'], caller: { name: 'metro', bundler: 'metro', platform: 'web' } }] }
+const babel = {
+  '\\.[cm]?[jt]sx?$': [
+    'babel-jest',
+    { configFile: false, presets: ['babel-preset-expo'], caller: { name: 'metro', bundler: 'metro', platform: 'web' } },
+  ],
+}
 const node = (name, folder) => ({
   displayName: name,
   testEnvironment: 'node',

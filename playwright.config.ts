@@ -1,6 +1,16 @@
 import { defineConfig } from '@playwright/test'
 
-const args = ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run', '--autoplay-policy=no-user-gesture-required', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream']
+const args = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+  '--autoplay-policy=no-user-gesture-required',
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+]
 
 export default defineConfig({
   testDir: 'e2e',
@@ -11,7 +21,11 @@ export default defineConfig({
   reporter: 'list',
   use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },
   projects: [
-    { name: 'phone', testMatch: /(phone|both)\.spec\.ts/, use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 } },
+    {
+      name: 'phone',
+      testMatch: /(phone|both)\.spec\.ts/,
+      use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 },
+    },
     { name: 'wide', testMatch: /(wide|both)\.spec\.ts/, use: { viewport: { width: 1280, height: 800 } } },
   ],
 })

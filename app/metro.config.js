@@ -6,7 +6,8 @@ const config = getDefaultConfig(__dirname)
 const ICON_SETS = { 'material-icons': 'MaterialIcons', 'material-design-icons': 'MaterialCommunityIcons' }
 config.resolver.resolveRequest = (context, name, platform) => {
   const match = /^@react-native-vector-icons\/(.+)$/.exec(name)
-  if (match) return ICON_SETS[match[1]] ? context.resolveRequest(context, `@expo/vector-icons/${ICON_SETS[match[1]]}`, platform) : { type: 'empty' }
+  if (match)
+    return ICON_SETS[match[1]] ? context.resolveRequest(context, `@expo/vector-icons/${ICON_SETS[match[1]]}`, platform) : { type: 'empty' }
   if (name.startsWith('react-native-vector-icons/')) return { type: 'empty' }
   return context.resolveRequest(context, name, platform)
 }

@@ -21,14 +21,18 @@ beforeAll(() => {
 })
 afterAll(() => rmSync(dir, { recursive: true }))
 
-const run = (...words: string[]) => execFileSync(process.execPath, [bin, ...words], { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
+const run = (...words: string[]) =>
+  execFileSync(process.execPath, [bin, ...words], { cwd: dir, encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] })
 const fails = (...words: string[]) => {
   const { status, stderr } = spawnSync(process.execPath, [bin, ...words], { cwd: dir, encoding: 'utf8' })
   return { status, line: stderr.split('\n')[0] }
 }
 
 test('cut finds the forty slaps and writes each as a file', () => {
-  const { sampleRate, hits } = JSON.parse(run('cut', 'slaps.wav', '--json', '--out', 'hits')) as { sampleRate: number; hits: { onsetFrame: number; startFrame: number; endFrame: number; pitchHz: number | null; family: string; warnings: string[] }[] }
+  const { sampleRate, hits } = JSON.parse(run('cut', 'slaps.wav', '--json', '--out', 'hits')) as {
+    sampleRate: number
+    hits: { onsetFrame: number; startFrame: number; endFrame: number; pitchHz: number | null; family: string; warnings: string[] }[]
+  }
   expect(sampleRate).toBe(48000)
   expect(hits).toHaveLength(40)
   hits.forEach((hit, i) => expect(Math.abs(hit.onsetFrame - slaps.strikes[i].frame)).toBeLessThan(240))
@@ -39,9 +43,22 @@ test('cut finds the forty slaps and writes each as a file', () => {
 
 test('files become a kit in natural order, the kit renders the same for the same seed, and says what it decided', () => {
   run('kit', 'oar 15.wav', 'oar 5.wav', 'oar 10.wav', '--out', 'oars.zip')
-  writeFileSync(join(dir, 'notes.json'), JSON.stringify([{ ms: 0, note: 36, velocity: 127 }, { ms: 100, note: 38, velocity: 90, lengthMs: 20 }, { ms: 50, controller: 4, value: 9 }]))
-  const events = run('render', 'oars.zip', '--notes', 'notes.json', '--out', 'a.wav', '--events').trim().split('\n').map((line) => JSON.parse(line) as { frame: number; band: number; rays: string[] })
-  expect(events.map(({ frame, band, rays }) => [frame, band, rays.length])).toEqual([[0, 0, 1], [4800, 0, 1]])
+  writeFileSync(
+    join(dir, 'notes.json'),
+    JSON.stringify([
+      { ms: 0, note: 36, velocity: 127 },
+      { ms: 100, note: 38, velocity: 90, lengthMs: 20 },
+      { ms: 50, controller: 4, value: 9 },
+    ]),
+  )
+  const events = run('render', 'oars.zip', '--notes', 'notes.json', '--out', 'a.wav', '--events')
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { frame: number; band: number; rays: string[] })
+  expect(events.map(({ frame, band, rays }) => [frame, band, rays.length])).toEqual([
+    [0, 0, 1],
+    [4800, 0, 1],
+  ])
   run('render', 'oars.zip', '--notes', 'notes.json', '--out', 'b.wav')
   expect(readFileSync(join(dir, 'a.wav'))).toEqual(readFileSync(join(dir, 'b.wav')))
   const rendered = readWav(new Uint8Array(readFileSync(join(dir, 'a.wav'))))
@@ -64,7 +81,10 @@ test('faulty input is exit 1 with one clear line, wrong words are exit 2', () =>
   writeFileSync(join(dir, 'no.wav'), 'hello')
   expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not a WAV file') })
   expect(fails('cut', 'gone.wav')).toEqual({ status: 1, line: 'gone.wav: There is no such file.' })
-  expect(fails('render', 'no.wav', '--notes', 'n.json', '--out', 'x.wav')).toEqual({ status: 1, line: expect.stringContaining('not a zip') })
+  expect(fails('render', 'no.wav', '--notes', 'n.json', '--out', 'x.wav')).toEqual({
+    status: 1,
+    line: expect.stringContaining('not a zip'),
+  })
   expect(fails('check', 'no.wav').status).toBe(1)
   expect(fails('cut', 'slaps.wav', '--sensitivity', '7')).toEqual({ status: 2, line: expect.stringContaining('0 to 1') })
   expect(fails('sing').status).toBe(2)

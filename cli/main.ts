@@ -75,7 +75,8 @@ export function numberOption(given: Given, name: string, fallback: number, low: 
   const text = given.options[name]
   if (text === undefined) return fallback
   const value = Number(text)
-  if (text === '' || !(value >= low && value <= high)) throw new WrongUsage(`--${name} takes a number from ${low} to ${high}, not "${text}".`)
+  if (text === '' || !(value >= low && value <= high))
+    throw new WrongUsage(`--${name} takes a number from ${low} to ${high}, not "${text}".`)
   return value
 }
 

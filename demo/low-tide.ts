@@ -1,7 +1,18 @@
 import { hashAudio, momentaryLoudness, writeWav } from '@heliaster/core/audio'
 import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from '@heliaster/core/cut'
 import { createGroove, withBead } from '@heliaster/core/groove'
-import { createBand, createIds, createKit, createPad, createRay, createSource, createTurn, plainShape, velocityToLevel, wholeClip } from '@heliaster/core/kit'
+import {
+  createBand,
+  createIds,
+  createKit,
+  createPad,
+  createRay,
+  createSource,
+  createTurn,
+  plainShape,
+  velocityToLevel,
+  wholeClip,
+} from '@heliaster/core/kit'
 import type { AudioHash, AudioInfo, Clip, Kit, KitId, MakeId, Pad, PadSettings, Source, SourceId } from '@heliaster/core/kit'
 import { asTurns, byLoudness, evenEdges } from '@heliaster/core/place'
 
@@ -100,8 +111,17 @@ function lowTide(files: Files, hull: AudioHash[][][], slaps: Take, bench: Take):
     const filled = { ...empty, ...fill(empty) }
     return { ...filled, own: { responses: [velocityToLevel(filled.bands.length)], ...own } }
   }
-  const turns = (thing: ThingName) => (empty: Pad) => ({ bands: asTurns(makeId, empty.rays[0].id, clipsOf(bench, thing).map((take) => take.clip)) })
-  const layers = (take: Take, thing: ThingName, count: number) => (empty: Pad) => ({ bands: byLoudness(makeId, empty.rays[0].id, clipsOf(take, thing), count), spread: 'loudness' as const })
+  const turns = (thing: ThingName) => (empty: Pad) => ({
+    bands: asTurns(
+      makeId,
+      empty.rays[0].id,
+      clipsOf(bench, thing).map((take) => take.clip),
+    ),
+  })
+  const layers = (take: Take, thing: ThingName, count: number) => (empty: Pad) => ({
+    bands: byLoudness(makeId, empty.rays[0].id, clipsOf(take, thing), count),
+    spread: 'loudness' as const,
+  })
   const pads = [
     pad({ name: 'Hull thump', family: 'kick', pick: 'shuffle', gainDb: 4 }, (empty) => hullFilling(files, empty, hull)),
     pad({ name: 'Tarp slap', family: 'snare', pick: 'shuffle', gainDb: 3 }, layers(slaps, 'tarpSlap', 5)),
@@ -116,7 +136,11 @@ function lowTide(files: Files, hull: AudioHash[][][], slaps: Take, bench: Take):
     pad({ name: 'Keel drop', family: 'kick', pick: 'cycle', gainDb: 2, shape: keelShape }, turns('oarLow')),
   ]
   const [thump, slap, tick, hiss] = pads
-  const used = new Set(pads.flatMap((one) => one.bands.flatMap((band) => band.turns.flatMap((turn) => Object.values(turn.clips).map((clip) => (clip as Clip).audio)))))
+  const used = new Set(
+    pads.flatMap((one) =>
+      one.bands.flatMap((band) => band.turns.flatMap((turn) => Object.values(turn.clips).map((clip) => (clip as Clip).audio))),
+    ),
+  )
   const audio = Object.fromEntries([...used].map((hash) => [hash, files.audio.get(hash)!.info]))
   return {
     ...createKit(makeId, 'Low Tide'),
@@ -143,7 +167,12 @@ function hullFilling(files: Files, empty: Pad, hull: AudioHash[][][]): Partial<P
       files.makeId,
       edge,
       Array.from({ length: TAKES }, (_, take) =>
-        createTurn(files.makeId, Object.fromEntries(rays.map((ray, i) => [ray.id, wholeClip(hull[i][dynamic][take], files.audio.get(hull[i][dynamic][take])!.info)]))),
+        createTurn(
+          files.makeId,
+          Object.fromEntries(
+            rays.map((ray, i) => [ray.id, wholeClip(hull[i][dynamic][take], files.audio.get(hull[i][dynamic][take])!.info)]),
+          ),
+        ),
       ),
     ),
     blendVelocities: dynamic === 0 ? 0 : 6,

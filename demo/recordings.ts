@@ -42,7 +42,13 @@ export function renderScene(scene: Scene): DemoRecording {
       peak = Math.max(peak, Math.abs(sound[i]))
     }
     const first = sound.findIndex((sample) => Math.abs(sample) >= 0.01 * peak)
-    return { frame: startFrame + first, thing: entry.thing, strength: entry.strength, startFrame, endFrame: Math.min(samples.length, startFrame + sound.length) }
+    return {
+      frame: startFrame + first,
+      thing: entry.thing,
+      strength: entry.strength,
+      startFrame,
+      endFrame: Math.min(samples.length, startFrame + sound.length),
+    }
   })
   return { samples, strikes }
 }

@@ -77,7 +77,15 @@ function ring(out: Float64Array, from: number, hz: number, amplitude: number, se
   }
 }
 
-function addBurst(out: Float64Array, burst: NoiseBurst, spread: number, strength: number, from: number, random: () => number, microphone: Microphone): void {
+function addBurst(
+  out: Float64Array,
+  burst: NoiseBurst,
+  spread: number,
+  strength: number,
+  from: number,
+  random: () => number,
+  microphone: Microphone,
+): void {
   const brighter = 0.55 + 0.45 * strength
   const highStep = 1 - Math.exp((-2 * Math.PI * burst.highHz * brighter * microphone.brightness) / RATE)
   const lowStep = 1 - Math.exp((-2 * Math.PI * burst.lowHz) / RATE)

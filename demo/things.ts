@@ -28,12 +28,26 @@ export interface Thing {
 }
 
 const mode = (hz: number, level: number, seconds: number): Mode => ({ hz, level, seconds })
-const burst = (lowHz: number, highHz: number, level: number, attackSeconds: number, seconds: number): NoiseBurst => ({ lowHz, highHz, level, attackSeconds, seconds })
+const burst = (lowHz: number, highHz: number, level: number, attackSeconds: number, seconds: number): NoiseBurst => ({
+  lowHz,
+  highHz,
+  level,
+  attackSeconds,
+  seconds,
+})
 
 export const things = {
   hullThump: {
     name: 'Hull thump',
-    modes: [mode(58, 1, 0.62), mode(97, 0.7, 0.42), mode(163, 0.42, 0.3), mode(241, 0.3, 0.2), mode(389, 0.18, 0.13), mode(612, 0.1, 0.08), mode(1130, 0.05, 0.05)],
+    modes: [
+      mode(58, 1, 0.62),
+      mode(97, 0.7, 0.42),
+      mode(163, 0.42, 0.3),
+      mode(241, 0.3, 0.2),
+      mode(389, 0.18, 0.13),
+      mode(612, 0.1, 0.08),
+      mode(1130, 0.05, 0.05),
+    ],
     bursts: [burst(60, 900, 0.5, 0.0008, 0.09), burst(900, 4000, 0.12, 0.0004, 0.03)],
     contactSeconds: 0.0035,
     spread: 0.5,
@@ -47,7 +61,14 @@ export const things = {
   },
   halyardClink: {
     name: 'Halyard clink',
-    modes: [mode(1873, 0.7, 0.55), mode(2961, 1, 0.8), mode(4417, 0.6, 0.5), mode(5838, 0.5, 0.42), mode(7724, 0.35, 0.26), mode(9911, 0.2, 0.16)],
+    modes: [
+      mode(1873, 0.7, 0.55),
+      mode(2961, 1, 0.8),
+      mode(4417, 0.6, 0.5),
+      mode(5838, 0.5, 0.42),
+      mode(7724, 0.35, 0.26),
+      mode(9911, 0.2, 0.16),
+    ],
     bursts: [burst(2500, 12000, 0.35, 0.0002, 0.02)],
     contactSeconds: 0.0002,
     spread: 0.6,
@@ -76,7 +97,17 @@ export const things = {
   },
   buoyBell: {
     name: 'Buoy bell',
-    modes: [mode(207, 0.35, 3.6), mode(411, 1, 2.8), mode(493, 0.5, 2.2), mode(631, 0.55, 1.9), mode(838, 0.6, 1.5), mode(1237, 0.4, 1), mode(1704, 0.3, 0.7), mode(2380, 0.2, 0.45), mode(3312, 0.14, 0.3)],
+    modes: [
+      mode(207, 0.35, 3.6),
+      mode(411, 1, 2.8),
+      mode(493, 0.5, 2.2),
+      mode(631, 0.55, 1.9),
+      mode(838, 0.6, 1.5),
+      mode(1237, 0.4, 1),
+      mode(1704, 0.3, 0.7),
+      mode(2380, 0.2, 0.45),
+      mode(3312, 0.14, 0.3),
+    ],
     bursts: [burst(800, 7000, 0.2, 0.0003, 0.02)],
     contactSeconds: 0.0006,
     spread: 0.3,

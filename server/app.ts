@@ -60,13 +60,17 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
     .use('*', headers)
     .use('*', async (c, next) => {
       const host = c.req.header('host') ?? ''
-      if (!hosts.includes(host)) return c.json(apiError('wrongHost', `This server does not answer to "${host}". Open it as http://${hosts[0]}.`), 421)
+      if (!hosts.includes(host))
+        return c.json(apiError('wrongHost', `This server does not answer to "${host}". Open it as http://${hosts[0]}.`), 421)
       const origin = c.req.header('origin')
       if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && !hosts.some((name) => origin === `http://${name}`))
         return c.json(apiError('wrongOrigin', 'Changes are taken only from Heliaster itself.'), 403)
       return next()
     })
-    .use('/api/*', bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => c.json(apiError('tooLarge', 'This request is larger than 8 MB.'), 413) }))
+    .use(
+      '/api/*',
+      bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => c.json(apiError('tooLarge', 'This request is larger than 8 MB.'), 413) }),
+    )
     .use('/api/*', async (c, next) => {
       await next()
       if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store')
@@ -77,13 +81,16 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
   if (webFolder) addWeb(app, webFolder)
   app.onError((error, c) => {
     if (error instanceof HTTPException) return error.getResponse()
-    if (isAway(error)) return c.json(apiError('databaseAway', 'The database does not answer. Changes stay on this device and are sent when it is back.'), 503)
+    if (isAway(error))
+      return c.json(
+        apiError('databaseAway', 'The database does not answer. Changes stay on this device and are sent when it is back.'),
+        503,
+      )
     log(`${c.req.method} ${c.req.path}: ${error instanceof Error ? (error.stack ?? error.message).slice(0, 2000) : String(error)}`)
     return c.json(apiError('failed', 'Something went wrong on the server. Changes stay on this device; reload the page to try again.'), 500)
   })
   return app
 }
-
 
 function addWeb(app: Hono, root: string): void {
   const forever = 'public, max-age=31536000, immutable'

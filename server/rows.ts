@@ -62,7 +62,14 @@ export const documentRows = new EntitySchema<DocumentRow>({
 
 export const editBatchRows = new EntitySchema<EditBatchRow>({
   name: 'edit_batches',
-  columns: { kind: key(8), docId: key(64), batchId: key(64), revision: { type: 'int' }, edits: { type: 'longtext' }, refused: { type: 'longtext' } },
+  columns: {
+    kind: key(8),
+    docId: key(64),
+    batchId: key(64),
+    revision: { type: 'int' },
+    edits: { type: 'longtext' },
+    refused: { type: 'longtext' },
+  },
 })
 
 export const snapshotRows = new EntitySchema<SnapshotRow>({
@@ -72,7 +79,12 @@ export const snapshotRows = new EntitySchema<SnapshotRow>({
 
 export const audioRows = new EntitySchema<AudioRow>({
   name: 'audio',
-  columns: { hash: key(64), bytes: { type: 'int', unsigned: true }, name: { type: 'varchar', length: 255 }, state: { type: 'varchar', length: 16 } },
+  columns: {
+    hash: key(64),
+    bytes: { type: 'int', unsigned: true },
+    name: { type: 'varchar', length: 255 },
+    state: { type: 'varchar', length: 16 },
+  },
 })
 
 export const audioChunkRows = new EntitySchema<AudioChunkRow>({
@@ -80,4 +92,7 @@ export const audioChunkRows = new EntitySchema<AudioChunkRow>({
   columns: { hash: key(64), place: { type: 'int', primary: true }, data: { type: 'mediumblob' } },
 })
 
-export const settingRows = new EntitySchema<SettingRow>({ name: 'settings', columns: { name: key(64), value: { type: 'varchar', length: 255 } } })
+export const settingRows = new EntitySchema<SettingRow>({
+  name: 'settings',
+  columns: { name: key(64), value: { type: 'varchar', length: 255 } },
+})

@@ -23,7 +23,12 @@ const logged: string[] = []
 before(async () => {
   const tools = (await import('../tools/mariadb.mjs' as string)) as Tools
   mariadb = await tools.startMariadb(folder)
-  database = await openDatabase({ socketPath: mariadb.socketPath, database: 'heliaster', username: 'heliaster', password: mariadb.password })
+  database = await openDatabase({
+    socketPath: mariadb.socketPath,
+    database: 'heliaster',
+    username: 'heliaster',
+    password: mariadb.password,
+  })
   app = createApp({ database, hosts: ['localhost:1'], log: (message) => logged.push(message) })
 })
 after(async () => {
@@ -39,7 +44,8 @@ async function call<T = unknown>(method: string, path: string, body?: unknown, h
   const response = await app.request(`http://localhost:1${path}`, {
     method,
     headers: { host: 'localhost:1', 'content-type': isBytes ? 'application/octet-stream' : 'application/json', ...headers },
-    body: body === undefined ? undefined : isBytes ? (body as Uint8Array<ArrayBuffer>) : typeof body === 'string' ? body : JSON.stringify(body),
+    body:
+      body === undefined ? undefined : isBytes ? (body as Uint8Array<ArrayBuffer>) : typeof body === 'string' ? body : JSON.stringify(body),
   })
   const text = new Uint8Array(await response.arrayBuffer())
   const json = () => JSON.parse(new TextDecoder().decode(text)) as T
@@ -59,13 +65,20 @@ test('a kit is kept, changed by batches and read back with its revision', async 
   const kit = await aStoredKit()
   assert.equal((await call('PUT', `/api/kits/${kit.id}`, kit)).status, 200)
   const pad = createPad(makeId, { name: 'Oar' }, 40)
-  const answer = await call<{ revision: number }>('POST', `/api/kits/${kit.id}/edits`, batch(1, [rename('Moved'), { type: 'addPad', pad, index: 0 }]))
+  const answer = await call<{ revision: number }>(
+    'POST',
+    `/api/kits/${kit.id}/edits`,
+    batch(1, [rename('Moved'), { type: 'addPad', pad, index: 0 }]),
+  )
   assert.deepEqual(answer.json(), { revision: 2, refused: [] })
   const read = (await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json()
   assert.equal(read.revision, 2)
   assert.deepEqual(read.doc, { ...kit, name: 'Moved', pads: [pad] })
   const listed = (await call<{ id: string; name: string; pads: number }[]>('GET', '/api/kits')).json()
-  assert.deepEqual(listed.filter((entry) => entry.id === kit.id).map(({ name, pads }) => ({ name, pads })), [{ name: 'Moved', pads: 1 }])
+  assert.deepEqual(
+    listed.filter((entry) => entry.id === kit.id).map(({ name, pads }) => ({ name, pads })),
+    [{ name: 'Moved', pads: 1 }],
+  )
 })
 
 test('a batch sent twice is applied once, and an old revision is answered with the newer kit', async () => {
@@ -85,15 +98,22 @@ test('of many writers at once exactly one wins each revision and no edit is lost
   const kit = await aStoredKit()
   const writers = Array.from({ length: 8 }, async (_, writer) => {
     const pad = createPad(makeId, { name: `from ${writer}` })
-    for (let revision = 1; ; ) {
-      const answer = await call<ApiError & { revision: number }>('POST', `/api/kits/${kit.id}/edits`, batch(revision, [{ type: 'addPad', pad, index: 0 }]))
+    for (let revision = 1; ;) {
+      const answer = await call<ApiError & { revision: number }>(
+        'POST',
+        `/api/kits/${kit.id}/edits`,
+        batch(revision, [{ type: 'addPad', pad, index: 0 }]),
+      )
       if (answer.status === 200) return answer.json().revision
       assert.equal(answer.status, 409)
       revision = (answer.json().error.details as { revision: number }).revision
     }
   })
   const revisions = await Promise.all(writers)
-  assert.deepEqual(revisions.sort((a, b) => a - b), [2, 3, 4, 5, 6, 7, 8, 9])
+  assert.deepEqual(
+    revisions.sort((a, b) => a - b),
+    [2, 3, 4, 5, 6, 7, 8, 9],
+  )
   const read = (await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json()
   assert.equal(read.doc.pads.length, 8)
 })
@@ -145,9 +165,31 @@ test('bytes that are not what their name says are thrown away', async () => {
 test('a kit says which audio it still awaits', async () => {
   const kit = await aStoredKit()
   const audio = 'f'.repeat(64)
-  const clip = { audio, startFrame: 0, endFrame: 5, fadeInSeconds: 0, fadeOutSeconds: 0, gainDb: 0, reverse: false, invert: false, channel: 'left' as const }
+  const clip = {
+    audio,
+    startFrame: 0,
+    endFrame: 5,
+    fadeInSeconds: 0,
+    fadeOutSeconds: 0,
+    gainDb: 0,
+    reverse: false,
+    invert: false,
+    channel: 'left' as const,
+  }
   const pad = createPad(makeId, {})
-  const filled = { ...pad, bands: [{ id: 'band-1', fromVelocity: 1, blendVelocities: 0, blendLaw: 'power', gainDb: 0, turns: [{ id: 'turn-1', weight: 1, clips: { [pad.rays[0].id]: clip } }] }] }
+  const filled = {
+    ...pad,
+    bands: [
+      {
+        id: 'band-1',
+        fromVelocity: 1,
+        blendVelocities: 0,
+        blendLaw: 'power',
+        gainDb: 0,
+        turns: [{ id: 'turn-1', weight: 1, clips: { [pad.rays[0].id]: clip } }],
+      },
+    ],
+  }
   await call('POST', `/api/kits/${kit.id}/edits`, { ...batch(1, []), edits: [{ type: 'addPad', pad: filled, index: 0 }] })
   assert.deepEqual((await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json().awaits, [audio])
 })
@@ -163,7 +205,10 @@ test('every refusal has the one shape and says what to do', async () => {
     await call<ApiError>('PUT', '/api/kits/x', '{}', { origin: 'http://elsewhere.test' }),
     await call<ApiError>('GET', '/api/kits', undefined, { host: 'elsewhere.test' }),
   ]
-  assert.deepEqual(refusals.map((refusal) => refusal.status), [404, 404, 400, 422, 422, 422, 403, 421])
+  assert.deepEqual(
+    refusals.map((refusal) => refusal.status),
+    [404, 404, 400, 422, 422, 422, 403, 421],
+  )
   for (const refusal of refusals) {
     const { error } = refusal.json()
     assert.match(error.code, /^\w+$/)

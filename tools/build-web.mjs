@@ -25,7 +25,8 @@ function* files(path) {
 
 function sourceHash() {
   const hash = createHash('sha256')
-  for (const source of SOURCES) for (const path of files(join(root, source))) hash.update(relative(root, path)).update('\0').update(readFileSync(path)).update('\0')
+  for (const source of SOURCES)
+    for (const path of files(join(root, source))) hash.update(relative(root, path)).update('\0').update(readFileSync(path)).update('\0')
   return hash.digest('hex')
 }
 
@@ -43,7 +44,8 @@ export async function buildWeb() {
     maxBuffer: 64 * 1024 * 1024,
     env: { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' },
   })
-  if (result.status !== 0) throw new Fault(`The web application could not be built:\n${(result.stderr + result.stdout).trim().split('\n').slice(-15).join('\n')}`)
+  if (result.status !== 0)
+    throw new Fault(`The web application could not be built:\n${(result.stderr + result.stdout).trim().split('\n').slice(-15).join('\n')}`)
   mkdirSync(webFolder, { recursive: true })
   writeFileSync(stamp, wanted)
 }

@@ -58,9 +58,19 @@ function makeData(folder, data, user) {
   rmSync(data, { recursive: true, force: true })
   writeFileSync(join(folder, 'making'), '')
   mkdirSync(data, { recursive: true, mode: 0o700 })
-  const words = ['--no-defaults', `--user=${user}`, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve']
+  const words = [
+    '--no-defaults',
+    `--user=${user}`,
+    `--datadir=${data}`,
+    '--auth-root-authentication-method=normal',
+    '--skip-test-db',
+    '--skip-name-resolve',
+  ]
   const made = spawnSync('mariadb-install-db', words, { encoding: 'utf8' })
-  if (made.status !== 0) throw new Fault(`The database could not be made in ${data}: ${lastLine(made.stderr || made.stdout)}. Check that the disk has room and the folder can be written.`)
+  if (made.status !== 0)
+    throw new Fault(
+      `The database could not be made in ${data}: ${lastLine(made.stderr || made.stdout)}. Check that the disk has room and the folder can be written.`,
+    )
   rmSync(join(folder, 'making'))
 }
 
@@ -71,16 +81,31 @@ function passwordOf(folder) {
 }
 
 function answers(socket) {
-  return existsSync(socket) && spawnSync('mariadb-admin', ['--no-defaults', '-S', socket, '-u', 'root', '--connect-timeout=2', 'ping'], { stdio: 'ignore' }).status === 0
+  return (
+    existsSync(socket) &&
+    spawnSync('mariadb-admin', ['--no-defaults', '-S', socket, '-u', 'root', '--connect-timeout=2', 'ping'], { stdio: 'ignore' }).status ===
+      0
+  )
 }
 
 async function launch({ folder, data, run, socket, pidFile, user }) {
   const log = join(folder, 'error.log')
   const port = await freePort()
   const words = [
-    '--no-defaults', `--user=${user}`, `--datadir=${data}`, `--socket=${socket}`, `--pid-file=${pidFile}`, `--tmpdir=${run}`,
-    '--bind-address=127.0.0.1', `--port=${port}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-    '--collation-server=utf8mb4_unicode_ci', '--max-allowed-packet=64M', '--innodb-buffer-pool-size=256M', `--log-error=${log}`,
+    '--no-defaults',
+    `--user=${user}`,
+    `--datadir=${data}`,
+    `--socket=${socket}`,
+    `--pid-file=${pidFile}`,
+    `--tmpdir=${run}`,
+    '--bind-address=127.0.0.1',
+    `--port=${port}`,
+    '--skip-name-resolve',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_unicode_ci',
+    '--max-allowed-packet=64M',
+    '--innodb-buffer-pool-size=256M',
+    `--log-error=${log}`,
   ]
   // In a group of its own, so that Ctrl-C in the terminal reaches us alone and the order of stopping is ours.
   const child = spawn('/usr/sbin/mariadbd', words, { detached: true, stdio: 'ignore' })

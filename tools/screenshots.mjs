@@ -12,8 +12,11 @@ const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile:
 const wide = { viewport: { width: 1280, height: 800 } }
 const openWalk = async (page) => {
   await page.goto(`${kit}/gather`)
-  await page.getByRole('link', { name: 'Cut Walk around the yard' }).click()
-  await page.getByText(/\d+ hits/).first().waitFor()
+  await page.getByRole('button', { name: 'Cut Walk around the yard' }).click()
+  await page
+    .getByText(/\d+ hits/)
+    .first()
+    .waitFor()
   await page.getByRole('button', { name: 'Hear', exact: false }).first().waitFor()
 }
 const pad = (page, name) => page.getByRole('button', { name: new RegExp(`^${name}`) }).first()
@@ -21,47 +24,89 @@ const pad = (page, name) => page.getByRole('button', { name: new RegExp(`^${name
 /** Each view: where it is, and what is done there before the picture. */
 const views = [
   ['kits', phone, 'light', async (page) => page.goto(base)],
-  ['gather', phone, 'light', async (page) => {
-    await page.goto(`${kit}/gather`)
-    await page.getByText('Practice microphone').click()
-    await page.getByRole('button', { name: 'Record' }).click()
-    await page.getByText(/^([4-9]|1\d) hits$/).waitFor({ timeout: 20000 })
-  }],
+  [
+    'gather',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/gather`)
+      await page.getByText('Practice microphone', { exact: true }).click()
+      await page.getByRole('button', { name: 'Record', exact: true }).click()
+      await page.getByText(/^([4-9]|1\d) hits$/).waitFor({ timeout: 20000 })
+    },
+  ],
   ['cut', phone, 'light', openWalk],
   ['cut-wide', wide, 'light', openWalk],
-  ['board', phone, 'light', async (page) => {
-    await page.goto(`${kit}/board`)
-    await pad(page, 'Tarp slap').click()
-  }],
-  ['board-wide', wide, 'dark', async (page) => {
-    await page.goto(`${kit}/board`)
-    await pad(page, 'Hull thump').click()
-    await page.waitForTimeout(400)
-  }],
-  ['shape', phone, 'dark', async (page) => {
-    await page.goto(`${kit}/shape`)
-    await pad(page, 'Keel drop').click()
-    await page.getByRole('radio', { name: 'Pitch' }).click()
-  }],
-  ['shape-wide', wide, 'light', async (page) => {
-    await page.goto(`${kit}/shape`)
-    await pad(page, 'Keel drop').click()
-  }],
-  ['groove', phone, 'light', async (page) => {
-    await page.goto(`${kit}/groove`)
-    await page.getByRole('button', { name: 'Play' }).click()
-    await page.waitForTimeout(900)
-  }],
+  [
+    'board',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await pad(page, 'Tarp slap').click()
+    },
+  ],
+  [
+    'board-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await pad(page, 'Hull thump').click()
+      await page.waitForTimeout(400)
+    },
+  ],
+  [
+    'shape',
+    phone,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/shape`)
+      await pad(page, 'Keel drop').click()
+      await page.getByRole('radio', { name: 'Pitch' }).click()
+    },
+  ],
+  [
+    'shape-wide',
+    wide,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/shape`)
+      await pad(page, 'Keel drop').click()
+    },
+  ],
+  [
+    'groove',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/groove`)
+      await page.getByRole('button', { name: 'Play' }).click()
+      await page.waitForTimeout(900)
+    },
+  ],
   ['groove-wide', wide, 'dark', async (page) => page.goto(`${kit}/groove`)],
-  ['ship', phone, 'light', async (page) => {
-    await page.goto(`${kit}/ship`)
-    await page.getByText(/^\d+ files/).waitFor({ timeout: 60000 })
-  }],
+  [
+    'ship',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/ship`)
+      await page.getByText(/^\d+ files/).waitFor({ timeout: 60000 })
+    },
+  ],
 ]
 
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--autoplay-policy=no-user-gesture-required', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--autoplay-policy=no-user-gesture-required',
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+  ],
 })
 for (const [name, device, colorScheme, go] of views) {
   if (only.length > 0 && !only.includes(name)) continue

@@ -44,12 +44,14 @@ async function refuseSecondStart() {
       return ''
     }
   })()
-  if (isAlive(other.pid) && command.includes('start.mjs')) throw new Fault(`Heliaster is already running with this data: http://localhost:${other.port} (process ${other.pid}).`)
+  if (isAlive(other.pid) && command.includes('start.mjs'))
+    throw new Fault(`Heliaster is already running with this data: http://localhost:${other.port} (process ${other.pid}).`)
 }
 
 try {
   ensureNode()
-  if (!(port >= 1 && port <= 65535)) throw new Fault(`HELIASTER_PORT is "${process.env.HELIASTER_PORT}"; it must be a number from 1 to 65535.`)
+  if (!(port >= 1 && port <= 65535))
+    throw new Fault(`HELIASTER_PORT is "${process.env.HELIASTER_PORT}"; it must be a number from 1 to 65535.`)
   mkdirSync(dataFolder, { recursive: true })
   await refuseSecondStart()
   await checkPort()

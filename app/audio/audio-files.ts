@@ -27,7 +27,8 @@ export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
   const kept = await db.get('audio', hash)
   if (kept) return kept.bytes
   const response = await fetch(`/api/audio/${hash}`).catch(() => undefined)
-  if (!response) throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
+  if (!response)
+    throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
   if (!response.ok) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
   const bytes = await response.arrayBuffer()
   await db.put('audio', { hash, name: hash, bytes, uploaded: 1 })

@@ -34,7 +34,10 @@ const work = {
     if (!result.ok) return result
     const { audio, cues, notes } = result.file
     const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
-    return transfer({ ok: true as const, decoded }, audio.channels.map((channel) => channel.buffer as ArrayBuffer))
+    return transfer(
+      { ok: true as const, decoded },
+      audio.channels.map((channel) => channel.buffer as ArrayBuffer),
+    )
   },
   encode(audio: Audio): ArrayBuffer {
     const bytes = writeWav(audio, { bits: 24 })

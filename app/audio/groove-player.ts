@@ -45,7 +45,9 @@ function startGroove(): void {
       const place = step % groove.lengthSteps
       const length = secondsPerStep(groove, kit.tempoBpm) * rate
       const frame = Math.round(stepFrame + (place % 2 === 1 ? (groove.swing / 3) * length : 0))
-      for (const string of groove.strings) for (const bead of string.beads) if (bead.step === place) player.strike({ padId: string.padId, velocity: bead.velocity, frame, key: -1 })
+      for (const string of groove.strings)
+        for (const bead of string.beads)
+          if (bead.step === place) player.strike({ padId: string.padId, velocity: bead.velocity, frame, key: -1 })
       sent.push({ frame, step: place })
       stepFrame += length
     }

@@ -31,9 +31,20 @@ export async function importFile(file: File): Promise<Imported> {
   if (known) return { type: 'known', source: known.doc }
   const { audio, cueFrames, notes } = result.decoded
   await keepAudio(hash, file.name, bytes)
-  const info = { name: file.name.slice(0, 255), sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
+  const info = {
+    name: file.name.slice(0, 255),
+    sampleRateHz: audio.sampleRateHz,
+    frames: audio.channels[0].length,
+    channels: audio.channels.length,
+  }
   const plain = createSource(makeId, hash, info, file.name.replace(/\.[^.]+$/, '').slice(0, 255))
-  const markers = cueFrames.map((frame) => ({ id: makeId<Source['markers'][number]['id']>('marker'), frame, origin: 'file' as const, pinned: true, removed: false }))
+  const markers = cueFrames.map((frame) => ({
+    id: makeId<Source['markers'][number]['id']>('marker'),
+    frame,
+    origin: 'file' as const,
+    pinned: true,
+    removed: false,
+  }))
   const source = { ...plain, markers }
   await sources.create(source)
   const markerNotes = markers.length > 0 ? [`${markers.length} markers came with the file and are pinned.`] : []

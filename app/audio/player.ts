@@ -1,4 +1,15 @@
-import { createLoader, createMemory, createSampleStore, EventField, EventType, LOG_RECORDS, MAX_CHUNKS, readRecord, RING_EVENTS, StatusField } from '@heliaster/core/engine'
+import {
+  createLoader,
+  createMemory,
+  createSampleStore,
+  EventField,
+  EventType,
+  LOG_RECORDS,
+  MAX_CHUNKS,
+  readRecord,
+  RING_EVENTS,
+  StatusField,
+} from '@heliaster/core/engine'
 import type { EngineMemory, KitLoader, StrikeRecord } from '@heliaster/core/engine'
 import { audioInUse } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
@@ -54,7 +65,9 @@ export async function engineUrl(): Promise<string> {
 /** Starts the engine in an audio worklet. It stays silent until the browser lets the page sound: call `resume`. */
 export async function createPlayer(): Promise<Player> {
   if (typeof AudioContext === 'undefined' || typeof AudioWorkletNode === 'undefined')
-    throw new NoSound('This browser has no AudioWorklet, so pads cannot sound. Everything else works; a current Chrome, Edge, Firefox or Safari plays, opened at https or localhost.')
+    throw new NoSound(
+      'This browser has no AudioWorklet, so pads cannot sound. Everything else works; a current Chrome, Edge, Firefox or Safari plays, opened at https or localhost.',
+    )
   const context = new AudioContext({ latencyHint: 'interactive' })
   if (!context.audioWorklet) throw new NoSound('Pads sound only on https or localhost: open Heliaster at one of these addresses.')
   await context.audioWorklet.addModule(await engineUrl())
@@ -73,7 +86,8 @@ function playerOver(context: AudioContext, link: Link): Player {
   const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
   const loader = createLoader(memory, store, context.sampleRate, readyAudio, {
     arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
-    tablesChanged: () => !shared && tell({ type: 'tables', directory: memory.directory.slice(), padTable: memory.padTable.slice(), kit: memory.kit.slice() }),
+    tablesChanged: () =>
+      !shared && tell({ type: 'tables', directory: memory.directory.slice(), padTable: memory.padTable.slice(), kit: memory.kit.slice() }),
   })
   const send = (event: number[]) => (shared ? writeRing(memory, event) : tell({ type: 'events', events: Float64Array.from(event) }))
   const eventOf = (type: number, padSlot: number, velocity: number, key: number, frame = -1) => {

@@ -43,20 +43,25 @@ interface Input {
 }
 
 async function microphoneStream(context: AudioContext, events: RecordingEvents): Promise<Input> {
-  if (!navigator.mediaDevices?.getUserMedia) throw new NoInput('This browser gives no microphone here. Open Heliaster at https or localhost, or use the practice microphone.')
+  if (!navigator.mediaDevices?.getUserMedia)
+    throw new NoInput('This browser gives no microphone here. Open Heliaster at https or localhost, or use the practice microphone.')
   let stream: MediaStream
   try {
-    stream = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
+    stream = await navigator.mediaDevices.getUserMedia({
+      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+    })
   } catch (error) {
     throw new NoInput(microphoneFault(error))
   }
-  for (const track of stream.getAudioTracks()) track.addEventListener('ended', () => events.onEnded('The microphone went away. What was recorded until then is kept.'))
+  for (const track of stream.getAudioTracks())
+    track.addEventListener('ended', () => events.onEnded('The microphone went away. What was recorded until then is kept.'))
   return { node: context.createMediaStreamSource(stream), close: () => stream.getTracks().forEach((track) => track.stop()) }
 }
 
 function microphoneFault(error: unknown): string {
   const name = error instanceof DOMException ? error.name : ''
-  if (name === 'NotAllowedError') return 'The microphone was refused. Allow it in the browser’s settings for this page, or use the practice microphone.'
+  if (name === 'NotAllowedError')
+    return 'The microphone was refused. Allow it in the browser’s settings for this page, or use the practice microphone.'
   if (name === 'NotFoundError') return 'There is no microphone. Plug one in and try again, or use the practice microphone.'
   if (name === 'NotReadableError') return 'The microphone is in use by another program. Close that program and try again.'
   return `The microphone cannot be opened (${name || String(error)}). Try again, or use the practice microphone.`

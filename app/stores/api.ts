@@ -25,7 +25,11 @@ export async function answerOf<T>(request: Promise<Response>): Promise<T> {
   }
   if (response.ok) return (await response.json()) as T
   const body = (await response.json().catch(() => undefined)) as ApiError | undefined
-  const { code, message, details } = body?.error ?? { code: 'failed', message: 'The server gave an answer that cannot be read.', details: undefined }
+  const { code, message, details } = body?.error ?? {
+    code: 'failed',
+    message: 'The server gave an answer that cannot be read.',
+    details: undefined,
+  }
   if (response.status >= 500 || code === 'failed') throw new ServerAway(message)
   throw new ServerRefused(response.status, code, message, details)
 }
@@ -38,13 +42,17 @@ export function send(method: string, path: string, body?: unknown): Promise<Resp
 
 /** Uploads a file in chunks, leaving out those the server has. */
 export async function uploadAudio(hash: string, name: string, bytes: ArrayBuffer): Promise<void> {
-  const state = await answerOf<{ state: string; have: number[] }>(send('POST', `audio/${hash}`, { bytes: bytes.byteLength, name: name.slice(0, 255) }))
+  const state = await answerOf<{ state: string; have: number[] }>(
+    send('POST', `audio/${hash}`, { bytes: bytes.byteLength, name: name.slice(0, 255) }),
+  )
   if (state.state === 'ready') return
   const have = new Set(state.have)
   for (let place = 0; place * CHUNK_BYTES < bytes.byteLength; place++) {
     if (have.has(place)) continue
     const chunk = bytes.slice(place * CHUNK_BYTES, (place + 1) * CHUNK_BYTES)
-    await answerOf(fetch(`/api/audio/${hash}/chunks/${place}`, { method: 'PUT', body: chunk, headers: { 'content-type': 'application/octet-stream' } }))
+    await answerOf(
+      fetch(`/api/audio/${hash}/chunks/${place}`, { method: 'PUT', body: chunk, headers: { 'content-type': 'application/octet-stream' } }),
+    )
   }
   await answerOf(send('POST', `audio/${hash}/finish`))
 }

@@ -48,7 +48,15 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
     if (!entry) return
     const db = await localDb()
     const transaction = db.transaction(['documents', 'outbox'], 'readwrite')
-    const stored: StoredDocument = { key: documentKey(kind.kind, id), kind: kind.kind, id, doc: entry.doc, revision: entry.revision, changedAt: entry.changedAt, hidden }
+    const stored: StoredDocument = {
+      key: documentKey(kind.kind, id),
+      kind: kind.kind,
+      id,
+      doc: entry.doc,
+      revision: entry.revision,
+      changedAt: entry.changedAt,
+      hidden,
+    }
     void transaction.objectStore('documents').put(stored)
     if (outgoing) void transaction.objectStore('outbox').add({ ...outgoing, kind: kind.kind, docId: id, batchId: makeId('batch') })
     await transaction.done

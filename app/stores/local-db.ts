@@ -49,7 +49,16 @@ interface Schema extends DBSchema {
   outbox: { key: number; value: Outgoing }
   audio: { key: string; value: StoredAudio; indexes: { uploaded: number } }
   refused: { key: number; value: RefusedEdit }
-  pictures: { key: string; value: { readonly key: string; readonly low: Float32Array; readonly high: Float32Array; readonly loudnessDb: number; readonly peakDb: number } }
+  pictures: {
+    key: string
+    value: {
+      readonly key: string
+      readonly low: Float32Array
+      readonly high: Float32Array
+      readonly loudnessDb: number
+      readonly peakDb: number
+    }
+  }
 }
 export type LocalDb = IDBPDatabase<Schema>
 

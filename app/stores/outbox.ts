@@ -8,7 +8,7 @@ export interface SaveState {
   readonly refused: number
 }
 
-export const saveState = createStore<SaveState>(() => ({ waiting: 0, state: 'saved', refused: 0 }))
+export const saveState = createStore<SaveState>(() => ({ waiting: 0, state: 'saving', refused: 0 }))
 
 let wake: (() => void) | undefined
 

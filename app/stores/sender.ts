@@ -89,7 +89,10 @@ async function sendOne(outgoing: Outgoing): Promise<void> {
     if (!(error instanceof ServerRefused)) throw error
     // Hiding what is already gone is done; anything else is kept where the person sees it.
     if (outgoing.type === 'hide' || outgoing.type === 'restore') return
-    await keepRefused(outgoing, outgoing.edits.map((edit) => ({ edit, reason: error.message })))
+    await keepRefused(
+      outgoing,
+      outgoing.edits.map((edit) => ({ edit, reason: error.message })),
+    )
   }
 }
 
@@ -99,7 +102,9 @@ async function sendEdits(outgoing: Outgoing, path: string): Promise<void> {
   for (;;) {
     const baseRevision = await storedRevision(outgoing)
     try {
-      const answer = await answerOf<{ revision: number; refused: { edit: unknown; reason: string }[] }>(send('POST', `${path}/edits`, { baseRevision, batchId, edits }))
+      const answer = await answerOf<{ revision: number; refused: { edit: unknown; reason: string }[] }>(
+        send('POST', `${path}/edits`, { baseRevision, batchId, edits }),
+      )
       await documents.accept(docId, answer.revision, undefined)
       if (answer.refused.length > 0) await keepRefused(outgoing, answer.refused)
       return

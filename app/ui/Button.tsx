@@ -20,7 +20,9 @@ interface Props {
 /** A button with words. One `main` on each screen; the others are plain. */
 export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, style, testID }: Props) {
   const palette = usePalette()
-  const colors = { main: [palette.kelp, palette.onKelp], coral: [palette.coral, palette.onCoral], plain: ['transparent', palette.ink] }[kind]
+  const colors = { main: [palette.kelp, palette.onKelp], coral: [palette.coral, palette.onCoral], plain: ['transparent', palette.ink] }[
+    kind
+  ]
 
   return (
     <ElementsButton
@@ -28,14 +30,21 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, s
       onPress={onPress}
       disabled={disabled}
       loading={busy}
-      loadingProps={{ color: colors[1] }}
+      loadingProps={{ color: colors[1], 'aria-label': 'At work' }}
       icon={icon ? <Icon name={icon} size={20} color={disabled ? palette.muted : colors[1]} /> : undefined}
       accessibilityLabel={label}
       testID={testID}
       titleStyle={{ fontFamily: fonts.strong, fontSize: 16, color: disabled ? palette.muted : colors[1], marginLeft: icon ? 8 : 0 }}
       disabledTitleStyle={{ color: palette.muted }}
       disabledStyle={{ backgroundColor: palette.faint, borderColor: palette.faint }}
-      buttonStyle={{ minHeight: TOUCH, borderRadius: 8, paddingHorizontal: 14, backgroundColor: colors[0], borderWidth: kind === 'plain' ? 1 : 0, borderColor: palette.line }}
+      buttonStyle={{
+        minHeight: TOUCH,
+        borderRadius: 8,
+        paddingHorizontal: 14,
+        backgroundColor: colors[0],
+        borderWidth: kind === 'plain' ? 1 : 0,
+        borderColor: palette.line,
+      }}
       containerStyle={style}
     />
   )
@@ -63,7 +72,15 @@ export function IconButton({ name, label, onPress, disabled, on, tone = 'ink', t
       disabled={disabled}
       onPress={onPress}
       testID={testID}
-      style={{ width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center', borderRadius: TOUCH / 2, backgroundColor: on ? palette.kelpWash : 'transparent', opacity: disabled ? 0.35 : 1 }}
+      style={{
+        width: TOUCH,
+        height: TOUCH,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderRadius: TOUCH / 2,
+        backgroundColor: on ? palette.kelpWash : 'transparent',
+        opacity: disabled ? 0.35 : 1,
+      }}
     >
       <Icon name={name} size={22} color={palette[tone]} />
     </Pressable>

@@ -40,5 +40,14 @@ export function Canvas({ ref, height, label, onSize }: Props) {
     if (typeof ref === 'function') ref(canvas)
     else if (ref) ref.current = canvas
   }
-  return <View style={{ height, width: '100%' }}>{unstable_createElement('canvas', { ref: take, role: 'img', 'aria-label': label, style: { width: '100%', height: '100%', display: 'block' } })}</View>
+  return (
+    <View style={{ height, width: '100%' }}>
+      {unstable_createElement('canvas', {
+        ref: take,
+        role: 'img',
+        'aria-label': label,
+        style: { width: '100%', height: '100%', display: 'block' },
+      })}
+    </View>
+  )
 }

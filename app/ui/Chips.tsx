@@ -30,7 +30,15 @@ export function Chips<T extends string>({ label, options, value, onChoose, hideL
               role="radio"
               aria-checked={chosen}
               onPress={() => onChoose(option.value)}
-              style={{ minHeight: TOUCH - 4, justifyContent: 'center', paddingHorizontal: 12, borderRadius: 6, borderWidth: 1, borderColor: chosen ? palette.kelp : palette.line, backgroundColor: chosen ? palette.kelpWash : 'transparent' }}
+              style={{
+                minHeight: TOUCH - 4,
+                justifyContent: 'center',
+                paddingHorizontal: 12,
+                borderRadius: 6,
+                borderWidth: 1,
+                borderColor: chosen ? palette.kelp : palette.line,
+                backgroundColor: chosen ? palette.kelpWash : 'transparent',
+              }}
             >
               <Text look="label" tone={chosen ? 'ink' : 'muted'}>
                 {option.text}

@@ -30,14 +30,40 @@ export function Sheet({ title, isOpen, onClose, children, actions }: Props) {
   return (
     <Modal transparent visible animationType="none" onRequestClose={onClose}>
       <View style={{ flex: 1, justifyContent: isWide ? 'center' : 'flex-end', alignItems: 'center' }}>
-        <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} style={{ position: 'absolute', inset: 0, backgroundColor: palette.ink, opacity: 0.34 }} />
+        <Pressable
+          aria-label="Close"
+          role="button"
+          tabIndex={-1}
+          onPress={onClose}
+          style={{ position: 'absolute', inset: 0, backgroundColor: palette.ink, opacity: 0.34 }}
+        />
         <View
           role="dialog"
           aria-label={title}
           aria-modal
-          style={{ width: '100%', maxWidth: 560, maxHeight: '88%', backgroundColor: palette.raised, borderTopLeftRadius: 16, borderTopRightRadius: 16, ...(isWide ? { borderRadius: 16 } : {}), overflow: 'hidden' }}
+          style={{
+            width: '100%',
+            maxWidth: 560,
+            maxHeight: '88%',
+            backgroundColor: palette.raised,
+            borderTopLeftRadius: 16,
+            borderTopRightRadius: 16,
+            ...(isWide ? { borderRadius: 16 } : {}),
+            overflow: 'hidden',
+          }}
         >
-          <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingLeft: 20, paddingRight: 8, paddingVertical: 8, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
+          <View
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              justifyContent: 'space-between',
+              paddingLeft: 20,
+              paddingRight: 8,
+              paddingVertical: 8,
+              borderBottomWidth: 1,
+              borderBottomColor: palette.faint,
+            }}
+          >
             <Text look="heading" style={{ flex: 1 }}>
               {title}
             </Text>

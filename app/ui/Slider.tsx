@@ -42,7 +42,14 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
     onSlide(snap(value + by))
     onDone()
   }
-  const keys: Record<string, number> = { ArrowRight: step, ArrowUp: step, ArrowLeft: -step, ArrowDown: -step, PageUp: 10 * step, PageDown: -10 * step }
+  const keys: Record<string, number> = {
+    ArrowRight: step,
+    ArrowUp: step,
+    ArrowLeft: -step,
+    ArrowDown: -step,
+    PageUp: 10 * step,
+    PageDown: -10 * step,
+  }
   const share = Math.min(1, Math.max(0, toShare(value)))
   return (
     <View style={{ gap: 2 }}>
@@ -72,9 +79,27 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
         style={{ height: 32, justifyContent: 'center' }}
       >
         <View style={{ height: 2, backgroundColor: palette.line }} />
-        {neutral !== undefined && <View style={{ position: 'absolute', left: `${toShare(neutral) * 100}%`, width: 1, height: 10, backgroundColor: palette.muted }} />}
-        <View style={{ position: 'absolute', height: 4, borderRadius: 2, left: 0, width: `${share * 100}%`, backgroundColor: palette.kelp }} />
-        <View style={{ position: 'absolute', left: `${share * 100}%`, marginLeft: -9, width: 18, height: 18, borderRadius: 9, backgroundColor: palette.kelp, borderWidth: 3, borderColor: palette.raised }} />
+        {neutral !== undefined && (
+          <View
+            style={{ position: 'absolute', left: `${toShare(neutral) * 100}%`, width: 1, height: 10, backgroundColor: palette.muted }}
+          />
+        )}
+        <View
+          style={{ position: 'absolute', height: 4, borderRadius: 2, left: 0, width: `${share * 100}%`, backgroundColor: palette.kelp }}
+        />
+        <View
+          style={{
+            position: 'absolute',
+            left: `${share * 100}%`,
+            marginLeft: -9,
+            width: 18,
+            height: 18,
+            borderRadius: 9,
+            backgroundColor: palette.kelp,
+            borderWidth: 3,
+            borderColor: palette.raised,
+          }}
+        />
       </View>
     </View>
   )
@@ -107,7 +132,16 @@ export function NumberField({ label, text, unit, onNumber }: FieldProps) {
         onSubmitEditing={take}
         selectTextOnFocus
         inputMode="decimal"
-        style={{ fontFamily: fonts.figures, fontSize: 14, color: palette.ink, textAlign: 'right', width: 64, minHeight: TOUCH - 12, borderBottomWidth: 1, borderBottomColor: palette.faint }}
+        style={{
+          fontFamily: fonts.figures,
+          fontSize: 14,
+          color: palette.ink,
+          textAlign: 'right',
+          width: 64,
+          minHeight: TOUCH - 12,
+          borderBottomWidth: 1,
+          borderBottomColor: palette.faint,
+        }}
       />
       <Text look="figures" tone="muted" style={{ minWidth: 24 }}>
         {unit}

@@ -39,7 +39,18 @@ export const Star = memo(function Star({ turns, size, lit }: Props) {
             const arms = size < SMALL_PX && band < turns.length - 1 ? 1 : count
             const depth = 0.22 + 0.5 * ((band + 1) / turns.length)
             const path = cell(edges[band] * radius, edges[band + 1] * radius, turn, arms, band === turns.length - 1)
-            return <Path key={turn} d={path} fill={isLit ? palette.coral : palette.kelp} fillOpacity={isLit ? 1 : depth} fillRule="evenodd" stroke={palette.paper} strokeWidth={gap} strokeLinejoin="round" />
+            return (
+              <Path
+                key={turn}
+                d={path}
+                fill={isLit ? palette.coral : palette.kelp}
+                fillOpacity={isLit ? 1 : depth}
+                fillRule="evenodd"
+                stroke={palette.paper}
+                strokeWidth={gap}
+                strokeLinejoin="round"
+              />
+            )
           })}
         </G>
       ))}
@@ -56,7 +67,8 @@ function cell(inner: number, outer: number, turn: number, count: number, isRim: 
   const point = (radius: number, angle: number) => `${(radius * Math.sin(angle)).toFixed(2)} ${(-radius * Math.cos(angle)).toFixed(2)}`
   const large = to - from > Math.PI ? 1 : 0
   const back = `L ${point(inner, to)} A ${inner} ${inner} 0 ${large} 0 ${point(inner, from)} Z`
-  if (!isRim || count < 3) return `M ${point(inner, from)} L ${point(outer, from)} A ${outer} ${outer} 0 ${large} 1 ${point(outer, to)} ${back}`
+  if (!isRim || count < 3)
+    return `M ${point(inner, from)} L ${point(outer, from)} A ${outer} ${outer} 0 ${large} 1 ${point(outer, to)} ${back}`
   const notch = Math.max(inner + (outer - inner) * 0.35, outer * NOTCH)
   // The control point that brings the middle of the curve to the rim.
   const reach = 2 * outer - notch * Math.cos((to - from) / 2)

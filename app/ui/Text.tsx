@@ -23,5 +23,11 @@ interface Props extends TextProps {
 /** All words on screen: a look for their rank and a tone for their meaning. */
 export function Text({ look = 'body', tone = 'ink', style, ...rest }: Props) {
   const palette = usePalette()
-  return <NativeText {...rest} {...(look === 'title' ? { role: 'heading', 'aria-level': 1 } : {})} style={[looks[look], { color: palette[tone] }, style]} />
+  return (
+    <NativeText
+      {...rest}
+      {...(look === 'title' ? { role: 'heading', 'aria-level': 1 } : {})}
+      style={[looks[look], { color: palette[tone] }, style]}
+    />
+  )
 }

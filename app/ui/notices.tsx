@@ -31,9 +31,29 @@ export function Notices() {
   const palette = usePalette()
   const notices = useStore(store, (state) => state.notices)
   return (
-    <View role="status" aria-live="polite" pointerEvents="box-none" style={{ position: 'absolute', left: 12, right: 12, bottom: 140, gap: 8, alignItems: 'center' }}>
+    <View
+      role="status"
+      aria-live="polite"
+      pointerEvents="box-none"
+      style={{ position: 'absolute', left: 12, right: 12, bottom: 140, gap: 8, alignItems: 'center' }}
+    >
       {notices.map((notice) => (
-        <View key={notice.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8, maxWidth: 560, backgroundColor: palette.raised, borderRadius: 10, borderWidth: 1, borderColor: palette.ink, paddingLeft: 16, paddingRight: 4, paddingVertical: 4 }}>
+        <View
+          key={notice.id}
+          style={{
+            flexDirection: 'row',
+            alignItems: 'center',
+            gap: 8,
+            maxWidth: 560,
+            backgroundColor: palette.raised,
+            borderRadius: 10,
+            borderWidth: 1,
+            borderColor: palette.ink,
+            paddingLeft: 16,
+            paddingRight: 4,
+            paddingVertical: 4,
+          }}
+        >
           <Text look="small" style={{ flexShrink: 1 }}>
             {notice.text}
           </Text>

@@ -94,7 +94,10 @@ export function elementsTheme(palette: Palette) {
     lightColors: colors,
     darkColors: colors,
     components: {
-      Button: { buttonStyle: { minHeight: TOUCH, borderRadius: 8, paddingHorizontal: 16 }, titleStyle: { fontFamily: fonts.strong, fontSize: 16, color: palette.onKelp } },
+      Button: {
+        buttonStyle: { minHeight: TOUCH, borderRadius: 8, paddingHorizontal: 16 },
+        titleStyle: { fontFamily: fonts.strong, fontSize: 16, color: palette.onKelp },
+      },
     },
   })
 }

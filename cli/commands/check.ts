@@ -42,6 +42,9 @@ function checkBundle(bytes: Uint8Array): Line[] {
     const wav = readWav(file)
     return wav.ok ? [] : [{ text: `audio/${hash.slice(0, 12)}: ${wav.message}`, isProblem: true }]
   })
-  const findings = checkKit(kit, (hash) => audio.has(hash)).map(({ where, message, severity }) => ({ text: `${where}: ${message}`, isProblem: severity === 'problem' }))
+  const findings = checkKit(kit, (hash) => audio.has(hash)).map(({ where, message, severity }) => ({
+    text: `${where}: ${message}`,
+    isProblem: severity === 'problem',
+  }))
   return [...findings, ...damaged]
 }

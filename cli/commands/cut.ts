@@ -18,7 +18,8 @@ export const cut: Command = {
     const { audio, notes } = readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const hits = cutRecording(audio, waterLine, MIN_GAP_SECONDS)
-    if (given.options.json) console.log(JSON.stringify({ sampleRate: audio.sampleRateHz, frames: audio.channels[0].length, hits: hits.map(toJson) }))
+    if (given.options.json)
+      console.log(JSON.stringify({ sampleRate: audio.sampleRateHz, frames: audio.channels[0].length, hits: hits.map(toJson) }))
     else for (const [i, hit] of hits.entries()) console.log(describe(hit, i, audio.sampleRateHz))
     if (typeof given.options.out !== 'string') return
     const width = String(hits.length).length
@@ -38,7 +39,16 @@ function decibels(db: number): number | 'silence' {
 
 function toJson(hit: Hit) {
   const { startFrame, endFrame, onsetFrame, family, warnings } = hit
-  return { startFrame, endFrame, onsetFrame, peakDb: decibels(hit.peakDb), loudnessDb: decibels(hit.loudnessDb), pitchHz: hit.pitch ? Number(hit.pitch.hz.toFixed(2)) : null, family, warnings }
+  return {
+    startFrame,
+    endFrame,
+    onsetFrame,
+    peakDb: decibels(hit.peakDb),
+    loudnessDb: decibels(hit.loudnessDb),
+    pitchHz: hit.pitch ? Number(hit.pitch.hz.toFixed(2)) : null,
+    family,
+    warnings,
+  }
 }
 
 function describe(hit: Hit, index: number, sampleRateHz: number): string {

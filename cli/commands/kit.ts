@@ -27,19 +27,35 @@ export const kit: Command = {
     const out = requiredOption(given, 'out')
     const by = choiceOption(given, 'by', ['order', 'loudness'] as const, 'order')
     const files = listWavFiles(given.paths).map(readFile)
-    if (by === 'order' && files.length > 128) throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
+    if (by === 'order' && files.length > 128)
+      throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
     const made = by === 'order' ? padForEach(files, stem(out)) : onePad(files, stem(out))
     const bytes = new Map(files.map((file) => [file.hash, file.bytes]))
-    writeFile(out, writeBundle(made, (hash) => bytes.get(hash)))
+    writeFile(
+      out,
+      writeBundle(made, (hash) => bytes.get(hash)),
+    )
   },
 }
 
 function readFile(path: string): ReadFile {
   const { bytes, audio, notes } = readAudioFile(path)
   for (const note of notes) console.error(`${path}: ${note}`)
-  const info = { name: `${stem(path)}.wav`, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
+  const info = {
+    name: `${stem(path)}.wav`,
+    sampleRateHz: audio.sampleRateHz,
+    frames: audio.channels[0].length,
+    channels: audio.channels.length,
+  }
   const hash = hashAudio(bytes)
-  return { name: stem(path), hash, bytes, clip: wholeClip(hash, info), loudnessDb: momentaryLoudness(audio.channels, audio.sampleRateHz), info }
+  return {
+    name: stem(path),
+    hash,
+    bytes,
+    clip: wholeClip(hash, info),
+    loudnessDb: momentaryLoudness(audio.channels, audio.sampleRateHz),
+    info,
+  }
 }
 
 /** Ids from the name and number of files alone, so that the same call makes the same bundle. */

@@ -4,20 +4,28 @@ import { writeWav } from '@heliaster/core/audio'
 import { notesSchema, scoreOfNotes } from '@heliaster/core/groove'
 import type { Notes } from '@heliaster/core/groove'
 import type { Kit } from '@heliaster/core/kit'
+import type * as engineModule from '@heliaster/core/engine'
+import type { StrikeRecord } from '@heliaster/core/engine'
 
 import { openKit, readBytes, writeFile } from '../files'
 import { InputFault } from '../input-fault'
 import { numberOption, requiredOption } from '../main'
 import type { Command } from '../main'
 
-type Engine = typeof import('@heliaster/core/engine')
+type Engine = Pick<typeof engineModule, 'createOffline' | 'renderOffline' | 'toScore'>
 
 /** Sound may ring on for this long after the last note. */
 const TAIL_SECONDS = 12
 
 /** Plays notes on a kit with the built engine: the same file that plays in the app. */
 export const render: Command = {
-  options: { notes: { type: 'string' }, out: { type: 'string' }, rate: { type: 'string' }, seed: { type: 'string' }, events: { type: 'boolean' } },
+  options: {
+    notes: { type: 'string' },
+    out: { type: 'string' },
+    rate: { type: 'string' },
+    seed: { type: 'string' },
+    events: { type: 'boolean' },
+  },
   paths: [1, 1],
   async run(given) {
     const out = requiredOption(given, 'out')
@@ -56,10 +64,12 @@ function readNotes(path: string): Notes {
   const parsed = notesSchema.safeParse(json)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]
-  throw new InputFault(`${path}: Entry ${issue.path.join('.') || '(whole file)'} is not a note: ${issue.message}. Notes are { "ms", "note", "velocity", "lengthMs"? }.`)
+  throw new InputFault(
+    `${path}: Entry ${issue.path.join('.') || '(whole file)'} is not a note: ${issue.message}. Notes are { "ms", "note", "velocity", "lengthMs"? }.`,
+  )
 }
 
-function eventLine(kit: Kit, record: import('@heliaster/core/engine').StrikeRecord, padIdOf: (slot: number) => string | undefined) {
+function eventLine(kit: Kit, record: StrikeRecord, padIdOf: (slot: number) => string | undefined) {
   const pad = kit.pads.find((candidate) => candidate.id === padIdOf(record.padSlot))
   return {
     frame: record.frame,

@@ -55,7 +55,13 @@ function nextLevel(below: Summary['levels'][number]): Summary['levels'][number] 
  * Lowest and highest sample for each of `columns` equal parts of [startFrame, endFrame), read from the samples
  * themselves when the view is closer than the finest level. Parts outside the audio are 0.
  */
-export function columnsOf(summary: Summary, samples: Float32Array | undefined, startFrame: number, endFrame: number, columns: number): { low: Float32Array; high: Float32Array } {
+export function columnsOf(
+  summary: Summary,
+  samples: Float32Array | undefined,
+  startFrame: number,
+  endFrame: number,
+  columns: number,
+): { low: Float32Array; high: Float32Array } {
   const perColumn = (endFrame - startFrame) / columns
   const level = [...summary.levels].reverse().find((candidate) => candidate.framesPerPoint <= perColumn)
   const exact = !level && samples ? { framesPerPoint: 1, low: samples, high: samples } : (level ?? summary.levels[0])

@@ -70,7 +70,8 @@ function refuseByHead(bytes: Uint8Array): string | undefined {
   const form = text(bytes, 8, 4)
   if (head === 'RIFF' && form === 'WAVE') return undefined
   if (head === 'RIFX') return 'This is a big-endian WAV file (RIFX), which is not read. Export it as ordinary WAV.'
-  if (head === 'RF64' || head === 'BW64') return 'This is a WAV file of more than 4 GB (RF64), which is not read yet. Split it and import the parts.'
+  if (head === 'RF64' || head === 'BW64')
+    return 'This is a WAV file of more than 4 GB (RF64), which is not read yet. Split it and import the parts.'
   const known: [string, boolean][] = [
     ['FLAC', head === 'fLaC'],
     ['AIFF', head === 'FORM'],
@@ -112,7 +113,8 @@ function listChunks(view: DataView, notes: string[]): Map<string, Span> {
       chunks.set(id, { start, length: view.byteLength - start })
       break
     }
-    if (length < claimed && id === 'data') notes.push(`The file ends early: ${claimed} bytes of audio were announced, ${length} are there and were read.`)
+    if (length < claimed && id === 'data')
+      notes.push(`The file ends early: ${claimed} bytes of audio were announced, ${length} are there and were read.`)
     if (!chunks.has(id)) chunks.set(id, { start, length })
     at = start + length
     if (length % 2 === 1 && !looksLikeChunk(view, at)) at++
@@ -140,7 +142,8 @@ function refuseFormat(format: Format): string | undefined {
   const { tag, channels, sampleRateHz, bytesPerFrame, bits } = format
   if (tag !== PCM && tag !== FLOAT) return `This WAV file is compressed (format ${tag}), which is not read. Export it as uncompressed WAV.`
   if (channels < 1 || channels > 64) return `This WAV file claims ${channels} channels; 1 to 64 are read.`
-  if (sampleRateHz < 1000 || sampleRateHz > 768000) return `This WAV file claims a sample rate of ${sampleRateHz} Hz; 1000 to 768000 are read.`
+  if (sampleRateHz < 1000 || sampleRateHz > 768000)
+    return `This WAV file claims a sample rate of ${sampleRateHz} Hz; 1000 to 768000 are read.`
   const readable = tag === FLOAT ? [32, 64] : [8, 16, 24, 32]
   const container = bytesPerFrame / channels
   if (!readable.includes(container * 8) || bits > container * 8 || bits < 1)
@@ -189,7 +192,7 @@ function readLabels(view: DataView, list: Span | undefined): Map<number, string>
   const labels = new Map<number, string>()
   if (!list || list.length < 4 || chunkId(view, list.start) !== 'adtl') return labels
   const end = list.start + list.length
-  for (let at = list.start + 4; at + 12 <= end; ) {
+  for (let at = list.start + 4; at + 12 <= end;) {
     const length = Math.min(view.getUint32(at + 4, true), end - at - 8)
     if (chunkId(view, at) === 'labl' && length > 4) {
       const bytes = new Uint8Array(view.buffer, view.byteOffset + at + 12, length - 4)
@@ -218,7 +221,11 @@ function readSampler(view: DataView, chunks: Map<string, Span>, frames: number):
   if (!inst || inst.length < 7) return { loops, rootNote }
   const low = view.getUint8(inst.start + 5)
   const high = view.getUint8(inst.start + 6)
-  return { loops, rootNote: rootNote ?? asMidi(view.getUint8(inst.start)), velocityRange: low <= high && high <= 127 ? [low, high] : undefined }
+  return {
+    loops,
+    rootNote: rootNote ?? asMidi(view.getUint8(inst.start)),
+    velocityRange: low <= high && high <= 127 ? [low, high] : undefined,
+  }
 }
 
 function asMidi(note: number): number | undefined {

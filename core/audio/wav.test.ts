@@ -53,7 +53,14 @@ test('chunks of odd size are stepped over, with or without their padding byte', 
 })
 
 test('markers, root note and loop are written and read', () => {
-  const file = read(writeWav(audio([new Array<number>(100).fill(0.1)]), { bits: 16, cueFrames: [70, 5], rootNote: 48, loop: { startFrame: 10, endFrame: 90 } }))
+  const file = read(
+    writeWav(audio([new Array<number>(100).fill(0.1)]), {
+      bits: 16,
+      cueFrames: [70, 5],
+      rootNote: 48,
+      loop: { startFrame: 10, endFrame: 90 },
+    }),
+  )
   expect(file.cues).toEqual([{ frame: 5 }, { frame: 70 }])
   expect(file.rootNote).toBe(48)
   expect(file.loops).toEqual([{ startFrame: 10, endFrame: 90 }])

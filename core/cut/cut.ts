@@ -27,7 +27,12 @@ export function cutRecording(audio: Audio, waterLine: number, minGapSeconds: num
 }
 
 /** The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand. */
-export function hitsAt(audio: Audio, mono: Float32Array, onsetFrames: readonly number[], endFrames: readonly (number | undefined)[] = []): Hit[] {
+export function hitsAt(
+  audio: Audio,
+  mono: Float32Array,
+  onsetFrames: readonly number[],
+  endFrames: readonly (number | undefined)[] = [],
+): Hit[] {
   const levels = levelCurve(mono, audio.sampleRateHz)
   const noiseDb = toDb(Math.sqrt(levels.floor))
   return onsetFrames.map((onsetFrame, i) => {
@@ -35,7 +40,10 @@ export function hitsAt(audio: Audio, mono: Float32Array, onsetFrames: readonly n
     const next = onsetFrames[i + 1]
     const limit = next === undefined ? frameCount(audio) : startFrameOf(next, audio.sampleRateHz)
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endFrameOf(levels, onsetFrame, limit)))
-    const region: Audio = { sampleRateHz: audio.sampleRateHz, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
+    const region: Audio = {
+      sampleRateHz: audio.sampleRateHz,
+      channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)),
+    }
     return { onsetFrame, startFrame, endFrame, ...describeHit(region, noiseDb) }
   })
 }

@@ -30,7 +30,13 @@ export function pickPeaks(curve: StrengthCurve, waterLine: number, minGapFrames:
 }
 
 /** The strikes of a recording, each placed on the first frame that rises out of what was before it. */
-export function findOnsets(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, waterLine: number, minGapSeconds: number): Onset[] {
+export function findOnsets(
+  mono: Float32Array,
+  sampleRateHz: number,
+  curve: StrengthCurve,
+  waterLine: number,
+  minGapSeconds: number,
+): Onset[] {
   return pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz).map(({ hop, strength }) => ({
     frame: firstFrame(mono, sampleRateHz, hop * curve.hopFrames),
     strength,
@@ -55,7 +61,12 @@ function firstFrame(mono: Float32Array, sampleRateHz: number, near: number): num
   while (frame < to - 1 && Math.abs(mono[frame] - middle) < threshold) frame++
   const earliest = Math.max(0, frame - Math.round(0.7 * ms))
   const quiet = Math.max(reach * 0.5, size * 0.01)
-  while (frame > earliest && Math.abs(mono[frame - 1] - middle) > quiet && Math.abs(mono[frame - 1] - middle) < Math.abs(mono[frame] - middle)) frame--
+  while (
+    frame > earliest &&
+    Math.abs(mono[frame - 1] - middle) > quiet &&
+    Math.abs(mono[frame - 1] - middle) < Math.abs(mono[frame] - middle)
+  )
+    frame--
   return frame
 }
 

@@ -4,7 +4,8 @@ import FFT from 'fft.js'
 export function magnitudes(samples: Float32Array, from: number, size: number): Float64Array {
   const fft = new FFT(size)
   const input = new Array<number>(size).fill(0)
-  for (let i = 0; i < size && from + i < samples.length; i++) input[i] = samples[from + i] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
+  for (let i = 0; i < size && from + i < samples.length; i++)
+    input[i] = samples[from + i] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
   const out = fft.createComplexArray()
   fft.realTransform(out, input)
   const result = new Float64Array(size / 2)

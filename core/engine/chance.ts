@@ -66,14 +66,7 @@ function twoTurns(key: number, band: number, index: number, seed: number): numbe
 }
 
 /** Fills `scratch` with the permutation of one round and returns its last entry. */
-function permute(
-  key: number,
-  band: number,
-  round: number,
-  count: number,
-  seed: number,
-  scratch: Int32Array,
-): number {
+function permute(key: number, band: number, round: number, count: number, seed: number, scratch: Int32Array): number {
   for (let i = 0; i < count; i++) scratch[i] = i
   for (let i = count - 1; i > 0; i--) {
     const draw = hash32(seed, key, round * 128 + band, Purpose.shuffle * 65536 + i)

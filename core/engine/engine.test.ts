@@ -18,7 +18,13 @@ function play({ kit, audio }: Rig, events: ScoreEvent[], frames: number, blockFr
   return { left, right, records, engine }
 }
 
-const strike = (frame: number, padSlot = 0, velocity = 127, key = 0): ScoreEvent => ({ frame, type: EventType.strike, padSlot, velocity, key })
+const strike = (frame: number, padSlot = 0, velocity = 127, key = 0): ScoreEvent => ({
+  frame,
+  type: EventType.strike,
+  padSlot,
+  velocity,
+  key,
+})
 const firstSound = (samples: Float32Array) => samples.findIndex((sample) => sample !== 0)
 
 function shaped(rig: Rig, change: Partial<typeof plainShape>): Rig {
@@ -41,10 +47,17 @@ function busyRig(): { rig: Rig; score: ScoreEvent[] } {
     { own: { pick: 'cycle' }, bands: [sounds.slice(0, 3), sounds.slice(3, 6)] },
     { own: { pick: 'shuffle', shape, tuneCents: -330 }, bands: [sounds.slice(6, 12)] },
     { own: { pick: 'random', mode: 'hold', maxStrikes: 2, pan: -0.4 }, bands: [sounds.slice(12, 16), sounds.slice(16, 20)] },
-    { own: { gainDb: -6, responses: [{ from: 'chance', to: { kind: 'tuneCents' }, amount: 80, bend: 0, bypass: false }] }, bands: [sounds.slice(20)] },
+    {
+      own: { gainDb: -6, responses: [{ from: 'chance', to: { kind: 'tuneCents' }, amount: 80, bend: 0, bypass: false }] },
+      bands: [sounds.slice(20)],
+    },
   ])
   rig.kit.pads[0].bands[1] = { ...rig.kit.pads[0].bands[1], blendVelocities: 40 }
-  const kit: Kit = { ...rig.kit, maxStrikes: 9, ties: [{ kind: 'choke', id: 't' as never, from: rig.kit.pads[0].id, to: [rig.kit.pads[3].id], fadeSeconds: 0.004 }] }
+  const kit: Kit = {
+    ...rig.kit,
+    maxStrikes: 9,
+    ties: [{ kind: 'choke', id: 't' as never, from: rig.kit.pads[0].id, to: [rig.kit.pads[3].id], fadeSeconds: 0.004 }],
+  }
   const score: ScoreEvent[] = []
   for (let frame = 5; frame < 40000; frame += 40 + Math.floor(random() * 900)) {
     const key = score.length + 1
@@ -75,12 +88,30 @@ test('blocks of any size give the same samples', () => {
   }
 })
 
+test('a filter rings on after its clip by the same frames at any block size, and then is silent', () => {
+  const stereo = { sampleRateHz: RATE, channels: [aTone(1000, 0.5).channels[0], aTone(1000, 0.3, RATE, 900).channels[0]] }
+  const filter = { type: 'lowPass' as const, cutoffHz: 400, resonance: 0.9, env: { points: [] }, envCents: 0 }
+  const rig = shaped(aKit([{ bands: [[stereo]] }]), { filter })
+  const reference = play(rig, [strike(3)], 4000, 128)
+  expect(reference.left.slice(1003, 1400).some((sample) => sample !== 0)).toBe(true)
+  expect(reference.left.slice(1003 + 960).every((sample) => sample === 0)).toBe(true)
+  for (const blockFrames of [1, 100, 4096]) {
+    const other = play(rig, [strike(3)], 4000, blockFrames)
+    expect(other.left).toEqual(reference.left)
+    expect(other.right).toEqual(reference.right)
+  }
+})
+
 test('velocity chooses the band, and a border value belongs to one band only', () => {
   const rig = aKit([{ bands: [[anImpulse(10, RATE, 0.1)], [anImpulse(10, RATE, 0.2)], [anImpulse(10, RATE, 0.4)]] }])
   const edges = rig.kit.pads[0].bands.map((band) => band.fromVelocity)
   expect(edges).toEqual([1, 43, 86])
   const velocities = [1, 42, 43, 85, 86, 127]
-  const { records, left } = play(rig, velocities.map((velocity, i) => strike(i * 100, 0, velocity)), 700)
+  const { records, left } = play(
+    rig,
+    velocities.map((velocity, i) => strike(i * 100, 0, velocity)),
+    700,
+  )
   expect(records.map((record) => record.band)).toEqual([0, 0, 1, 1, 2, 2])
   expect([0, 2, 4].map((i) => left[i * 100])).toEqual([0.1, 0.2, 0.4].map(Math.fround))
 })
@@ -97,7 +128,11 @@ test('where bands blend, both sound and their powers add up to one', () => {
 test('cycle goes through the turns in order, shuffle plays each once a round and never the same twice running', () => {
   const turns = Array.from({ length: 5 }, () => anImpulse())
   const hits = Array.from({ length: 50 }, (_, i) => strike(i * 10))
-  expect(play(aKit([{ bands: [turns] }]), hits, 600).records.map((r) => r.turn).slice(0, 7)).toEqual([0, 1, 2, 3, 4, 0, 1])
+  expect(
+    play(aKit([{ bands: [turns] }]), hits, 600)
+      .records.map((r) => r.turn)
+      .slice(0, 7),
+  ).toEqual([0, 1, 2, 3, 4, 0, 1])
   const shuffled = play(aKit([{ own: { pick: 'shuffle' }, bands: [turns] }]), hits, 600).records.map((r) => r.turn)
   for (let round = 0; round < 10; round++) expect([...shuffled.slice(round * 5, round * 5 + 5)].sort()).toEqual([0, 1, 2, 3, 4])
   expect(shuffled.some((turn, i) => i > 0 && turn === shuffled[i - 1])).toBe(false)
@@ -107,7 +142,9 @@ test('a shuffle of any number of turns is a permutation in every round and does 
   fc.assert(
     fc.property(fc.integer({ min: 2, max: 40 }), fc.nat(), fc.nat(), (count, key, seed) => {
       const scratch = new Int32Array(128)
-      const played = Array.from({ length: count * 4 }, (_, i) => shuffledTurn(key, 3, Math.floor(i / count), i % count, count, seed, scratch))
+      const played = Array.from({ length: count * 4 }, (_, i) =>
+        shuffledTurn(key, 3, Math.floor(i / count), i % count, count, seed, scratch),
+      )
       for (let round = 0; round < 4; round++) expect(new Set(played.slice(round * count, (round + 1) * count)).size).toBe(count)
       expect(played.every((turn, i) => i === 0 || turn !== played[i - 1])).toBe(true)
     }),
@@ -128,7 +165,10 @@ test('a choke fades the other pad to silence within its fade, without a jump', (
   const steady = { sampleRateHz: RATE, channels: [new Float32Array(9600).fill(0.4)] }
   const rig = aKit([{ bands: [[steady]] }, { bands: [[{ sampleRateHz: RATE, channels: [new Float32Array(10)] }]] }])
   const [open, closed] = rig.kit.pads
-  const kit: Kit = { ...rig.kit, ties: [{ kind: 'chokeGroup', id: 'g' as never, name: 'hatch', pads: [open.id, closed.id], fadeSeconds: 0.004 }] }
+  const kit: Kit = {
+    ...rig.kit,
+    ties: [{ kind: 'chokeGroup', id: 'g' as never, name: 'hatch', pads: [open.id, closed.id], fadeSeconds: 0.004 }],
+  }
   const { left, records } = play({ ...rig, kit }, [strike(0, 0), strike(1000, 1)], 2000)
   expect(left[999]).toBeCloseTo(0.4)
   expect(left.slice(1000 + 192).every((sample) => sample === 0)).toBe(true)
@@ -139,7 +179,11 @@ test('a choke fades the other pad to silence within its fade, without a jump', (
 
 test('a hold pad with a sustain point waits there and ends after it is let go', () => {
   const steady = { sampleRateHz: RATE, channels: [new Float32Array(48000).fill(0.5)] }
-  const points = [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.01, value: 0.5, bend: 0 }, { seconds: 0.03, value: 0, bend: 0 }]
+  const points = [
+    { seconds: 0, value: 1, bend: 0 },
+    { seconds: 0.01, value: 0.5, bend: 0 },
+    { seconds: 0.03, value: 0, bend: 0 },
+  ]
   const rig = shaped(aKit([{ own: { mode: 'hold' }, bands: [[steady]] }]), { amp: { points, sustain: 1 } })
   const letGo: ScoreEvent = { frame: 5000, type: EventType.release, padSlot: 0, key: 9 }
   const { left } = play(rig, [strike(0, 0, 127, 9), letGo], 8000)
@@ -151,7 +195,14 @@ test('a hold pad with a sustain point waits there and ends after it is let go', 
 
 test('a pitch fall of four octaves ends on the clip rate at its last point', () => {
   const ramp = { sampleRateHz: RATE, channels: [Float32Array.from({ length: 40000 }, (_, i) => i / 65536)] }
-  const rig = shaped(aKit([{ bands: [[ramp]] }]), { pitch: { points: [{ seconds: 0, value: 4800, bend: 0 }, { seconds: 0.005, value: 0, bend: 0 }] } })
+  const rig = shaped(aKit([{ bands: [[ramp]] }]), {
+    pitch: {
+      points: [
+        { seconds: 0, value: 4800, bend: 0 },
+        { seconds: 0.005, value: 0, bend: 0 },
+      ],
+    },
+  })
   const { left } = play(rig, [strike(0)], 1000)
   const speed = (frame: number) => (left[frame + 1] - left[frame]) * 65536
   expect(speed(0)).toBeCloseTo(16, 0)
@@ -163,7 +214,10 @@ test('voice limits stop the oldest that was let go, then the oldest, and count s
   const steady = () => ({ sampleRateHz: RATE, channels: [new Float32Array(40000).fill(0.1)] })
   const rig = aKit([{ own: { maxStrikes: 2 }, bands: [[steady()]] }])
   expect(play(rig, [strike(0), strike(100), strike(200)], 2000).left[1999]).toBeCloseTo(0.2, 5)
-  const held = aKit([{ own: { mode: 'hold' }, bands: [[steady()]] }, { bands: [[{ sampleRateHz: RATE, channels: [new Float32Array(40000).fill(0.3)] }]] }])
+  const held = aKit([
+    { own: { mode: 'hold' }, bands: [[steady()]] },
+    { bands: [[{ sampleRateHz: RATE, channels: [new Float32Array(40000).fill(0.3)] }]] },
+  ])
   const { engine } = play({ ...held, kit: { ...held.kit, maxStrikes: 2 } }, [strike(0, 1), strike(10, 0, 100, 5), strike(500, 1)], 2000)
   const sounding = Array.from(engine.strikes.padSlot).filter((_, i) => engine.strikes.active[i] === 1)
   expect(sounding.sort()).toEqual([0, 1])
@@ -192,7 +246,9 @@ test('microphones of one strike play the same turn; a missing one is silent and 
   const rig = aKit([{ bands: [[anImpulse(10, RATE, 0.1), anImpulse(10, RATE, 0.2), anImpulse(10, RATE, 0.3)]] }])
   const pad = rig.kit.pads[0]
   const far = { ...pad.rays[0], id: 'ray-far' as never, name: 'Far', microphone: true, delaySeconds: 0.001 }
-  const turns = pad.bands[0].turns.map((turn, i) => (i === 1 ? turn : { ...turn, clips: { ...turn.clips, 'ray-far': turn.clips[pad.rays[0].id] } }))
+  const turns = pad.bands[0].turns.map((turn, i) =>
+    i === 1 ? turn : { ...turn, clips: { ...turn.clips, 'ray-far': turn.clips[pad.rays[0].id] } },
+  )
   const kit = { ...rig.kit, pads: [{ ...pad, rays: [pad.rays[0], far], bands: [{ ...pad.bands[0], turns }] }] }
   const { left, records } = play({ ...rig, kit }, [strike(0), strike(200), strike(400)], 600)
   expect(records.map((record) => record.turn)).toEqual([0, 1, 2])

@@ -140,7 +140,7 @@ export function createLoader(
 /** What a pad's program depends on, for comparing by reference. */
 function padInputs(kit: Kit, pad: Pad, audioOf: (audio: AudioHash) => Audio | undefined): unknown[] {
   const leaders: unknown[] = []
-  for (let at = pad.leansOn; at && leaders.length < 128; ) {
+  for (let at = pad.leansOn; at && leaders.length < 128;) {
     const leader = kit.pads.find((other) => other.id === at)
     leaders.push(leader)
     at = leader?.leansOn
@@ -169,7 +169,8 @@ function createArena(memory: EngineMemory) {
         if (run.start - start >= program.length) break
         start = run.start + run.length
       }
-      if (start + program.length > memory.arena.length) throw new Error('The pads of this kit hold more cells than the engine has room for.')
+      if (start + program.length > memory.arena.length)
+        throw new Error('The pads of this kit hold more cells than the engine has room for.')
       memory.arena.set(program, start)
       memory.directory[slot] = start
       used.set(slot, { start, length: program.length })

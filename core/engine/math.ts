@@ -10,10 +10,8 @@ const HIGHEST_EXPONENT = 1023
 
 const powersOfTwo = new Float64Array(HIGHEST_EXPONENT - LOWEST_EXPONENT + 1)
 powersOfTwo[-LOWEST_EXPONENT] = 1
-for (let n = 1; n <= HIGHEST_EXPONENT; n++)
-  powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n - 1 - LOWEST_EXPONENT] * 2
-for (let n = -1; n >= LOWEST_EXPONENT; n--)
-  powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n + 1 - LOWEST_EXPONENT] / 2
+for (let n = 1; n <= HIGHEST_EXPONENT; n++) powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n - 1 - LOWEST_EXPONENT] * 2
+for (let n = -1; n >= LOWEST_EXPONENT; n--) powersOfTwo[n - LOWEST_EXPONENT] = powersOfTwo[n + 1 - LOWEST_EXPONENT] / 2
 
 const bitsOfDouble = new Uint32Array(2)
 const double = new Float64Array(bitsOfDouble.buffer)
@@ -25,11 +23,11 @@ export function exp2(x: number): number {
   const whole = Math.floor(x + 0.5)
   const t = (x - whole) * LN2
   // Taylor series of e^t for |t| <= ln(2)/2; the first term left out is below 1e-15.
-  let sum = 2.08767569878681e-09
-  sum = 2.505210838544172e-08 + t * sum
-  sum = 2.755731922398589e-07 + t * sum
-  sum = 2.7557319223985893e-06 + t * sum
-  sum = 2.48015873015873e-05 + t * sum
+  let sum = 2.08767569878681e-9
+  sum = 2.505210838544172e-8 + t * sum
+  sum = 2.755731922398589e-7 + t * sum
+  sum = 2.7557319223985893e-6 + t * sum
+  sum = 2.48015873015873e-5 + t * sum
   sum = 0.0001984126984126984 + t * sum
   sum = 0.001388888888888889 + t * sum
   sum = 0.008333333333333333 + t * sum
@@ -71,9 +69,9 @@ export function sin(x: number): number {
   if ((quarter & 1) !== 0) {
     sum = 4.779477332387385e-14
     sum = -1.1470745597729725e-11 + tt * sum
-    sum = 2.08767569878681e-09 + tt * sum
-    sum = -2.755731922398589e-07 + tt * sum
-    sum = 2.48015873015873e-05 + tt * sum
+    sum = 2.08767569878681e-9 + tt * sum
+    sum = -2.755731922398589e-7 + tt * sum
+    sum = 2.48015873015873e-5 + tt * sum
     sum = -0.001388888888888889 + tt * sum
     sum = 0.041666666666666664 + tt * sum
     sum = -0.5 + tt * sum
@@ -82,8 +80,8 @@ export function sin(x: number): number {
     sum = 2.8114572543455206e-15
     sum = -7.647163731819816e-13 + tt * sum
     sum = 1.6059043836821613e-10 + tt * sum
-    sum = -2.505210838544172e-08 + tt * sum
-    sum = 2.7557319223985893e-06 + tt * sum
+    sum = -2.505210838544172e-8 + tt * sum
+    sum = 2.7557319223985893e-6 + tt * sum
     sum = -0.0001984126984126984 + tt * sum
     sum = 0.008333333333333333 + tt * sum
     sum = -0.16666666666666666 + tt * sum

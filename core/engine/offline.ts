@@ -54,13 +54,22 @@ export function toScore(events: readonly ScoreEvent[]): Float64Array {
   const sorted = [...events].sort((a, b) => a.frame - b.frame)
   const score = new Float64Array(sorted.length * EventField.length)
   sorted.forEach((event, i) => {
-    score.set([event.frame, event.type, event.padSlot, event.velocity ?? 0, event.note ?? -1, event.frame, event.key ?? 0], i * EventField.length)
+    score.set(
+      [event.frame, event.type, event.padSlot, event.velocity ?? 0, event.note ?? -1, event.frame, event.key ?? 0],
+      i * EventField.length,
+    )
   })
   return score
 }
 
 /** Renders `frames` frames in blocks; `onRecord` gets each strike as it is decided. */
-export function renderOffline(engine: EngineState, score: Float64Array, frames: number, blockFrames = 4096, onRecord?: (record: StrikeRecord) => void): [Float32Array, Float32Array] {
+export function renderOffline(
+  engine: EngineState,
+  score: Float64Array,
+  frames: number,
+  blockFrames = 4096,
+  onRecord?: (record: StrikeRecord) => void,
+): [Float32Array, Float32Array] {
   const left = new Float32Array(frames)
   const right = new Float32Array(frames)
   engine.score = score

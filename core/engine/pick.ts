@@ -23,7 +23,15 @@ export function blendAbove(arena: Float64Array, bands: number, bandCount: number
 }
 
 /** The turn of a band for the strike numbered `strike` by the counter in use. -1 for an empty band. */
-export function pickTurn(engine: EngineState, program: number, band: number, bandIndex: number, pick: number, strike: number, padStrike: number): number {
+export function pickTurn(
+  engine: EngineState,
+  program: number,
+  band: number,
+  bandIndex: number,
+  pick: number,
+  strike: number,
+  padStrike: number,
+): number {
   const arena = engine.memory.arena
   const turns = arena[band + BandField.turnCount]
   if (turns < 2) return turns - 1

@@ -14,7 +14,7 @@ const WIDTH = EventField.length
  */
 export function render(engine: EngineState, outLeft: Float32Array, outRight: Float32Array, offset: number, count: number): void {
   drainRing(engine)
-  for (let done = 0; done < count; ) {
+  for (let done = 0; done < count;) {
     runDueEvents(engine)
     const next = nextEventFrame(engine) - engine.frame
     const run = Math.min(count - done, CHUNK_FRAMES, next)

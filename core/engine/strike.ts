@@ -4,7 +4,18 @@ import { centsToRatio, dbToGain } from './math'
 import { LOG_RECORDS } from './memory'
 import { blendAbove, pickBand, pickTurn } from './pick'
 import {
-  BandField, ChokeField, ClipField, EnvelopeField, Head, KitField, LogField, PointField, RayField, ResponseField, StatusField, TurnField,
+  BandField,
+  ChokeField,
+  ClipField,
+  EnvelopeField,
+  Head,
+  KitField,
+  LogField,
+  PointField,
+  RayField,
+  ResponseField,
+  StatusField,
+  TurnField,
 } from './program'
 import { MAX_STRIKES, NEVER, VOICE_POOL } from './state'
 import type { EngineState } from './state'
@@ -33,20 +44,60 @@ export function strike(engine: EngineState, padSlot: number, velocity: number, n
   const slot = takeStrike(engine, padSlot, program, velocity, key)
   if (slot < 0) return
   const bands = program + arena[program + Head.bands]
-  soundBands(engine, slot, programSlot, program, -1, bands, arena[program + Head.bandCount], arena[program + Head.pick], velocity, note, padSlot, padStrike, record)
+  soundBands(
+    engine,
+    slot,
+    programSlot,
+    program,
+    -1,
+    bands,
+    arena[program + Head.bandCount],
+    arena[program + Head.pick],
+    velocity,
+    note,
+    padSlot,
+    padStrike,
+    record,
+  )
   for (let ray = 0; ray < arena[program + Head.rayCount]; ray++) {
     const at = program + arena[program + Head.rays] + ray * RayField.length
     if (arena[at + RayField.bandCount] < 0) continue
-    soundBands(engine, slot, programSlot, program, ray, program + arena[at + RayField.bands], arena[at + RayField.bandCount], arena[at + RayField.pick], velocity, note, padSlot, padStrike, record)
+    soundBands(
+      engine,
+      slot,
+      programSlot,
+      program,
+      ray,
+      program + arena[at + RayField.bands],
+      arena[at + RayField.bandCount],
+      arena[at + RayField.pick],
+      velocity,
+      note,
+      padSlot,
+      padStrike,
+      record,
+    )
   }
   if (engine.strikes.voices[slot] === 0) engine.strikes.active[slot] = 0
 }
 
 /** Sounds the cell of one list of bands, or the two cells where bands blend. `onlyRay` -1: all rays that share them. */
 function soundBands(
-  engine: EngineState, slot: number, programSlot: number, program: number, onlyRay: number, bands: number, bandCount: number, pick: number,
-  velocity: number, note: number, padSlot: number, padStrike: number, record: number,
-): void { // prettier-ignore
+  engine: EngineState,
+  slot: number,
+  programSlot: number,
+  program: number,
+  onlyRay: number,
+  bands: number,
+  bandCount: number,
+  pick: number,
+  velocity: number,
+  note: number,
+  padSlot: number,
+  padStrike: number,
+  record: number,
+): void {
+  // prettier-ignore
   const arena = engine.memory.arena
   const band = pickBand(arena, bands, bandCount, velocity)
   if (band < 0) return
@@ -59,14 +110,41 @@ function soundBands(
     engine.memory.log[record + LogField.band] = band
     engine.memory.log[record + LogField.turn] = turn
   }
-  if (above > 0) soundCell(engine, slot, programSlot, program, onlyRay, bands, band + 1, pick, power ? Math.sqrt(above) : above, velocity, note, padSlot, padStrike)
+  if (above > 0)
+    soundCell(
+      engine,
+      slot,
+      programSlot,
+      program,
+      onlyRay,
+      bands,
+      band + 1,
+      pick,
+      power ? Math.sqrt(above) : above,
+      velocity,
+      note,
+      padSlot,
+      padStrike,
+    )
   engine.memory.log[record + LogField.rays] = engine.strikes.voices[slot]
 }
 
 function soundCell(
-  engine: EngineState, slot: number, programSlot: number, program: number, onlyRay: number, bands: number, bandIndex: number, pick: number,
-  share: number, velocity: number, note: number, padSlot: number, padStrike: number,
-): number { // prettier-ignore
+  engine: EngineState,
+  slot: number,
+  programSlot: number,
+  program: number,
+  onlyRay: number,
+  bands: number,
+  bandIndex: number,
+  pick: number,
+  share: number,
+  velocity: number,
+  note: number,
+  padSlot: number,
+  padStrike: number,
+): number {
+  // prettier-ignore
   const arena = engine.memory.arena
   const band = bands + bandIndex * BandField.length
   const counter = padSlot * 128 + bandIndex
@@ -101,13 +179,27 @@ function gatherOffsets(engine: EngineState, program: number, ray: number, veloci
     const from = arena[at + ResponseField.from]
     if (from === 0) offsets[to] += amount * (bent(0, 1, velocity / 127, arena[at + ResponseField.k]) - 1)
     else if (from === 1) {
-      const draw = chance(engine.memory.kit[KitField.seed] | 0, arena[program + Head.padHash] | 0, padStrike, Purpose.response + 256 * (to + 1))
+      const draw = chance(
+        engine.memory.kit[KitField.seed] | 0,
+        arena[program + Head.padHash] | 0,
+        padStrike,
+        Purpose.response + 256 * (to + 1),
+      )
       offsets[to] += amount * (2 * draw - 1)
     } else offsets[to] += (amount * (note - 60)) / 12
   }
 }
 
-function startVoice(engine: EngineState, slot: number, programSlot: number, program: number, ray: number, clip: number, share: number, note: number): void {
+function startVoice(
+  engine: EngineState,
+  slot: number,
+  programSlot: number,
+  program: number,
+  ray: number,
+  clip: number,
+  share: number,
+  note: number,
+): void {
   const voice = freeVoice(engine)
   if (voice < 0) return
   const { memory, voices: v, offsets } = engine
@@ -232,7 +324,8 @@ export function stopStrike(engine: EngineState, slot: number, fadeFrames: number
 export function stopPad(engine: EngineState, padSlot: number): void {
   const s = engine.strikes
   for (let slot = 0; slot < s.active.length; slot++)
-    if (s.active[slot] !== 0 && s.stopping[slot] === 0 && (padSlot < 0 || s.padSlot[slot] === padSlot)) stopStrike(engine, slot, engine.stopFadeFrames)
+    if (s.active[slot] !== 0 && s.stopping[slot] === 0 && (padSlot < 0 || s.padSlot[slot] === padSlot))
+      stopStrike(engine, slot, engine.stopFadeFrames)
 }
 
 function choke(engine: EngineState, program: number, record: number): void {

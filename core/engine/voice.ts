@@ -4,6 +4,9 @@ import { EnvelopeField, PointField } from './program'
 import { GRID_FRAMES, NEVER, tan } from './state'
 import type { EngineState } from './state'
 
+/** How many stop fades long a filter may ring after its clip. */
+const RING_FADES = 5
+
 /** Adds `count` frames of a voice, from `frame` on, to the mix. Audio thread: allocates nothing. */
 export function renderVoice(engine: EngineState, voice: number, frame: number, count: number): void {
   const v = engine.voices
@@ -13,18 +16,30 @@ export function renderVoice(engine: EngineState, voice: number, frame: number, c
     if (from >= count) return
   }
   const start = frame + from
-  const end = Math.min(frame + count, v.endFrame[voice], v.fadeStart[voice] + v.fadeFrames[voice])
-  const length = Math.max(0, end - start)
-  if (length > 0) {
-    const stereo = v.right[voice] >= 0
-    readClip(engine, voice, start, length, stereo)
-    if (v.filterType[voice] !== 0) filter(engine, voice, start, length, stereo)
-    if (v.ampEnv[voice] !== 0) applyAmp(engine, voice, start, length, stereo)
-    if (v.fadeStart[voice] !== NEVER) applyFade(engine, voice, start, length, stereo)
-    addToMix(engine, voice, from, length, stereo)
+  const length = Math.max(0, Math.min(frame + count, lastFrame(engine, voice)) - start)
+  const stereo = v.right[voice] >= 0
+  const produced = length > 0 ? readClip(engine, voice, start, length, stereo) : 0
+  const ended = v.position[voice] >= v.frames[voice]
+  const rings = v.filterType[voice] !== 0
+  // A filter rings on after its clip; it gets a short fade that begins on the very frame where the clip ends.
+  if (ended && rings && v.fadeStart[voice] === NEVER) {
+    v.fadeStart[voice] = start + produced
+    v.fadeFrames[voice] = RING_FADES * engine.stopFadeFrames
   }
-  const over = frame + count >= end && (end === v.endFrame[voice] || end === v.fadeStart[voice] + v.fadeFrames[voice])
-  if (over || v.position[voice] >= v.frames[voice]) endVoice(engine, voice)
+  const heard = rings ? Math.min(length, Math.max(0, lastFrame(engine, voice) - start)) : produced
+  if (heard > 0) {
+    if (rings) filter(engine, voice, start, heard, stereo)
+    if (v.ampEnv[voice] !== 0) applyAmp(engine, voice, start, heard, stereo)
+    if (v.fadeStart[voice] !== NEVER) applyFade(engine, voice, start, heard, stereo)
+    addToMix(engine, voice, from, heard, stereo)
+  }
+  if (frame + count >= lastFrame(engine, voice) || (ended && !rings)) endVoice(engine, voice)
+}
+
+/** The frame on which a voice is over whatever its clip does: its envelope's end, or that of its last fade. */
+function lastFrame(engine: EngineState, voice: number): number {
+  const v = engine.voices
+  return Math.min(v.endFrame[voice], v.fadeStart[voice] + v.fadeFrames[voice])
 }
 
 export function endVoice(engine: EngineState, voice: number): void {
@@ -35,18 +50,21 @@ export function endVoice(engine: EngineState, voice: number): void {
   if (--engine.strikes.voices[strike] === 0) engine.strikes.active[strike] = 0
 }
 
-function readClip(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
+/** Reads `count` frames into the scratch blocks, silence after the clip's end; returns how many lie before that end. */
+function readClip(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): number {
   const v = engine.voices
-  if (v.pitchEnv[voice] !== 0) {
-    for (let done = 0; done < count; ) {
-      if (start + done >= v.cellEnd[voice]) beginCell(engine, voice, start + done)
-      const run = Math.min(count - done, v.cellEnd[voice] - start - done)
-      readRun(engine, voice, done, run, v.cellRate[voice], v.cellRateSlope[voice], start + done - v.cellStart[voice], stereo)
-      done += run
-    }
-  } else if (v.baseRate[voice] === 1 && v.position[voice] === Math.floor(v.position[voice])) {
-    copyRun(engine, voice, count, stereo)
-  } else readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, stereo)
+  if (v.pitchEnv[voice] === 0) {
+    if (v.baseRate[voice] === 1 && v.position[voice] === Math.floor(v.position[voice])) return copyRun(engine, voice, count, stereo)
+    return readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, stereo)
+  }
+  let produced = 0
+  for (let done = 0; done < count; ) {
+    if (start + done >= v.cellEnd[voice]) beginCell(engine, voice, start + done)
+    const run = Math.min(count - done, v.cellEnd[voice] - start - done)
+    produced += readRun(engine, voice, done, run, v.cellRate[voice], v.cellRateSlope[voice], start + done - v.cellStart[voice], stereo)
+    done += run
+  }
+  return produced
 }
 
 /** A pitch cell runs to the next control frame or the next envelope point, whichever comes first. */
@@ -66,70 +84,82 @@ function beginCell(engine: EngineState, voice: number, frame: number): void {
   v.cellRateSlope[voice] = (to - from) / (end - frame)
 }
 
-/** Rate 1 from a whole frame: the samples themselves. */
-function copyRun(engine: EngineState, voice: number, count: number, stereo: boolean): void {
+/** Rate 1 from a whole frame: the samples themselves. Returns how many frames the clip still had. */
+function copyRun(engine: EngineState, voice: number, count: number, stereo: boolean): number {
   const v = engine.voices
   const chunk = engine.memory.chunks[v.chunk[voice]]
   const position = v.position[voice]
-  const available = Math.min(count, v.frames[voice] - position)
+  const available = chunk === undefined ? 0 : Math.min(count, Math.max(0, v.frames[voice] - position))
   const left = v.left[voice] + position
   const { scratchLeft, scratchRight } = engine
   v.position[voice] = position + count
-  if (!chunk || available < count) {
-    scratchLeft.fill(0, 0, count)
-    scratchRight.fill(0, 0, count)
-    if (!chunk) return
-  }
+  if (available < count) silence(engine, available, count)
+  if (chunk === undefined) return 0
   for (let i = 0; i < available; i++) scratchLeft[i] = chunk[left + i]
-  if (!stereo) return
+  if (!stereo) return available
   const right = v.right[voice] + position
   for (let i = 0; i < available; i++) scratchRight[i] = chunk[right + i]
+  return available
+}
+
+function silence(engine: EngineState, from: number, to: number): void {
+  engine.scratchLeft.fill(0, from, to)
+  engine.scratchRight.fill(0, from, to)
 }
 
 /**
  * Four-point cubic interpolation (Hermite through the two middle points, Catmull-Rom tangents). `rate` is that of the
  * cell's first frame and `inCell` how far into the cell this run begins, so that a split run adds the same numbers.
+ * Returns how many frames the clip still had.
  */
-function readRun(engine: EngineState, voice: number, at: number, count: number, rate: number, slope: number, inCell: number, stereo: boolean): void {
+function readRun(
+  engine: EngineState,
+  voice: number,
+  at: number,
+  count: number,
+  rate: number,
+  slope: number,
+  inCell: number,
+  stereo: boolean,
+): number {
   const v = engine.voices
   const chunk = engine.memory.chunks[v.chunk[voice]]
-  const { scratchLeft, scratchRight } = engine
   const frames = v.frames[voice]
+  if (chunk === undefined) {
+    v.position[voice] = frames
+    silence(engine, at, at + count)
+    return 0
+  }
+  const { scratchLeft, scratchRight } = engine
   let position = v.position[voice]
   const left = v.left[voice]
   const right = v.right[voice]
-  for (let i = 0; i < count; i++) {
-    if (position >= frames || chunk === undefined) {
-      scratchLeft[at + i] = 0
-      scratchRight[at + i] = 0
-      position += rate + (inCell + i) * slope
-      continue
-    }
+  let i = 0
+  for (; i < count && position < frames; i++) {
     const whole = position | 0
     const t = position - whole
-    let p = left + whole
-    let a = chunk[p - 1]
-    let b = chunk[p]
-    let c = chunk[p + 1]
-    let d = chunk[p + 2]
-    scratchLeft[at + i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
-    if (stereo) {
-      p = right + whole
-      a = chunk[p - 1]
-      b = chunk[p]
-      c = chunk[p + 1]
-      d = chunk[p + 2]
-      scratchRight[at + i] = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
-    }
+    scratchLeft[at + i] = between(chunk, left + whole, t)
+    if (stereo) scratchRight[at + i] = between(chunk, right + whole, t)
     position += rate + (inCell + i) * slope
   }
   v.position[voice] = position
+  if (i < count) silence(engine, at + i, at + count)
+  return i
+}
+
+/** The value a share `t` (0..1) of the way from sample `p` to the next. */
+function between(chunk: Float32Array, p: number, t: number): number {
+  const a = chunk[p - 1]
+  const b = chunk[p]
+  const c = chunk[p + 1]
+  const d = chunk[p + 2]
+  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
 }
 
 /** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
 function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
   const v = engine.voices
-  for (let done = 0; done < count; ) {
+  for (let done = 0; done < count;) {
     const frame = start + done
     const cell = Math.floor(frame / GRID_FRAMES) * GRID_FRAMES
     if (v.filterCell[voice] !== cell) beginFilterCell(engine, voice, cell)
@@ -185,7 +215,16 @@ function flushTiny(state: Float64Array, voice: number): void {
   if (Math.abs(state[voice]) < 1e-15) state[voice] = 0
 }
 
-function filterRun(engine: EngineState, voice: number, block: Float64Array, ones: Float64Array, twos: Float64Array, at: number, count: number, inCell: number): void {
+function filterRun(
+  engine: EngineState,
+  voice: number,
+  block: Float64Array,
+  ones: Float64Array,
+  twos: Float64Array,
+  at: number,
+  count: number,
+  inCell: number,
+): void {
   const v = engine.voices
   const type = v.filterType[voice]
   const k = v.damping[voice]

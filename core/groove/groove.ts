@@ -33,7 +33,12 @@ export function grooveStrikes(groove: Groove, tempoBpm: number): GrooveStrike[] 
     .flatMap((string) =>
       string.beads
         .filter((bead) => bead.step < groove.lengthSteps)
-        .map((bead) => ({ seconds: stepSeconds(groove, tempoBpm, bead.step), padId: string.padId, velocity: bead.velocity, step: bead.step })),
+        .map((bead) => ({
+          seconds: stepSeconds(groove, tempoBpm, bead.step),
+          padId: string.padId,
+          velocity: bead.velocity,
+          step: bead.step,
+        })),
     )
     .sort((a, b) => a.seconds - b.seconds)
 }
@@ -45,5 +50,8 @@ export function withBead(groove: Groove, padId: PadId, step: number, velocity: n
   const beads = velocity > 0 ? [...others, { step, velocity }].sort((a, b) => a.step - b.step) : others
   const changed = { padId, beads }
   const known = groove.strings.some((other) => other.padId === padId)
-  return { ...groove, strings: known ? groove.strings.map((other) => (other.padId === padId ? changed : other)) : [...groove.strings, changed] }
+  return {
+    ...groove,
+    strings: known ? groove.strings.map((other) => (other.padId === padId ? changed : other)) : [...groove.strings, changed],
+  }
 }

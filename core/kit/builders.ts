@@ -27,7 +27,10 @@ export function anImpulse(frames = 100, sampleRateHz = 48000, level = 0.5): Audi
 }
 
 export function aTone(frames: number, level = 0.25, sampleRateHz = 48000, hz = 440): Audio {
-  return { sampleRateHz, channels: [Float32Array.from({ length: frames }, (_, i) => level * Math.sin((2 * Math.PI * hz * i) / sampleRateHz))] }
+  return {
+    sampleRateHz,
+    channels: [Float32Array.from({ length: frames }, (_, i) => level * Math.sin((2 * Math.PI * hz * i) / sampleRateHz))],
+  }
 }
 
 export interface Rig {

@@ -30,16 +30,38 @@ function randomEdit(kit: Kit, random: () => number): KitEdit {
     () => ({ type: 'setPad', padId: pad.id, own: {}, clear: ['pan', 'name'] }),
     () => ({ type: 'setPadNotes', padId: pad.id, notes: [Math.floor(random() * 128)] }),
     () => ({ type: 'setPadFilling', padId: pad.id, bands: any(kit.pads).bands, rays: [...pad.rays, createRay(makeId, 'more')].slice(-3) }),
-    () => ({ type: 'setRay', padId: pad.id, rayId: ray.id, fields: { gainDb: -6 * random(), mute: random() < 0.5, bus: 'bus-1' as never } }),
+    () => ({
+      type: 'setRay',
+      padId: pad.id,
+      rayId: ray.id,
+      fields: { gainDb: -6 * random(), mute: random() < 0.5, bus: 'bus-1' as never },
+    }),
     () => ({ type: 'setRay', padId: pad.id, rayId: ray.id, fields: {}, clear: ['bus'] }),
-    () => (pad.bands.length > 0 ? { type: 'setBand', padId: pad.id, bandId: any(pad.bands).id, fields: { gainDb: random() } } : { type: 'setKit', fields: {} }),
+    () =>
+      pad.bands.length > 0
+        ? { type: 'setBand', padId: pad.id, bandId: any(pad.bands).id, fields: { gainDb: random() } }
+        : { type: 'setKit', fields: {} },
     () => {
       const turn = pad.bands.flatMap((band) => band.turns)[0]
-      return turn ? { type: 'setClip', padId: pad.id, turnId: turn.id, rayId: ray.id, clip: any([null, 'intendedSilence' as const]) } : { type: 'setKit', fields: {} }
+      return turn
+        ? { type: 'setClip', padId: pad.id, turnId: turn.id, rayId: ray.id, clip: any([null, 'intendedSilence' as const]) }
+        : { type: 'setKit', fields: {} }
     },
-    () => ({ type: 'putTie', tie: { kind: 'chokeGroup', id: `tie-${Math.floor(random() * 3)}` as TieId, name: 'g', pads: [pad.id, any(kit.pads).id], fadeSeconds: random() } }),
+    () => ({
+      type: 'putTie',
+      tie: {
+        kind: 'chokeGroup',
+        id: `tie-${Math.floor(random() * 3)}` as TieId,
+        name: 'g',
+        pads: [pad.id, any(kit.pads).id],
+        fadeSeconds: random(),
+      },
+    }),
     () => ({ type: 'removeTie', tieId: `tie-${Math.floor(random() * 3)}` as TieId }),
-    () => ({ type: 'putGroove', groove: { id: 'groove-1' as never, name: 'g', lengthSteps: 16, stepsPerBeat: 4, swing: random(), strings: [] } }),
+    () => ({
+      type: 'putGroove',
+      groove: { id: 'groove-1' as never, name: 'g', lengthSteps: 16, stepsPerBeat: 4, swing: random(), strings: [] },
+    }),
     () => ({ type: 'removeGroove', grooveId: 'groove-1' as never }),
     () => ({ type: 'putBus', bus: { id: 'bus-1' as never, name: 'b', gainDb: -random(), pan: 0, mute: false } }),
     () => ({ type: 'removeBus', busId: 'bus-1' as never }),
@@ -84,7 +106,11 @@ test('an edit that changes nothing returns the very same kit', () => {
 test('replacing what fills a pad keeps every setting of it', () => {
   const kit = start()
   const [first, second] = kit.pads
-  const after = applyEdit(applyEdit(kit, { type: 'setPad', padId: first.id, own: { pan: 0.3, pick: 'shuffle', maxStrikes: 3 } }), { type: 'setPadFilling', padId: first.id, bands: second.bands })
+  const after = applyEdit(applyEdit(kit, { type: 'setPad', padId: first.id, own: { pan: 0.3, pick: 'shuffle', maxStrikes: 3 } }), {
+    type: 'setPadFilling',
+    padId: first.id,
+    bands: second.bands,
+  })
   expect(after.pads[0].own).toEqual({ ...first.own, pan: 0.3, pick: 'shuffle', maxStrikes: 3 })
   expect(after.pads[0].notes).toEqual(first.notes)
 })
@@ -98,13 +124,17 @@ test('edits that no longer fit are told with a reason, and the others still appl
     { type: 'setKit', fields: { name: 'after' } },
   ])
   expect(doc.name).toBe('after')
-  expect(refused).toEqual([{ edit: { type: 'setPad', padId: pad.id, own: { pan: 1 } }, reason: 'The pad this change was made on is no longer there.' }])
+  expect(refused).toEqual([
+    { edit: { type: 'setPad', padId: pad.id, own: { pan: 1 } }, reason: 'The pad this change was made on is no longer there.' },
+  ])
 })
 
 test('bands cannot be made to overlap and pads cannot lean in a circle', () => {
   const kit = start()
   const [first, second] = kit.pads
-  expect(() => applyEdit(kit, { type: 'setBand', padId: first.id, bandId: first.bands[0].id as BandId, fields: { fromVelocity: 90 } })).toThrow(EditDoesNotApply)
+  expect(() =>
+    applyEdit(kit, { type: 'setBand', padId: first.id, bandId: first.bands[0].id as BandId, fields: { fromVelocity: 90 } }),
+  ).toThrow(EditDoesNotApply)
   const leaning = applyEdit(kit, { type: 'setPadLeader', padId: first.id, leansOn: second.id })
   expect(() => applyEdit(leaning, { type: 'setPadLeader', padId: second.id, leansOn: first.id })).toThrow('circle')
 })
@@ -120,7 +150,11 @@ test('a pad takes from the one it leans on all that is not its own', () => {
 
 test('fields that wait for later are kept as they are, and unknown ones are refused by name', () => {
   const kit = start()
-  const waiting = { ...kit, ties: [{ kind: 'takeTurns', id: 'tie-9', pads: [kit.pads[0].id], pick: 'cycle' }], quickControls: [{ id: 'q', name: 'Depth', value: 0.5 }] }
+  const waiting = {
+    ...kit,
+    ties: [{ kind: 'takeTurns', id: 'tie-9', pads: [kit.pads[0].id], pick: 'cycle' }],
+    quickControls: [{ id: 'q', name: 'Depth', value: 0.5 }],
+  }
   const read = readKit(JSON.parse(JSON.stringify(waiting)))
   expect(read).toMatchObject({ ok: true, value: waiting })
   expect(readKit({ ...kit, sparkle: 1 })).toMatchObject({ ok: false, message: expect.stringContaining('sparkle') })
@@ -134,7 +168,13 @@ test('a recording is edited and undone like a kit', () => {
   const edits: SourceEdit[] = [
     { type: 'putMarkers', markers: [marker] },
     { type: 'setSource', fields: { name: 'y', verdict: 'keep' } },
-    { type: 'putMarkers', markers: [{ ...marker, frame: 12, name: 'Knock' }, { ...marker, id: 'm-2' as never }] },
+    {
+      type: 'putMarkers',
+      markers: [
+        { ...marker, frame: 12, name: 'Knock' },
+        { ...marker, id: 'm-2' as never },
+      ],
+    },
     { type: 'forgetMarkers', markerIds: ['m-1' as never] },
   ]
   const { doc, inverses } = applyBatch(sourceKind, source, edits)

@@ -2,13 +2,33 @@ import { z } from 'zod'
 
 import { audioHashSchema, bandIdSchema, busIdSchema, grooveIdSchema, padIdSchema, rayIdSchema, tieIdSchema, turnIdSchema } from './ids'
 import type { PadId } from './ids'
-import { audioInfoSchema, bandSchema, busSchema, clipSchema, grooveSchema, kitSchema, padSchema, padSettingsSchema, raySchema, tieSchema } from './kit'
+import {
+  audioInfoSchema,
+  bandSchema,
+  busSchema,
+  clipSchema,
+  grooveSchema,
+  kitSchema,
+  padSchema,
+  padSettingsSchema,
+  raySchema,
+  tieSchema,
+} from './kit'
 import type { Band, Kit, Pad, Turn } from './kit'
 import { merge, movedTo, putById, replaceById, without } from './list'
 
 const index = z.number().int().min(0)
 const kitFields = kitSchema
-  .pick({ name: true, tempoBpm: true, gainDb: true, seed: true, tuningA4Hz: true, maxStrikes: true, arrangement: true, quickControls: true })
+  .pick({
+    name: true,
+    tempoBpm: true,
+    gainDb: true,
+    seed: true,
+    tuningA4Hz: true,
+    maxStrikes: true,
+    arrangement: true,
+    quickControls: true,
+  })
   .partial()
 const padOwn = padSettingsSchema.partial()
 
@@ -23,10 +43,33 @@ export const kitEditSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('setPadNotes'), padId: padIdSchema, notes: padSchema.shape.notes }),
   z.strictObject({ type: z.literal('setPadLeader'), padId: padIdSchema, leansOn: padIdSchema.nullable() }),
   /** Replaces what fills a pad and leaves every setting as it is. */
-  z.strictObject({ type: z.literal('setPadFilling'), padId: padIdSchema, rays: padSchema.shape.rays.optional(), bands: padSchema.shape.bands.optional(), spread: padSchema.shape.spread.optional() }),
-  z.strictObject({ type: z.literal('setRay'), padId: padIdSchema, rayId: rayIdSchema, fields: raySchema.omit({ id: true }).partial(), clear: z.array(z.enum(['bus', 'shape'])).optional() }),
-  z.strictObject({ type: z.literal('setBand'), padId: padIdSchema, bandId: bandIdSchema, fields: bandSchema.omit({ id: true, turns: true }).partial() }),
-  z.strictObject({ type: z.literal('setClip'), padId: padIdSchema, turnId: turnIdSchema, rayId: rayIdSchema, clip: z.union([clipSchema, z.literal('intendedSilence')]).nullable() }),
+  z.strictObject({
+    type: z.literal('setPadFilling'),
+    padId: padIdSchema,
+    rays: padSchema.shape.rays.optional(),
+    bands: padSchema.shape.bands.optional(),
+    spread: padSchema.shape.spread.optional(),
+  }),
+  z.strictObject({
+    type: z.literal('setRay'),
+    padId: padIdSchema,
+    rayId: rayIdSchema,
+    fields: raySchema.omit({ id: true }).partial(),
+    clear: z.array(z.enum(['bus', 'shape'])).optional(),
+  }),
+  z.strictObject({
+    type: z.literal('setBand'),
+    padId: padIdSchema,
+    bandId: bandIdSchema,
+    fields: bandSchema.omit({ id: true, turns: true }).partial(),
+  }),
+  z.strictObject({
+    type: z.literal('setClip'),
+    padId: padIdSchema,
+    turnId: turnIdSchema,
+    rayId: rayIdSchema,
+    clip: z.union([clipSchema, z.literal('intendedSilence')]).nullable(),
+  }),
   z.strictObject({ type: z.literal('putTie'), tie: tieSchema, index: index.optional() }),
   z.strictObject({ type: z.literal('removeTie'), tieId: tieIdSchema }),
   z.strictObject({ type: z.literal('putGroove'), groove: grooveSchema, index: index.optional() }),
@@ -65,12 +108,22 @@ export function applyEdit(kit: Kit, edit: KitEdit): Kit {
       return changePad(kit, edit.padId, (pad) => mergeOptional(pad, { rays: edit.rays, bands: edit.bands, spread: edit.spread }))
     case 'setRay':
       return changePad(kit, edit.padId, (pad) => {
-        const rays = replaceById(pad.rays, edit.rayId, (ray) => merge(cleared(ray, edit.clear), edit.fields), () => missing('ray'))
+        const rays = replaceById(
+          pad.rays,
+          edit.rayId,
+          (ray) => merge(cleared(ray, edit.clear), edit.fields),
+          () => missing('ray'),
+        )
         return rays === pad.rays ? pad : { ...pad, rays }
       })
     case 'setBand':
       return changePad(kit, edit.padId, (pad) => {
-        const bands = replaceById(pad.bands, edit.bandId, (band) => merge(band, edit.fields), () => missing('band'))
+        const bands = replaceById(
+          pad.bands,
+          edit.bandId,
+          (band) => merge(band, edit.fields),
+          () => missing('band'),
+        )
         if (!bands.every((b, i) => (i === 0 ? b.fromVelocity === 1 : b.fromVelocity > bands[i - 1]!.fromVelocity)))
           throw new EditDoesNotApply('A band cannot begin at or above the next one, and the softest begins at 1.')
         return bands === pad.bands ? pad : { ...pad, bands }
@@ -112,7 +165,10 @@ function withPads(kit: Kit, pads: Pad[]): Kit {
 }
 
 function changePad(kit: Kit, padId: PadId, change: (pad: Pad) => Pad): Kit {
-  return withPads(kit, replaceById(kit.pads, padId, change, () => missing('pad')))
+  return withPads(
+    kit,
+    replaceById(kit.pads, padId, change, () => missing('pad')),
+  )
 }
 
 function addPad(kit: Kit, pad: Pad, at: number): Kit {

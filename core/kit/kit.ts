@@ -1,7 +1,15 @@
 import { z } from 'zod'
 
 import {
-  audioHashSchema, bandIdSchema, busIdSchema, grooveIdSchema, kitIdSchema, padIdSchema, rayIdSchema, tieIdSchema, turnIdSchema,
+  audioHashSchema,
+  bandIdSchema,
+  busIdSchema,
+  grooveIdSchema,
+  kitIdSchema,
+  padIdSchema,
+  rayIdSchema,
+  tieIdSchema,
+  turnIdSchema,
 } from './ids'
 import { responseSchema, shapeSchema } from './shape'
 import { KIT_VERSION } from './version'
@@ -123,13 +131,28 @@ export type Pad = z.infer<typeof padSchema>
 
 const tieBase = { id: tieIdSchema }
 export const tieSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...tieBase, kind: z.literal('choke'), from: padIdSchema, to: z.array(padIdSchema), fadeSeconds: z.number().min(0).max(10) }),
-  z.strictObject({ ...tieBase, kind: z.literal('chokeGroup'), name: nameSchema, pads: z.array(padIdSchema), fadeSeconds: z.number().min(0).max(10), maxStrikes: z.number().int().min(1).max(128).optional() }),
+  z.strictObject({
+    ...tieBase,
+    kind: z.literal('choke'),
+    from: padIdSchema,
+    to: z.array(padIdSchema),
+    fadeSeconds: z.number().min(0).max(10),
+  }),
+  z.strictObject({
+    ...tieBase,
+    kind: z.literal('chokeGroup'),
+    name: nameSchema,
+    pads: z.array(padIdSchema),
+    fadeSeconds: z.number().min(0).max(10),
+    maxStrikes: z.number().int().min(1).max(128).optional(),
+  }),
   z.strictObject({
     ...tieBase,
     kind: z.literal('alsoStrike'),
     from: padIdSchema,
-    to: z.array(z.strictObject({ pad: padIdSchema, chance: z.number().min(0).max(1), gainDb: gainDbSchema, delaySeconds: z.number().min(0).max(10) })),
+    to: z.array(
+      z.strictObject({ pad: padIdSchema, chance: z.number().min(0).max(1), gainDb: gainDbSchema, delaySeconds: z.number().min(0).max(10) }),
+    ),
     passOn: z.boolean(),
   }),
   z.strictObject({ ...tieBase, kind: z.literal('takeTurns'), pads: z.array(padIdSchema), pick: z.enum(picks) }),

@@ -10,8 +10,7 @@ export function padById(kit: Kit, padId: PadId): Pad | undefined {
 /** A pad's settings with all it takes from the pads it leans on. A circle of leaning pads ends where it closes. */
 export function padSettings(kit: Kit, pad: Pad): PadSettings {
   const chain: Pad[] = []
-  for (let at: Pad | undefined = pad; at && !chain.includes(at); at = at.leansOn ? padById(kit, at.leansOn) : undefined)
-    chain.push(at)
+  for (let at: Pad | undefined = pad; at && !chain.includes(at); at = at.leansOn ? padById(kit, at.leansOn) : undefined) chain.push(at)
   return Object.assign({}, defaultPadSettings, ...chain.reverse().map((link) => link.own))
 }
 
@@ -50,8 +49,7 @@ export function chokedBy(kit: Kit, padId: PadId): { padId: PadId; fadeSeconds: n
   const choked = new Map<PadId, number>()
   for (const tie of kit.ties) {
     if (tie.kind === 'choke' && tie.from === padId) for (const to of tie.to) choked.set(to, tie.fadeSeconds)
-    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId))
-      for (const to of tie.pads) if (to !== padId) choked.set(to, tie.fadeSeconds)
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId)) for (const to of tie.pads) if (to !== padId) choked.set(to, tie.fadeSeconds)
   }
   return [...choked].map(([to, fadeSeconds]) => ({ padId: to, fadeSeconds }))
 }

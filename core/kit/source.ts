@@ -42,7 +42,10 @@ export const sourceSchema = z.strictObject({
 export type Source = z.infer<typeof sourceSchema>
 
 export const sourceEditSchema = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('setSource'), fields: sourceSchema.pick({ name: true, tags: true, verdict: true, cut: true }).partial() }),
+  z.strictObject({
+    type: z.literal('setSource'),
+    fields: sourceSchema.pick({ name: true, tags: true, verdict: true, cut: true }).partial(),
+  }),
   /** Puts or replaces markers, by id. */
   z.strictObject({ type: z.literal('putMarkers'), markers: z.array(markerSchema).max(20000) }),
   /** Forgets markers altogether; a found one may then be found again. */
@@ -88,7 +91,10 @@ export function invertSourceEdit(before: Source, edit: SourceEdit): SourceEdit[]
       return [{ type: 'setSource', fields: Object.fromEntries(keys.map((key) => [key, before[key]])) }]
     }
     case 'putMarkers': {
-      const held = markersOf(before, edit.markers.map((marker) => marker.id))
+      const held = markersOf(
+        before,
+        edit.markers.map((marker) => marker.id),
+      )
       const heldIds = new Set(held.map((marker) => marker.id))
       const added = edit.markers.filter((marker) => !heldIds.has(marker.id)).map((marker) => marker.id)
       const edits: SourceEdit[] = []

@@ -36,7 +36,10 @@ function readDocument<Doc>(
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return { ok: false, message: `This ${word} does not say which version it is.` }
   if (version > newest)
-    return { ok: false, message: `This ${word} was made by a newer Heliaster (version ${version}; this one reads up to ${newest}). Update to open it.` }
+    return {
+      ok: false,
+      message: `This ${word} was made by a newer Heliaster (version ${version}; this one reads up to ${newest}). Update to open it.`,
+    }
   for (let at = version; at < newest; at++) doc = upgrades[at - 1]!(doc)
   const parsed = schema.safeParse(doc)
   if (parsed.success) return { ok: true, value: parsed.data }

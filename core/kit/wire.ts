@@ -19,7 +19,11 @@ export const kitBatchSchema = batchOf(kitEditSchema)
 export const sourceBatchSchema = batchOf(sourceEditSchema)
 
 export const audioAnnouncementSchema = z.strictObject({
-  bytes: z.number().int().min(1).max(2 ** 31),
+  bytes: z
+    .number()
+    .int()
+    .min(1)
+    .max(2 ** 31),
   name: z.string().max(255),
 })
 

@@ -33,11 +33,29 @@ export function suggestBands(loudnessDb: readonly number[]): number {
 }
 
 /** Clips of one thing from soft to loud: bands by natural breaks of their loudness, the hits of a band as its turns. */
-export function byLoudness(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[], bandCount = suggestBands(takes.map((take) => take.loudnessDb))): Band[] {
+export function byLoudness(
+  makeId: MakeId,
+  rayId: RayId,
+  takes: readonly LoudClip[],
+  bandCount = suggestBands(takes.map((take) => take.loudnessDb)),
+): Band[] {
   const sorted = [...takes].sort((a, b) => a.loudnessDb - b.loudnessDb)
-  const groups = naturalBreaks(sorted.map((take) => Math.max(-120, take.loudnessDb)), bandCount)
+  const groups = naturalBreaks(
+    sorted.map((take) => Math.max(-120, take.loudnessDb)),
+    bandCount,
+  )
   const edges = evenEdges(groups.length)
-  return groups.map(([from, to], i) => createBand(makeId, edges[i], turnsOf(makeId, rayId, sorted.slice(from, to).map((take) => take.clip))))
+  return groups.map(([from, to], i) =>
+    createBand(
+      makeId,
+      edges[i],
+      turnsOf(
+        makeId,
+        rayId,
+        sorted.slice(from, to).map((take) => take.clip),
+      ),
+    ),
+  )
 }
 
 function turnsOf(makeId: MakeId, rayId: RayId, clips: readonly Clip[]) {

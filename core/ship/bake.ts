@@ -29,7 +29,16 @@ export function bakeClip(kit: Kit, pad: Pad, ray: Ray, clip: Clip, audioOf: (aud
     notes: [],
     own: { ...padSettings(kit, pad), gainDb: HEADROOM_DB, pan: 0, tuneCents: 0, responses: [], mode: 'oneShot' },
     rays: [plainRay],
-    bands: [{ id: 'band-bake' as never, fromVelocity: 1, blendVelocities: 0, blendLaw: 'power', gainDb: 0, turns: [{ id: 'turn-bake' as never, weight: 1, clips: { [ray.id]: { ...clip, gainDb: 0, invert: false } } }] }],
+    bands: [
+      {
+        id: 'band-bake' as never,
+        fromVelocity: 1,
+        blendVelocities: 0,
+        blendLaw: 'power',
+        gainDb: 0,
+        turns: [{ id: 'turn-bake' as never, weight: 1, clips: { [ray.id]: { ...clip, gainDb: 0, invert: false } } }],
+      },
+    ],
     spread: 'even',
   }
   const { engine, loader } = createOffline({ ...kit, gainDb: 0, pads: [solo], ties: [] }, sampleRateHz, audioOf)

@@ -32,7 +32,8 @@ export function writeBundle(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array 
 
 /** Opens a bundle as it was. What is damaged or missing is told; the rest still opens. */
 export function readBundle(bytes: Uint8Array): BundleResult {
-  if (bytes.length < 4 || bytes[0] !== 0x50 || bytes[1] !== 0x4b) return fail('This file is not a zip, so it is not a kit bundle. Choose a .heliaster.zip file.')
+  if (bytes.length < 4 || bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+    return fail('This file is not a zip, so it is not a kit bundle. Choose a .heliaster.zip file.')
   let files: Record<string, Uint8Array>
   try {
     let total = 0
@@ -44,7 +45,9 @@ export function readBundle(bytes: Uint8Array): BundleResult {
       },
     })
   } catch (error) {
-    return fail(`This zip cannot be opened (${error instanceof Error ? error.message : 'damaged'}). It may have been cut off; copy or download it again.`)
+    return fail(
+      `This zip cannot be opened (${error instanceof Error ? error.message : 'damaged'}). It may have been cut off; copy or download it again.`,
+    )
   }
   const kitBytes = files[KIT_FILE]
   if (!kitBytes) return fail('This zip holds no kit: there is no kit.json in it. A kit bundle is made in Ship.')
@@ -78,6 +81,9 @@ function collectAudio(kit: Kit, files: Record<string, Uint8Array>): Pick<Bundle,
   }
   const missing = audioInUse(kit)
     .filter((hash) => !audio.has(hash))
-    .map((hash) => `The audio "${kit.audio[hash]?.name ?? hash.slice(0, 12)}" is ${damaged.has(hash) ? 'damaged in' : 'missing from'} this bundle; pads that use it are silent until it is imported again.`)
+    .map(
+      (hash) =>
+        `The audio "${kit.audio[hash]?.name ?? hash.slice(0, 12)}" is ${damaged.has(hash) ? 'damaged in' : 'missing from'} this bundle; pads that use it are silent until it is imported again.`,
+    )
   return { audio, missing }
 }

@@ -14,9 +14,19 @@ export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Fin
   const findings: Finding[] = []
   for (const audio of audioInUse(kit)) {
     const name = kit.audio[audio]?.name ?? audio.slice(0, 12)
-    if (!hasAudio(audio)) findings.push({ severity: 'problem', where: name, message: `The audio file "${name}" is missing. Import it again, or replace the clips that use it.` })
+    if (!hasAudio(audio))
+      findings.push({
+        severity: 'problem',
+        where: name,
+        message: `The audio file "${name}" is missing. Import it again, or replace the clips that use it.`,
+      })
   }
-  if (kit.pads.length === 0) findings.push({ severity: 'problem', where: kit.name, message: 'This kit has no pads yet. Send hits from Cut, or add a pad on the Board.' })
+  if (kit.pads.length === 0)
+    findings.push({
+      severity: 'problem',
+      where: kit.name,
+      message: 'This kit has no pads yet. Send hits from Cut, or add a pad on the Board.',
+    })
   for (const pad of kit.pads) findings.push(...checkPad(kit, pad))
   findings.push(...sharedNotes(kit))
   return findings
@@ -31,12 +41,14 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   if (settings.gainDb <= -90) add('problem', `Its level is ${settings.gainDb} dB, so it is silent.`)
   for (const clip of clipsOfPad(pad)) {
     const info = kit.audio[clip.audio]
-    if (info && clip.endFrame > info.frames) add('problem', `A clip ends at frame ${clip.endFrame}, beyond its file of ${info.frames} frames; the rest is silence.`)
+    if (info && clip.endFrame > info.frames)
+      add('problem', `A clip ends at frame ${clip.endFrame}, beyond its file of ${info.frames} frames; the rest is silence.`)
   }
   pad.bands.forEach((band, i) => {
     if (band.turns.length === 0) add('note', `Band ${i + 1} (from velocity ${band.fromVelocity}) is empty: strikes there are silent.`)
   })
-  if (settings.mode === 'loopUntilLetGo' || settings.mode === 'loopUntilStruckAgain') add('note', 'Looping is kept in the kit but not played yet.')
+  if (settings.mode === 'loopUntilLetGo' || settings.mode === 'loopUntilStruckAgain')
+    add('note', 'Looping is kept in the kit but not played yet.')
   if (settings.shape.driveDb > 0 || settings.shape.crush > 0) add('note', 'Drive and crush are kept in the kit but not played yet.')
   if (pad.rays.some((ray) => ray.source.kind === 'body')) add('note', 'A body ray is kept in the kit but not played yet.')
   return findings

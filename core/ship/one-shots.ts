@@ -19,7 +19,9 @@ export function writeOneShots(kit: Kit, audioOf: (audio: AudioHash) => Audio | u
           const clip = turn.clips[ray.id]
           const audio = clip && clip !== 'intendedSilence' ? audioOf(clip.audio) : undefined
           if (!clip || clip === 'intendedSilence' || !audio) return []
-          const shipped = isShaped(kit, pad, ray) ? bakeClip(kit, pad, ray, clip, audioOf) : { sampleRateHz: audio.sampleRateHz, channels: clipSamples(audio, clip) }
+          const shipped = isShaped(kit, pad, ray)
+            ? bakeClip(kit, pad, ray, clip, audioOf)
+            : { sampleRateHz: audio.sampleRateHz, channels: clipSamples(audio, clip) }
           const label = `${name} b${bandIndex + 1} t${turnIndex + 1}${pad.rays.length > 1 ? ' ' + fileName(ray.name) : ''}`
           return shipped ? [{ path: `${name}/${label}.wav`, bytes: writeWav(shipped, { bits: 24 }) }] : []
         }),

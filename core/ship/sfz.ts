@@ -32,15 +32,21 @@ export function writeSfz(kit: Kit, audioOf: (audio: AudioHash) => Audio | undefi
   const unique = uniqueNames()
   const notes = notesOfPads(kit)
   const lines = [`// ${oneLine(kit.name)}, made with Heliaster`, '<control>', 'default_path=samples/', '<global>', 'pitch_keytrack=0']
-  for (const pad of kit.pads) lines.push('', ...writePad(writer, pad, unique(fileName(padSettings(kit, pad).name || 'pad')), notes.get(pad.id) ?? []))
+  for (const pad of kit.pads)
+    lines.push('', ...writePad(writer, pad, unique(fileName(padSettings(kit, pad).name || 'pad')), notes.get(pad.id) ?? []))
   noteShuffles(writer)
   const text = lines.join('\n') + '\n'
   return { files: [{ path: `${fileName(kit.name)}.sfz`, bytes: new TextEncoder().encode(text) }, ...writer.files], notes: writer.notes }
 }
 
 function noteShuffles({ kit, notes }: Writer): void {
-  const shuffled = kit.pads.map((pad) => ({ pad, settings: padSettings(kit, pad) })).filter(({ pad, settings }) => settings.pick === 'shuffle' && pad.bands.some((band) => band.turns.length > 1))
-  if (shuffled.length > 0) notes.push(`SFZ has no shuffle: the turns of ${shuffled.map(({ settings }) => settings.name || 'unnamed pad').join(', ')} are written as a cycle.`)
+  const shuffled = kit.pads
+    .map((pad) => ({ pad, settings: padSettings(kit, pad) }))
+    .filter(({ pad, settings }) => settings.pick === 'shuffle' && pad.bands.some((band) => band.turns.length > 1))
+  if (shuffled.length > 0)
+    notes.push(
+      `SFZ has no shuffle: the turns of ${shuffled.map(({ settings }) => settings.name || 'unnamed pad').join(', ')} are written as a cycle.`,
+    )
 }
 
 function oneLine(text: string): string {
@@ -102,21 +108,39 @@ function chokeLines(writer: Writer, pad: Pad, name: string): string[] {
   return lines
 }
 
-function writeBand(writer: Writer, pad: Pad, settings: PadSettings, ray: Ray, bands: readonly Band[], index: number, name: string, notes: number[]): string[] {
+function writeBand(
+  writer: Writer,
+  pad: Pad,
+  settings: PadSettings,
+  ray: Ray,
+  bands: readonly Band[],
+  index: number,
+  name: string,
+  notes: number[],
+): string[] {
   const band = bands[index]
   const next = bands[index + 1]
   const lines: string[] = []
   band.turns.forEach((turn, turnIndex) => {
     const clip = turn.clips[ray.id]
     if (!clip || clip === 'intendedSilence') return
-    const path = writeClip(writer, pad, ray, clip, `${name}/${name} b${index + 1} t${turnIndex + 1}${pad.rays.length > 1 ? ' ' + fileName(ray.name) : ''}`)
+    const path = writeClip(
+      writer,
+      pad,
+      ray,
+      clip,
+      `${name}/${name} b${index + 1} t${turnIndex + 1}${pad.rays.length > 1 ? ' ' + fileName(ray.name) : ''}`,
+    )
     if (!path) {
       writer.notes.push(`${name}: the audio of band ${index + 1}, turn ${turnIndex + 1} is missing; that region was left out.`)
       return
     }
     for (const note of notes) {
       lines.push('<region>', `sample=${path}`, `key=${note}`, ...velocities(band, next), ...turnLines(settings, band, turnIndex))
-      lines.push(number('volume', writer.kit.gainDb + settings.gainDb + band.gainDb + ray.gainDb + clip.gainDb), number('pan', clampPan(settings.pan + ray.pan) * 100))
+      lines.push(
+        number('volume', writer.kit.gainDb + settings.gainDb + band.gainDb + ray.gainDb + clip.gainDb),
+        number('pan', clampPan(settings.pan + ray.pan) * 100),
+      )
       const cents = settings.tuneCents + ray.tuneCents
       if (cents !== 0) lines.push(`transpose=${Math.trunc(cents / 100)}`, `tune=${Math.round(cents % 100)}`)
       if (ray.delaySeconds > 0) lines.push(number('delay', ray.delaySeconds))
@@ -132,7 +156,8 @@ function velocities(band: Band, next: Band | undefined): string[] {
   const lines = [`lovel=${low}`, `hivel=${top}`]
   const law = band.blendLaw === 'power' ? 'xf_velcurve=power' : 'xf_velcurve=gain'
   if (band.blendVelocities > 0 && low < band.fromVelocity) lines.push(`xfin_lovel=${low}`, `xfin_hivel=${band.fromVelocity}`, law)
-  if (next && next.blendVelocities > 0) lines.push(`xfout_lovel=${Math.max(band.fromVelocity, next.fromVelocity - next.blendVelocities)}`, `xfout_hivel=${next.fromVelocity}`)
+  if (next && next.blendVelocities > 0)
+    lines.push(`xfout_lovel=${Math.max(band.fromVelocity, next.fromVelocity - next.blendVelocities)}`, `xfout_hivel=${next.fromVelocity}`)
   return lines
 }
 

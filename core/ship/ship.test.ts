@@ -16,7 +16,10 @@ function shipRig() {
   const tone = aTone(2000, 0.5)
   const bytes = writeWav(tone, { bits: 32 })
   const hash = hashAudio(bytes)
-  const rig = aKit([{ own: { name: 'Hull: thump/low', pick: 'cycle', gainDb: -3 }, bands: [[tone, tone], [tone]] }, { own: { name: 'Hull: thump/low' }, bands: [[tone]] }])
+  const rig = aKit([
+    { own: { name: 'Hull: thump/low', pick: 'cycle', gainDb: -3 }, bands: [[tone, tone], [tone]] },
+    { own: { name: 'Hull: thump/low' }, bands: [[tone]] },
+  ])
   const text = JSON.stringify(rig.kit).replace(/"audio":"[0-9a-f]{64}"/g, `"audio":"${hash}"`)
   const kit: Kit = { ...(JSON.parse(text) as Kit), audio: { [hash]: { name: 'tone.wav', sampleRateHz: 48000, frames: 2000, channels: 1 } } }
   kit.ties = [{ kind: 'chokeGroup', id: 'tie' as never, name: 'hull', pads: kit.pads.map((pad) => pad.id), fadeSeconds: 0.004 }]

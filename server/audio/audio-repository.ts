@@ -13,7 +13,11 @@ export interface AudioState {
   readonly have: number[]
 }
 
-export type FinishOutcome = { readonly type: 'ready' } | { readonly type: 'notFound' } | { readonly type: 'incomplete'; readonly missing: number[] } | { readonly type: 'differs' }
+export type FinishOutcome =
+  | { readonly type: 'ready' }
+  | { readonly type: 'notFound' }
+  | { readonly type: 'incomplete'; readonly missing: number[] }
+  | { readonly type: 'differs' }
 
 /** Keeps audio files by the hash of their bytes, in rows of 1 MiB. */
 export class AudioRepository {
@@ -22,7 +26,9 @@ export class AudioRepository {
   async state(hash: string): Promise<AudioState | undefined> {
     const row = await this.database.getRepository(audioRows).findOneBy({ hash })
     if (!row) return undefined
-    const places = await this.database.getRepository(audioChunkRows).find({ select: { place: true }, where: { hash }, order: { place: 'ASC' } })
+    const places = await this.database
+      .getRepository(audioChunkRows)
+      .find({ select: { place: true }, where: { hash }, order: { place: 'ASC' } })
     return { state: row.state, bytes: Number(row.bytes), have: places.map((chunk) => chunk.place) }
   }
 
@@ -36,7 +42,13 @@ export class AudioRepository {
   }
 
   async putChunk(hash: string, place: number, data: Buffer): Promise<void> {
-    await this.database.createQueryBuilder().insert().into(audioChunkRows).values({ hash, place, data }).orUpdate(['data'], ['hash', 'place']).execute()
+    await this.database
+      .createQueryBuilder()
+      .insert()
+      .into(audioChunkRows)
+      .values({ hash, place, data })
+      .orUpdate(['data'], ['hash', 'place'])
+      .execute()
   }
 
   /** Verifies length and hash. Bytes that are not what their name says are thrown away, so that they can be sent again. */
@@ -66,7 +78,9 @@ export class AudioRepository {
   /** Of the given files, those whose bytes are not all here. */
   async awaited(hashes: readonly string[]): Promise<string[]> {
     if (hashes.length === 0) return []
-    const ready = await this.database.getRepository(audioRows).find({ select: { hash: true }, where: { hash: In([...hashes]), state: 'ready' } })
+    const ready = await this.database
+      .getRepository(audioRows)
+      .find({ select: { hash: true }, where: { hash: In([...hashes]), state: 'ready' } })
     const known = new Set(ready.map((row) => row.hash))
     return hashes.filter((hash) => !known.has(hash))
   }

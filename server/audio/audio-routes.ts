@@ -21,7 +21,8 @@ export function audioRoutes(audio: AudioRepository) {
       if (state.state === 'ready') return c.json({ stored: place })
       const expected = chunkLength(state.bytes, place)
       const data = Buffer.from(await c.req.arrayBuffer())
-      if (data.length !== expected) return c.json(apiError('invalid', `Chunk ${place} of this file has ${expected} bytes; ${data.length} came.`), 422)
+      if (data.length !== expected)
+        return c.json(apiError('invalid', `Chunk ${place} of this file has ${expected} bytes; ${data.length} came.`), 422)
       await audio.putChunk(hash, place, data)
       return c.json({ stored: place })
     })
@@ -29,8 +30,12 @@ export function audioRoutes(audio: AudioRepository) {
       const outcome = await audio.finish(hashOf(c))
       if (outcome.type === 'ready') return c.json({ state: 'ready' as const })
       if (outcome.type === 'notFound') return c.json(apiError('notFound', 'This file has not been announced. Announce it first.'), 404)
-      if (outcome.type === 'incomplete') return c.json(apiError('incomplete', 'Some chunks have not arrived; send them and finish again.', outcome), 409)
-      return c.json(apiError('differs', 'The bytes that came are not the file they were named for. They were thrown away; send it again.'), 422)
+      if (outcome.type === 'incomplete')
+        return c.json(apiError('incomplete', 'Some chunks have not arrived; send them and finish again.', outcome), 409)
+      return c.json(
+        apiError('differs', 'The bytes that came are not the file they were named for. They were thrown away; send it again.'),
+        422,
+      )
     })
     .get('/:hash', async (c) => {
       const hash = hashOf(c)

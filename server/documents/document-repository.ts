@@ -63,7 +63,8 @@ export class DocumentRepository<Doc extends Named, Edit> {
     return this.database.transaction('READ COMMITTED', async (manager): Promise<SaveOutcome<Doc>> => {
       const { kind } = this.kind
       const known = await manager.findOneBy(editBatchRows, { kind, docId: id, batchId: batch.batchId })
-      if (known) return { type: 'saved', answer: { revision: known.revision, refused: JSON.parse(known.refused) as BatchAnswer['refused'] } }
+      if (known)
+        return { type: 'saved', answer: { revision: known.revision, refused: JSON.parse(known.refused) as BatchAnswer['refused'] } }
       const row = await manager.findOneBy(documentRows, { kind, id, deletedAt: IsNull() })
       if (!row) return { type: 'notFound' }
       const before = this.parse(row)
@@ -72,7 +73,14 @@ export class DocumentRepository<Doc extends Named, Edit> {
       const revision = row.revision + 1
       const taken = await this.compareAndSet(manager, row, doc, revision)
       if (!taken) return this.staleNow(manager, id)
-      await manager.insert(editBatchRows, { kind, docId: id, batchId: batch.batchId, revision, edits: JSON.stringify(batch.edits), refused: JSON.stringify(refused) })
+      await manager.insert(editBatchRows, {
+        kind,
+        docId: id,
+        batchId: batch.batchId,
+        revision,
+        edits: JSON.stringify(batch.edits),
+        refused: JSON.stringify(refused),
+      })
       if (revision % SNAPSHOT_EVERY === 0) await manager.insert(snapshotRows, { kind, docId: id, revision, json: JSON.stringify(doc) })
       return { type: 'saved', answer: { revision, refused } }
     })

@@ -49,9 +49,14 @@ async function create<Doc extends { id: string; name: string }, Edit>(c: Context
   return c.json({ revision }, isNew ? 201 : 200)
 }
 
-type ParsedBatch<Edit> = { success: true; data: Batch<Edit> } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
+type ParsedBatch<Edit> =
+  { success: true; data: Batch<Edit> } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
 
-async function save<Doc extends { id: string; name: string }, Edit>(c: Context, documents: DocumentRepository<Doc, Edit>, parsed: ParsedBatch<Edit>) {
+async function save<Doc extends { id: string; name: string }, Edit>(
+  c: Context,
+  documents: DocumentRepository<Doc, Edit>,
+  parsed: ParsedBatch<Edit>,
+) {
   if (!parsed.success) {
     const issue = parsed.error.issues[0]
     return refuse(422, 'invalid', `These changes cannot be read at ${issue.path.join('.') || 'their root'}: ${issue.message}.`)
@@ -60,7 +65,10 @@ async function save<Doc extends { id: string; name: string }, Edit>(c: Context, 
   if (saved.type === 'saved') return c.json(saved.answer)
   if (saved.type === 'notFound') return c.json(notFound(documents.kind.kind), 404)
   const { revision, doc } = saved
-  return c.json(apiError('stale', 'This was changed elsewhere meanwhile; the changes are made again on the newer one.', { revision, doc }), 409)
+  return c.json(
+    apiError('stale', 'This was changed elsewhere meanwhile; the changes are made again on the newer one.', { revision, doc }),
+    409,
+  )
 }
 
 async function hide<Doc extends { id: string; name: string }, Edit>(c: Context, documents: DocumentRepository<Doc, Edit>) {

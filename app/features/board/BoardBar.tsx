@@ -26,7 +26,12 @@ export function BoardBar({ kit }: { readonly kit: Kit }) {
       </Text>
       <IconButton name="plus" label="More columns" disabled={columns >= 8} onPress={() => setColumns(columns + 1)} />
       <View style={{ flex: 1 }} />
-      <IconButton name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'} label="Hear the pad after each change" on={hearsAgain} onPress={() => session.setState({ hearsAgain: !hearsAgain })} />
+      <IconButton
+        name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'}
+        label="Hear the pad after each change"
+        on={hearsAgain}
+        onPress={() => session.setState({ hearsAgain: !hearsAgain })}
+      />
       <Button label="Add pad" onPress={add} disabled={kit.pads.length >= 128} />
     </View>
   )

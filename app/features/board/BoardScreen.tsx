@@ -30,7 +30,10 @@ export function BoardScreen() {
           <BoardBar kit={kit} />
           <PadTable kit={kit} />
         </View>
-        <ScrollView style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }} contentContainerStyle={{ padding: 20, gap: 18 }}>
+        <ScrollView
+          style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }}
+          contentContainerStyle={{ padding: 20, gap: 18 }}
+        >
           {chosen && <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />}
         </ScrollView>
       </View>

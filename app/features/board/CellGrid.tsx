@@ -57,9 +57,22 @@ export function CellGrid({ pad, onBandEdge }: Props) {
                 role="button"
                 aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}`}
                 onPress={() => clips[0] && hearClip(clips[0]).catch((error: Error) => notify(error.message))}
-                style={{ width: CELL, height: CELL, borderRadius: 6, borderWidth: isLit ? 2 : 1, borderColor: isLit ? palette.coral : palette.line, backgroundColor: isLit ? palette.coralWash : palette.surface, alignItems: 'center', justifyContent: 'center' }}
+                style={{
+                  width: CELL,
+                  height: CELL,
+                  borderRadius: 6,
+                  borderWidth: isLit ? 2 : 1,
+                  borderColor: isLit ? palette.coral : palette.line,
+                  backgroundColor: isLit ? palette.coralWash : palette.surface,
+                  alignItems: 'center',
+                  justifyContent: 'center',
+                }}
               >
-                {clips[0] && isWhole(clips[0]) ? <MiniWave audio={clips[0].audio} width={CELL - 10} height={CELL - 20} /> : <Text look="figures">{turnIndex + 1}</Text>}
+                {clips[0] && isWhole(clips[0]) ? (
+                  <MiniWave audio={clips[0].audio} width={CELL - 10} height={CELL - 20} />
+                ) : (
+                  <Text look="figures">{turnIndex + 1}</Text>
+                )}
               </Pressable>
             )
           })}

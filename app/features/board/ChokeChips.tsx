@@ -11,14 +11,25 @@ import { chokeEdits } from './pad-edits'
 export function ChokeChips({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const groups = kit.ties.flatMap((tie) => (tie.kind === 'chokeGroup' ? [tie] : []))
   const own = groups.find((group) => group.pads.includes(pad.id))
-  const options = [{ value: 'none', text: 'None' }, ...groups.map((group) => ({ value: group.id as string, text: group.name })), ...(own?.pads.length === 1 ? [] : [{ value: 'new', text: 'New group' }])]
+  const options = [
+    { value: 'none', text: 'None' },
+    ...groups.map((group) => ({ value: group.id as string, text: group.name })),
+    ...(own?.pads.length === 1 ? [] : [{ value: 'new', text: 'New group' }]),
+  ]
   const silenced = chokedBy(kit, pad.id).flatMap((tie) => kit.pads.filter((other) => other.id === tie.padId))
   return (
     <>
-      <Chips label="Choke group" options={options} value={own?.id ?? 'none'} onChoose={(choice) => editKit(kit.id, chokeEdits(kit, pad, choice as TieId | 'none' | 'new'), pad.id)} />
+      <Chips
+        label="Choke group"
+        options={options}
+        value={own?.id ?? 'none'}
+        onChoose={(choice) => editKit(kit.id, chokeEdits(kit, pad, choice as TieId | 'none' | 'new'), pad.id)}
+      />
       {own && (
         <Text look="small" tone="muted">
-          {silenced.length > 0 ? `Silences ${silenced.map((other) => padName(kit, other)).join(', ')}.` : 'Alone in its group: put another pad in and they silence each other.'}
+          {silenced.length > 0
+            ? `Silences ${silenced.map((other) => padName(kit, other)).join(', ')}.`
+            : 'Alone in its group: put another pad in and they silence each other.'}
         </Text>
       )}
     </>

@@ -35,14 +35,33 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
   const [words, setWords] = useState('')
   const [picked, setPicked] = useState<AudioHash[]>([])
   const [how, setHow] = useState<How>('turns')
-  const list = useMemo(() => files(Object.values(entries).map((entry) => entry.doc), words), [entries, words])
-  const chosen = useMemo(() => picked.flatMap((hash) => Object.values(entries).flatMap(({ doc }) => (doc.audio === hash ? [doc] : []))), [picked, entries])
+  const list = useMemo(
+    () =>
+      files(
+        Object.values(entries).map((entry) => entry.doc),
+        words,
+      ),
+    [entries, words],
+  )
+  const chosen = useMemo(
+    () => picked.flatMap((hash) => Object.values(entries).flatMap(({ doc }) => (doc.audio === hash ? [doc] : []))),
+    [picked, entries],
+  )
   const loudness = useLoudness(chosen)
   const bands = useMemo(() => layOut(pad, chosen, how, loudness), [pad, chosen, how, loudness])
-  const toggle = (hash: AudioHash) => setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 127)))
+  const toggle = (hash: AudioHash) =>
+    setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 127)))
   const fill = () => {
     const edits: KitEdit[] = chosen.map((source) => ({ type: 'putAudio', audio: source.audio, info: source.info }))
-    editKit(kit.id, [...edits, { type: 'setPadFilling', padId: pad.id, bands, spread: how === 'loudness' ? 'loudness' : 'even' }, ...proposeLevel(pad, bands.length)], pad.id)
+    editKit(
+      kit.id,
+      [
+        ...edits,
+        { type: 'setPadFilling', padId: pad.id, bands, spread: how === 'loudness' ? 'loudness' : 'even' },
+        ...proposeLevel(pad, bands.length),
+      ],
+      pad.id,
+    )
     onClose()
   }
   return (
@@ -60,13 +79,37 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
               </View>
             </View>
           )}
-          <Button label={chosen.length === 0 ? 'Tap the files to put on this pad' : `Put ${chosen.length} on the pad`} kind="main" disabled={chosen.length === 0} onPress={fill} />
+          <Button
+            label={chosen.length === 0 ? 'Tap the files to put on this pad' : `Put ${chosen.length} on the pad`}
+            kind="main"
+            disabled={chosen.length === 0}
+            onPress={fill}
+          />
         </>
       }
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-        <TextInput aria-label="Find by name" placeholder="Find by name" placeholderTextColor={palette.muted} value={words} onChangeText={setWords} style={{ flex: 1, minHeight: 44, fontFamily: fonts.text, fontSize: 16, color: palette.ink, borderBottomWidth: 1, borderBottomColor: palette.line }} />
-        <Button label={`All ${list.length}`} disabled={list.length === 0 || list.length > 127} onPress={() => setPicked(list.map((source) => source.audio))} />
+        <TextInput
+          aria-label="Find by name"
+          placeholder="Find by name"
+          placeholderTextColor={palette.muted}
+          value={words}
+          onChangeText={setWords}
+          style={{
+            flex: 1,
+            minHeight: 44,
+            fontFamily: fonts.text,
+            fontSize: 16,
+            color: palette.ink,
+            borderBottomWidth: 1,
+            borderBottomColor: palette.line,
+          }}
+        />
+        <Button
+          label={`All ${list.length}`}
+          disabled={list.length === 0 || list.length > 127}
+          onPress={() => setPicked(list.map((source) => source.audio))}
+        />
       </View>
       <FlatList
         data={list}
@@ -75,14 +118,34 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
         renderItem={({ item }) => {
           const place = picked.indexOf(item.audio)
           return (
-            <View style={{ flexDirection: 'row', alignItems: 'center', height: 48, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
-              <IconButton name="play-outline" label={`Hear ${item.name}`} onPress={() => void hearClip(wholeClip(item.audio, item.info)).catch((error: Error) => notify(error.message))} />
-              <Pressable role="checkbox" aria-checked={place >= 0} aria-label={item.name} onPress={() => toggle(item.audio)} style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 44, minWidth: 0 }}>
+            <View
+              style={{ flexDirection: 'row', alignItems: 'center', height: 48, borderBottomWidth: 1, borderBottomColor: palette.faint }}
+            >
+              <IconButton
+                name="play-outline"
+                label={`Hear ${item.name}`}
+                onPress={() => void hearClip(wholeClip(item.audio, item.info)).catch((error: Error) => notify(error.message))}
+              />
+              <Pressable
+                role="checkbox"
+                aria-checked={place >= 0}
+                aria-label={item.name}
+                onPress={() => toggle(item.audio)}
+                style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 44, minWidth: 0 }}
+              >
                 <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
                   {item.name}
                 </Text>
                 <MiniWave audio={item.audio} width={56} height={26} />
-                <View style={{ width: 34, alignItems: 'center' }}>{place >= 0 ? <Text look="figures" tone="kelp">{place + 1}</Text> : <Icon name="plus" size={18} color={palette.muted} />}</View>
+                <View style={{ width: 34, alignItems: 'center' }}>
+                  {place >= 0 ? (
+                    <Text look="figures" tone="kelp">
+                      {place + 1}
+                    </Text>
+                  ) : (
+                    <Icon name="plus" size={18} color={palette.muted} />
+                  )}
+                </View>
               </Pressable>
             </View>
           )
@@ -98,7 +161,14 @@ const LONGEST_SECONDS = 20
 /** Files that are hits already; long recordings are cut first. */
 function files(all: readonly Source[], words: string): Source[] {
   const wanted = words.trim().toLowerCase()
-  return all.filter((source) => source.info.frames / source.info.sampleRateHz <= LONGEST_SECONDS && source.verdict !== 'pass' && source.name.toLowerCase().includes(wanted)).sort((a, b) => compareNames(a.name, b.name))
+  return all
+    .filter(
+      (source) =>
+        source.info.frames / source.info.sampleRateHz <= LONGEST_SECONDS &&
+        source.verdict !== 'pass' &&
+        source.name.toLowerCase().includes(wanted),
+    )
+    .sort((a, b) => compareNames(a.name, b.name))
 }
 
 function layOut(pad: Pad, chosen: readonly Source[], how: How, loudness: ReadonlyMap<AudioHash, number>) {
@@ -107,7 +177,11 @@ function layOut(pad: Pad, chosen: readonly Source[], how: How, loudness: Readonl
   if (clips.length === 0) return pad.bands
   if (how === 'turns') return asTurns(makeId, rayId, clips)
   if (how === 'bands') return asBands(makeId, rayId, clips)
-  return byLoudness(makeId, rayId, clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? -60 })))
+  return byLoudness(
+    makeId,
+    rayId,
+    clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? -60 })),
+  )
 }
 
 function useLoudness(chosen: readonly Source[]): ReadonlyMap<AudioHash, number> {

@@ -15,7 +15,18 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
   const lit = useSession((state) => state.lit[pad.id])
   const sounded = lit && lit.band >= 0 && pad.bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10, padding: 12, paddingLeft: 20, borderTopWidth: 1, borderTopColor: palette.faint, backgroundColor: palette.surface }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 10,
+        padding: 12,
+        paddingLeft: 20,
+        borderTopWidth: 1,
+        borderTopColor: palette.faint,
+        backgroundColor: palette.surface,
+      }}
+    >
       <View style={{ flex: 1, minWidth: 0 }}>
         <Text look="strong" numberOfLines={1}>
           {padName(kit, pad)}

@@ -37,13 +37,24 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   const set = (own: Partial<PadSettings>) => edit({ type: 'setPad', padId: pad.id, own })
   const slide = (own: Partial<PadSettings>) => gesture.set([{ type: 'setPad', padId: pad.id, own }])
   const level = settings.responses.find((response) => response.from === 'velocity' && response.to.kind === 'gainDb')
-  const setLevelRange = (amount: number) => slide({ responses: [...settings.responses.filter((one) => one !== level), { from: 'velocity', to: { kind: 'gainDb' }, amount, bend: level?.bend ?? 0, bypass: false }] })
+  const setLevelRange = (amount: number) =>
+    slide({
+      responses: [
+        ...settings.responses.filter((one) => one !== level),
+        { from: 'velocity', to: { kind: 'gainDb' }, amount, bend: level?.bend ?? 0, bypass: false },
+      ],
+    })
   const turns = pad.bands.reduce((sum, band) => sum + band.turns.length, 0)
   return (
     <>
       <View style={{ flexDirection: 'row', gap: 16, alignItems: 'flex-end' }}>
         <View style={{ flex: 1 }}>
-          <NameField label="Name" value={settings.name} placeholder="Unnamed pad" onName={(name) => set({ name: name.trim().slice(0, 120) })} />
+          <NameField
+            label="Name"
+            value={settings.name}
+            placeholder="Unnamed pad"
+            onName={(name) => set({ name: name.trim().slice(0, 120) })}
+          />
         </View>
         <View>
           <Text look="label" tone="muted">
@@ -53,13 +64,26 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
             label="MIDI note"
             text={pad.notes.length > 0 ? String(pad.notes[0]) : ''}
             unit={pad.notes.length > 0 ? noteName(pad.notes[0]) : 'none'}
-            onNumber={(note) => edit({ type: 'setPadNotes', padId: pad.id, notes: note >= 0 && note <= 127 ? [Math.round(note), ...pad.notes.slice(1)] : pad.notes })}
+            onNumber={(note) =>
+              edit({
+                type: 'setPadNotes',
+                padId: pad.id,
+                notes: note >= 0 && note <= 127 ? [Math.round(note), ...pad.notes.slice(1)] : pad.notes,
+              })
+            }
           />
         </View>
       </View>
-      <CellGrid pad={pad} onBandEdge={(bandId, fromVelocity) => edit({ type: 'setBand', padId: pad.id, bandId, fields: { fromVelocity } })} />
+      <CellGrid
+        pad={pad}
+        onBandEdge={(bandId, fromVelocity) => edit({ type: 'setBand', padId: pad.id, bandId, fields: { fromVelocity } })}
+      />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        <Button label={turns > 0 ? 'Replace the clips' : 'Choose clips'} kind={turns > 0 ? 'plain' : 'main'} onPress={() => setFilling(true)} />
+        <Button
+          label={turns > 0 ? 'Replace the clips' : 'Choose clips'}
+          kind={turns > 0 ? 'plain' : 'main'}
+          onPress={() => setFilling(true)}
+        />
         {turns > 1 && pad.bands.length === 1 && <Button label="Spread as bands" onPress={() => edit(...spreadEdits(pad, 'bands'))} />}
         {pad.bands.length > 1 && <Button label="Spread as turns" onPress={() => edit(...spreadEdits(pad, 'turns'))} />}
         {pad.bands.length > 1 && <Button label="Even edges" onPress={() => edit(...spreadEdits(pad, 'even'))} />}
@@ -67,12 +91,66 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       </View>
       <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
       <ChokeChips kit={kit} pad={pad} />
-      <Chips label="When struck" options={MODES} value={settings.mode as (typeof MODES)[number]['value']} onChoose={(mode) => set({ mode })} />
-      <Slider label="Level" value={settings.gainDb} min={-48} max={24} step={0.1} unit="dB" neutral={0} onSlide={(gainDb) => slide({ gainDb })} onDone={gesture.end} />
-      <Slider label="Pan" value={settings.pan} min={-1} max={1} step={0.01} unit="" neutral={0} format={panWords} onSlide={(pan) => slide({ pan })} onDone={gesture.end} />
-      <Slider label="Tune" value={settings.tuneCents / 100} min={-48} max={48} step={0.01} unit="st" neutral={0} onSlide={(semitones) => slide({ tuneCents: Math.round(semitones * 100) })} onDone={gesture.end} />
-      <Slider label="Softest strikes are lower by" value={level?.amount ?? 0} min={0} max={60} step={0.5} unit="dB" onSlide={setLevelRange} onDone={gesture.end} />
-      <Slider label="Strikes at once" value={settings.maxStrikes} min={1} max={32} step={1} unit="" onSlide={(maxStrikes) => slide({ maxStrikes })} onDone={gesture.end} />
+      <Chips
+        label="When struck"
+        options={MODES}
+        value={settings.mode as (typeof MODES)[number]['value']}
+        onChoose={(mode) => set({ mode })}
+      />
+      <Slider
+        label="Level"
+        value={settings.gainDb}
+        min={-48}
+        max={24}
+        step={0.1}
+        unit="dB"
+        neutral={0}
+        onSlide={(gainDb) => slide({ gainDb })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Pan"
+        value={settings.pan}
+        min={-1}
+        max={1}
+        step={0.01}
+        unit=""
+        neutral={0}
+        format={panWords}
+        onSlide={(pan) => slide({ pan })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Tune"
+        value={settings.tuneCents / 100}
+        min={-48}
+        max={48}
+        step={0.01}
+        unit="st"
+        neutral={0}
+        onSlide={(semitones) => slide({ tuneCents: Math.round(semitones * 100) })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Softest strikes are lower by"
+        value={level?.amount ?? 0}
+        min={0}
+        max={60}
+        step={0.5}
+        unit="dB"
+        onSlide={setLevelRange}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Strikes at once"
+        value={settings.maxStrikes}
+        min={1}
+        max={32}
+        step={1}
+        unit=""
+        onSlide={(maxStrikes) => slide({ maxStrikes })}
+        onDone={gesture.end}
+      />
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />

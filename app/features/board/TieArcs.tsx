@@ -24,7 +24,15 @@ export function TieArcs({ kit, centreOf, radius, width, height }: Props) {
     <View pointerEvents="none" style={{ position: 'absolute', left: 0, top: 0 }}>
       <Svg width={width} height={height} aria-hidden>
         {drawn.map(({ from, to }) => (
-          <Path key={`${from}-${to}`} d={arc(centreOf(from), centreOf(to), radius)} stroke={palette.coral} strokeWidth={2} strokeDasharray="1 5" strokeLinecap="round" fill="none" />
+          <Path
+            key={`${from}-${to}`}
+            d={arc(centreOf(from), centreOf(to), radius)}
+            stroke={palette.coral}
+            strokeWidth={2}
+            strokeDasharray="1 5"
+            strokeLinecap="round"
+            fill="none"
+          />
         ))}
       </Svg>
     </View>

@@ -10,7 +10,9 @@ export function spreadEdits(pad: Pad, how: 'bands' | 'turns' | 'even'): KitEdit[
   if (how === 'turns') return refill(pad, [{ ...createBand(makeId, 1, turns) }], 'even')
   const edges = evenEdges(how === 'bands' ? turns.length : pad.bands.length)
   const bands: Band[] =
-    how === 'bands' ? turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn])) : pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+    how === 'bands'
+      ? turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn]))
+      : pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
   return refill(pad, bands, 'even')
 }
 
@@ -44,7 +46,14 @@ export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
     source: ray.source.kind === 'clips' && ray.source.bands ? { ...ray.source, bands: copyBands(ray.source.bands) } : ray.source,
   }))
   const note = freeNote(kit)
-  const copy: Pad = { ...pad, id: makeId<PadId>('pad'), notes: note === undefined ? [] : [note], own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy` }, rays, bands: copyBands(pad.bands) }
+  const copy: Pad = {
+    ...pad,
+    id: makeId<PadId>('pad'),
+    notes: note === undefined ? [] : [note],
+    own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy` },
+    rays,
+    bands: copyBands(pad.bands),
+  }
   return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }]
 }
 
@@ -56,7 +65,8 @@ export function removeEdits(kit: Kit, pad: Pad): KitEdit[] {
     if (tie.kind === 'choke' && (tie.from === pad.id || tie.to.includes(pad.id))) edits.push({ type: 'removeTie', tieId: tie.id })
   }
   for (const groove of kit.grooves)
-    if (groove.strings.some((string) => string.padId === pad.id)) edits.push({ type: 'putGroove', groove: { ...groove, strings: groove.strings.filter((string) => string.padId !== pad.id) } })
+    if (groove.strings.some((string) => string.padId === pad.id))
+      edits.push({ type: 'putGroove', groove: { ...groove, strings: groove.strings.filter((string) => string.padId !== pad.id) } })
   return [...edits, { type: 'removePad', padId: pad.id }]
 }
 
@@ -70,11 +80,18 @@ function leaveGroup(tie: Group, padId: PadId): KitEdit[] {
 /** Puts a pad into a choke group, a new one, or none; a pad is in one group at a time. */
 export function chokeEdits(kit: Kit, pad: Pad, groupId: TieId | 'none' | 'new'): KitEdit[] {
   const edits: KitEdit[] = []
-  for (const tie of kit.ties) if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id) && tie.id !== groupId) edits.push(...leaveGroup(tie, pad.id))
+  for (const tie of kit.ties)
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id) && tie.id !== groupId) edits.push(...leaveGroup(tie, pad.id))
   if (groupId === 'none') return edits
   if (groupId === 'new') {
     const count = kit.ties.filter((tie) => tie.kind === 'chokeGroup').length
-    return [...edits, { type: 'putTie', tie: { kind: 'chokeGroup', id: makeId<TieId>('tie'), name: `Group ${count + 1}`, pads: [pad.id], fadeSeconds: 0.008 } }]
+    return [
+      ...edits,
+      {
+        type: 'putTie',
+        tie: { kind: 'chokeGroup', id: makeId<TieId>('tie'), name: `Group ${count + 1}`, pads: [pad.id], fadeSeconds: 0.008 },
+      },
+    ]
   }
   const group = kit.ties.find((tie): tie is Group => tie.kind === 'chokeGroup' && tie.id === groupId)
   if (group && !group.pads.includes(pad.id)) edits.push({ type: 'putTie', tie: { ...group, pads: [...group.pads, pad.id] } })

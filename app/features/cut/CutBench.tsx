@@ -30,7 +30,11 @@ export function CutBench({ source }: { readonly source: Source }) {
     <View style={{ flex: 1 }}>
       <SourceTitle source={source} />
       <View style={{ flex: 1, alignItems: 'center', justifyContent: 'center', padding: 24 }}>
-        <Text tone={state.type === 'failed' ? 'coral' : 'muted'} role={state.type === 'failed' ? 'alert' : 'status'} style={{ textAlign: 'center', maxWidth: 420 }}>
+        <Text
+          tone={state.type === 'failed' ? 'coral' : 'muted'}
+          role={state.type === 'failed' ? 'alert' : 'status'}
+          style={{ textAlign: 'center', maxWidth: 420 }}
+        >
           {state.type === 'failed' ? state.message : 'Reading the recording'}
         </Text>
       </View>
@@ -42,7 +46,9 @@ function SourceTitle({ source, right }: { readonly source: Source; readonly righ
   const isWide = useIsWide()
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', paddingRight: 16, paddingLeft: isWide ? 16 : 6, height: 44 }}>
-      {!isWide && <IconButton name="format-list-bulleted" label="All recordings" onPress={() => session.setState({ sourceId: undefined })} />}
+      {!isWide && (
+        <IconButton name="format-list-bulleted" label="All recordings" onPress={() => session.setState({ sourceId: undefined })} />
+      )}
       <Text look="strong" numberOfLines={1} style={{ flex: 1 }}>
         {source.name}
       </Text>
@@ -97,7 +103,8 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     if (!item) return
     choose(item)
     scrollTo(hits.indexOf(item))
-    if (item.marker.frame < view.start || item.marker.frame > view.end) setView(panned(view, item.marker.frame - (view.start + view.end) / 2, frames))
+    if (item.marker.frame < view.start || item.marker.frame > view.end)
+      setView(panned(view, item.marker.frame - (view.start + view.end) / 2, frames))
   }
   const add = () => {
     const frame = cursor ?? (view.start + view.end) / 2
@@ -108,12 +115,30 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     setChosenId(undefined)
   }
   const isWhole = view.end - view.start >= frames
-  const toggleZoom = () => setView(isWhole && chosen?.hit ? focused(view, chosen.hit.startFrame, chosen.hit.endFrame, frames) : { ...wholeView(frames), gain: view.gain })
-  useCutKeys({ step, add, zoom: (factor) => setView(zoomed(view, factor, chosen?.marker.frame ?? (view.start + view.end) / 2, frames)), toggleZoom, chosen, actions, remove, hear, rate })
+  const toggleZoom = () =>
+    setView(
+      isWhole && chosen?.hit
+        ? focused(view, chosen.hit.startFrame, chosen.hit.endFrame, frames)
+        : { ...wholeView(frames), gain: view.gain },
+    )
+  useCutKeys({
+    step,
+    add,
+    zoom: (factor) => setView(zoomed(view, factor, chosen?.marker.frame ?? (view.start + view.end) / 2, frames)),
+    toggleZoom,
+    chosen,
+    actions,
+    remove,
+    hear,
+    rate,
+  })
 
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <SourceTitle source={source} right={`${hits.length} ${hits.length === 1 ? 'hit' : 'hits'}${kept.length < hits.length ? `, ${kept.length} kept` : ''}`} />
+      <SourceTitle
+        source={source}
+        right={`${hits.length} ${hits.length === 1 ? 'hit' : 'hits'}${kept.length < hits.length ? `, ${kept.length} kept` : ''}`}
+      />
       <Overview analysis={analysis} view={view} onView={setView} />
       <Waveform
         analysis={analysis}
@@ -130,7 +155,14 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         }}
         onSlideEnd={actions.endGesture}
       />
-      <StrengthChart analysis={analysis} view={view} waterLine={source.cut.waterLine} height={isWide ? 96 : 72} onSlide={actions.slideWater} onDone={actions.endGesture} />
+      <StrengthChart
+        analysis={analysis}
+        view={view}
+        waterLine={source.cut.waterLine}
+        height={isWide ? 96 : 72}
+        onSlide={actions.slideWater}
+        onDone={actions.endGesture}
+      />
       <MarkerBar
         chosen={chosen?.marker}
         rate={rate}
@@ -150,7 +182,16 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         data={hits}
         keyExtractor={({ marker }) => marker.id}
         getItemLayout={(_, index) => ({ length: HIT_ROW_HEIGHT, offset: HIT_ROW_HEIGHT * index, index })}
-        renderItem={({ item, index }) => <HitRow item={item} index={index} sampleRateHz={rate} chosen={item.marker.id === chosenId} onChoose={choose} onJudge={({ marker }) => actions.judge(marker)} />}
+        renderItem={({ item, index }) => (
+          <HitRow
+            item={item}
+            index={index}
+            sampleRateHz={rate}
+            chosen={item.marker.id === chosenId}
+            onChoose={choose}
+            onJudge={({ marker }) => actions.judge(marker)}
+          />
+        )}
         style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: palette.faint }}
         ListEmptyComponent={
           <Text tone="muted" style={{ padding: 20 }}>
@@ -159,7 +200,12 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         }
       />
       <View style={{ padding: 10, paddingHorizontal: 16 }}>
-        <Button label={kept.length === 1 ? 'Send 1 hit to pads' : `Send ${kept.length} hits to pads`} kind="main" disabled={kept.length === 0} onPress={() => setSending(true)} />
+        <Button
+          label={kept.length === 1 ? 'Send 1 hit to pads' : `Send ${kept.length} hits to pads`}
+          kind="main"
+          disabled={kept.length === 0}
+          onPress={() => setSending(true)}
+        />
       </View>
       {sending && <SendSheet source={source} hits={kept} onClose={() => setSending(false)} />}
     </View>
@@ -193,10 +239,12 @@ function useCutKeys(keys: CutKeys): void {
   })
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || (event.target as HTMLElement).getAttribute?.('role') === 'slider') return
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || (event.target as HTMLElement).getAttribute?.('role') === 'slider')
+        return
       const { step, add, zoom, toggleZoom, chosen, actions, remove, hear, rate } = latest.current
       const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-      if (way !== 0 && chosen && (event.shiftKey || event.altKey)) actions.nudge(chosen.marker, way * (event.altKey ? 1 : Math.round(rate / 1000)))
+      if (way !== 0 && chosen && (event.shiftKey || event.altKey))
+        actions.nudge(chosen.marker, way * (event.altKey ? 1 : Math.round(rate / 1000)))
       else if (way !== 0) step(way)
       else if (event.key === '+' || event.key === '=') zoom(0.5)
       else if (event.key === '-') zoom(2)

@@ -46,7 +46,9 @@ function ChooseFirst({ onChoose }: { readonly onChoose: (source: Source) => void
   const kitId = useKitId()
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <View style={{ paddingHorizontal: 20, paddingVertical: 8, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+      <View
+        style={{ paddingHorizontal: 20, paddingVertical: 8, flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}
+      >
         <Text look="heading">Choose a recording</Text>
         <Button label="Record" kind="coral" onPress={() => router.navigate(`/kit/${kitId}/gather`)} />
       </View>

@@ -25,10 +25,29 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, chosen, 
   const { marker, hit } = item
   const title = hitTitle(marker, hit, index)
   const warnings = hit ? describeWarnings(hit) : ''
-  const facts = hit ? [`${hit.seconds.toFixed(2)} s`, `${hit.peakDb.toFixed(1)} dB`, hit.pitch ? noteName(nearestNote(hit.pitch.hz).note) : ''] : []
+  const facts = hit
+    ? [`${hit.seconds.toFixed(2)} s`, `${hit.peakDb.toFixed(1)} dB`, hit.pitch ? noteName(nearestNote(hit.pitch.hz).note) : '']
+    : []
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', height: HIT_ROW_HEIGHT, paddingLeft: 16, paddingRight: 6, borderBottomWidth: 1, borderBottomColor: palette.faint, backgroundColor: chosen ? palette.water : 'transparent', opacity: marker.verdict === 'pass' ? 0.55 : 1 }}>
-      <Pressable role="button" aria-label={`Hear ${title}`} onPress={() => onChoose(item)} style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 12, height: '100%', minWidth: 0 }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        height: HIT_ROW_HEIGHT,
+        paddingLeft: 16,
+        paddingRight: 6,
+        borderBottomWidth: 1,
+        borderBottomColor: palette.faint,
+        backgroundColor: chosen ? palette.water : 'transparent',
+        opacity: marker.verdict === 'pass' ? 0.55 : 1,
+      }}
+    >
+      <Pressable
+        role="button"
+        aria-label={`Hear ${title}`}
+        onPress={() => onChoose(item)}
+        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 12, height: '100%', minWidth: 0 }}
+      >
         <Text look="figures" tone="muted" style={{ width: 56 }}>
           {(marker.frame / sampleRateHz).toFixed(2)}
         </Text>
@@ -42,7 +61,12 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, chosen, 
           </Text>
         </View>
       </Pressable>
-      <IconButton name={marker.verdict === 'pass' ? 'close-circle-outline' : 'check-circle'} tone={marker.verdict === 'pass' ? 'muted' : 'kelp'} label={`${title} is ${marker.verdict === 'pass' ? 'passed' : 'kept'}; change`} onPress={() => onJudge(item)} />
+      <IconButton
+        name={marker.verdict === 'pass' ? 'close-circle-outline' : 'check-circle'}
+        tone={marker.verdict === 'pass' ? 'muted' : 'kelp'}
+        label={`${title} is ${marker.verdict === 'pass' ? 'passed' : 'kept'}; change`}
+        onPress={() => onJudge(item)}
+      />
     </View>
   )
 })

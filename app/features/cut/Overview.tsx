@@ -12,7 +12,15 @@ import type { View } from './view'
 const HEIGHT = 32
 
 /** The whole recording with the part that is seen; a tap or drag goes there. */
-export function Overview({ analysis, view, onView }: { readonly analysis: Analysis; readonly view: View; readonly onView: (view: View) => void }) {
+export function Overview({
+  analysis,
+  view,
+  onView,
+}: {
+  readonly analysis: Analysis
+  readonly view: View
+  readonly onView: (view: View) => void
+}) {
   const palette = usePalette()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [size, setSize] = useState(0)

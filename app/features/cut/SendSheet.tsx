@@ -30,7 +30,15 @@ const WORDS: Record<SendWay, string> = {
 }
 
 /** One question, with a picture of the answer, before anything moves. */
-export function SendSheet({ source, hits, onClose }: { readonly source: Source; readonly hits: readonly CutHit[]; readonly onClose: () => void }) {
+export function SendSheet({
+  source,
+  hits,
+  onClose,
+}: {
+  readonly source: Source
+  readonly hits: readonly CutHit[]
+  readonly onClose: () => void
+}) {
   const kit = useKit()
   const kitId = useKitId()
   const [way, setWay] = useState<SendWay>('pads')
@@ -43,20 +51,44 @@ export function SendSheet({ source, hits, onClose }: { readonly source: Source; 
   const send = () => {
     editKit(kitId, sendEdits(kit, source, pads, into))
     session.setState({ padId: into?.id ?? pads[0]?.id })
-    notify(pads.length > 1 ? `${pads.length} pads are on the Board.` : `${hits.length} hits are on ${into ? padName(kit, into) : 'a new pad'}.`)
+    notify(
+      pads.length > 1 ? `${pads.length} pads are on the Board.` : `${hits.length} hits are on ${into ? padName(kit, into) : 'a new pad'}.`,
+    )
     onClose()
     router.navigate(`/kit/${kitId}/board`)
   }
   const left = way === 'pads' ? hits.length - pads.length : 0
   return (
-    <Sheet title={`Send ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'} to pads`} isOpen onClose={onClose} actions={<Button label="Send to the Board" kind="main" disabled={pads.length === 0} onPress={send} />}>
+    <Sheet
+      title={`Send ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'} to pads`}
+      isOpen
+      onClose={onClose}
+      actions={<Button label="Send to the Board" kind="main" disabled={pads.length === 0} onPress={send} />}
+    >
       <Chips label="How" options={WAYS} value={way} onChoose={setWay} />
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
-      {way === 'bands' && <Slider label="Bands" value={bandCount} min={1} max={Math.min(12, hits.length)} step={1} unit="" neutral={suggested} onSlide={setBandCount} onDone={() => undefined} />}
+      {way === 'bands' && (
+        <Slider
+          label="Bands"
+          value={bandCount}
+          min={1}
+          max={Math.min(12, hits.length)}
+          step={1}
+          unit=""
+          neutral={suggested}
+          onSlide={setBandCount}
+          onDone={() => undefined}
+        />
+      )}
       {way !== 'pads' && kit.pads.length > 0 && (
-        <Chips label="Onto" options={[{ value: 'new', text: 'A new pad' }, ...kit.pads.map((pad) => ({ value: pad.id, text: padName(kit, pad) }))]} value={target} onChoose={setTarget} />
+        <Chips
+          label="Onto"
+          options={[{ value: 'new', text: 'A new pad' }, ...kit.pads.map((pad) => ({ value: pad.id, text: padName(kit, pad) }))]}
+          value={target}
+          onChoose={setTarget}
+        />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
         {pads.slice(0, 24).map((pad) => (
@@ -64,11 +96,7 @@ export function SendSheet({ source, hits, onClose }: { readonly source: Source; 
         ))}
         {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
       </View>
-      {into && (
-        <Text look="small">
-          The clips of {padName(kit, into)} are replaced; all its settings stay.
-        </Text>
-      )}
+      {into && <Text look="small">The clips of {padName(kit, into)} are replaced; all its settings stay.</Text>}
       {left > 0 && (
         <Text look="small" tone="coral">
           A kit holds 128 pads: {left} hits find no place. Pass some, or send them as turns.

@@ -72,7 +72,15 @@ function nearest(hits: readonly CutHit[], view: View, x: number, width: number):
   return best
 }
 
-function draw(canvas: HTMLCanvasElement, analysis: Analysis, hits: readonly CutHit[], view: View, palette: Palette, chosen?: MarkerId, cursor?: number): void {
+function draw(
+  canvas: HTMLCanvasElement,
+  analysis: Analysis,
+  hits: readonly CutHit[],
+  view: View,
+  palette: Palette,
+  chosen?: MarkerId,
+  cursor?: number,
+): void {
   const context = canvas.getContext('2d')!
   const { width, height } = canvas
   const scale = width / Math.max(1, canvas.clientWidth)
@@ -88,7 +96,8 @@ function draw(canvas: HTMLCanvasElement, analysis: Analysis, hits: readonly CutH
   const crowding = Math.min(1, Math.max(0.5, width / scale / 14 / Math.max(1, seen))) // flags shrink where they would touch
   for (const { marker } of hits) {
     const x = xOf(view, marker.frame, width)
-    if (x >= -20 * scale && x <= width + 20 * scale) drawMarker(context, marker, x, marker.id === chosen, palette, scale * crowding, flags, height)
+    if (x >= -20 * scale && x <= width + 20 * scale)
+      drawMarker(context, marker, x, marker.id === chosen, palette, scale * crowding, flags, height)
   }
   if (cursor !== undefined) {
     context.fillStyle = palette.ink
@@ -96,7 +105,16 @@ function draw(canvas: HTMLCanvasElement, analysis: Analysis, hits: readonly CutH
   }
 }
 
-function drawHits(context: CanvasRenderingContext2D, hits: readonly CutHit[], view: View, palette: Palette, width: number, top: number, height: number, chosen?: MarkerId): void {
+function drawHits(
+  context: CanvasRenderingContext2D,
+  hits: readonly CutHit[],
+  view: View,
+  palette: Palette,
+  width: number,
+  top: number,
+  height: number,
+  chosen?: MarkerId,
+): void {
   for (const { marker, hit } of hits) {
     if (!hit || marker.verdict === 'pass') continue
     const x = xOf(view, hit.startFrame, width)
@@ -107,7 +125,15 @@ function drawHits(context: CanvasRenderingContext2D, hits: readonly CutHit[], vi
   }
 }
 
-function drawWave(context: CanvasRenderingContext2D, analysis: Analysis, view: View, palette: Palette, width: number, middle: number, half: number): void {
+function drawWave(
+  context: CanvasRenderingContext2D,
+  analysis: Analysis,
+  view: View,
+  palette: Palette,
+  width: number,
+  middle: number,
+  half: number,
+): void {
   context.fillStyle = palette.waterInk
   const { low, high } = columnsOf(analysis.summary, analysis.mono, view.start, view.end, width)
   for (let x = 0; x < width; x++) {
@@ -118,7 +144,16 @@ function drawWave(context: CanvasRenderingContext2D, analysis: Analysis, view: V
 }
 
 /** Found markers are open flags, pinned and hand-made ones full; a passed hit's flag lies low. */
-function drawMarker(context: CanvasRenderingContext2D, marker: LiveMarker, x: number, isChosen: boolean, palette: Palette, scale: number, flags: number, height: number): void {
+function drawMarker(
+  context: CanvasRenderingContext2D,
+  marker: LiveMarker,
+  x: number,
+  isChosen: boolean,
+  palette: Palette,
+  scale: number,
+  flags: number,
+  height: number,
+): void {
   const color = isChosen ? palette.coral : marker.verdict === 'pass' ? palette.muted : palette.kelp
   context.fillStyle = color
   context.strokeStyle = color

@@ -11,7 +11,9 @@ export type SendWay = 'pads' | 'turns' | 'bands'
 
 /** The pads that sending would make; nothing has changed yet. */
 export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], way: SendWay, bandCount?: number): Pad[] {
-  const takes = hits.flatMap(({ marker, hit }) => (hit ? [{ clip: clipOfHit(source, marker, hit), loudnessDb: hit.loudnessDb, marker, hit }] : []))
+  const takes = hits.flatMap(({ marker, hit }) =>
+    hit ? [{ clip: clipOfHit(source, marker, hit), loudnessDb: hit.loudnessDb, marker, hit }] : [],
+  )
   if (takes.length === 0) return []
   if (way === 'pads') {
     let grown = kit
@@ -22,9 +24,23 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], wa
       return filled
     })
   }
-  const pad = createPad(makeId, { name: takes[0].marker.name ?? source.name.slice(0, 60), family: takes[0].hit.family, pick: 'shuffle' }, freeNote(kit))
+  const pad = createPad(
+    makeId,
+    { name: takes[0].marker.name ?? source.name.slice(0, 60), family: takes[0].hit.family, pick: 'shuffle' },
+    freeNote(kit),
+  )
   const rayId = pad.rays[0].id
-  if (way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.slice(0, 128).map((take) => take.clip)) }]
+  if (way === 'turns')
+    return [
+      {
+        ...pad,
+        bands: asTurns(
+          makeId,
+          rayId,
+          takes.slice(0, 128).map((take) => take.clip),
+        ),
+      },
+    ]
   const bands = byLoudness(makeId, rayId, takes, bandCount)
   return [{ ...pad, own: { ...pad.own, responses: [velocityToLevel(bands.length)] }, bands, spread: 'loudness' }]
 }

@@ -24,7 +24,10 @@ export interface CutHit {
   readonly hit?: Hit
 }
 
-export type AnalysisState = { readonly type: 'reading' } | { readonly type: 'failed'; readonly message: string } | { readonly type: 'ready'; readonly analysis: Analysis }
+export type AnalysisState =
+  | { readonly type: 'reading' }
+  | { readonly type: 'failed'; readonly message: string }
+  | { readonly type: 'ready'; readonly analysis: Analysis }
 
 export function useAnalysis(source: Source): AnalysisState {
   const [state, setState] = useState<AnalysisState & { key?: string }>({ type: 'reading' })
@@ -88,7 +91,10 @@ export function useCutActions(source: Source) {
   const gesture = useRef<Gesture<SourceEdit>>(undefined)
   const { id } = source
   return useMemo(() => {
-    const put = (marker: LiveMarker, changes: Partial<Marker>): SourceEdit => ({ type: 'putMarkers', markers: [keptMarker(idOnceKept(marker), changes)] })
+    const put = (marker: LiveMarker, changes: Partial<Marker>): SourceEdit => ({
+      type: 'putMarkers',
+      markers: [keptMarker(idOnceKept(marker), changes)],
+    })
     return {
       slideWater(waterLine: number) {
         gesture.current ??= sources.gesture(id)
@@ -113,7 +119,8 @@ export function useCutActions(source: Source) {
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
       },
-      setGap: (minGapSeconds: number) => sources.edit(id, [{ type: 'setSource', fields: { cut: { ...sources.store.getState().entries[id].doc.cut, minGapSeconds } } }]),
+      setGap: (minGapSeconds: number) =>
+        sources.edit(id, [{ type: 'setSource', fields: { cut: { ...sources.store.getState().entries[id].doc.cut, minGapSeconds } } }]),
     }
   }, [id])
 }

@@ -21,7 +21,18 @@ export function ImportReport({ done, total, onClose }: Props) {
     count('failed') > 0 ? `${count('failed')} could not be read` : '',
   ]
   return (
-    <View role="status" aria-live="polite" style={{ marginHorizontal: 16, marginBottom: 8, borderWidth: 1, borderColor: palette.line, borderRadius: 8, backgroundColor: palette.surface }}>
+    <View
+      role="status"
+      aria-live="polite"
+      style={{
+        marginHorizontal: 16,
+        marginBottom: 8,
+        borderWidth: 1,
+        borderColor: palette.line,
+        borderRadius: 8,
+        backgroundColor: palette.surface,
+      }}
+    >
       <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12 }}>
         <Text look="label" style={{ flex: 1 }}>
           {words.filter(Boolean).join(', ')}
@@ -31,7 +42,10 @@ export function ImportReport({ done, total, onClose }: Props) {
       <View style={{ height: 3, backgroundColor: palette.faint }}>
         <View style={{ height: 3, width: `${(done.length / total) * 100}%`, backgroundColor: palette.kelp }} />
       </View>
-      <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: done.some(hasWords) ? 8 : 0 }}>
+      <ScrollView
+        style={{ maxHeight: 150 }}
+        contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: done.some(hasWords) ? 8 : 0 }}
+      >
         {done.filter(hasWords).map((one, i) => (
           <Text key={i} look="small">
             <Text look="label">{one.type === 'failed' ? one.name : one.source.name}: </Text>

@@ -40,7 +40,12 @@ export function LiveWave({ moment, running }: { readonly moment: React.RefObject
           {words.hits === 1 ? '1 hit' : `${words.hits} hits`}
         </Text>
         {words.clipped ? (
-          <Pressable role="button" aria-label="Clear the clip mark" onPress={() => (moment.current.clipped = false)} style={{ backgroundColor: palette.coral, borderRadius: 4, paddingHorizontal: 8, paddingVertical: 2 }}>
+          <Pressable
+            role="button"
+            aria-label="Clear the clip mark"
+            onPress={() => (moment.current.clipped = false)}
+            style={{ backgroundColor: palette.coral, borderRadius: 4, paddingHorizontal: 8, paddingVertical: 2 }}
+          >
             <Text look="label" tone="onCoral">
               Clipped
             </Text>

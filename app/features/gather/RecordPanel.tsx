@@ -35,11 +35,30 @@ export function RecordPanel({ onTaken }: { readonly onTaken: (source: Source) =>
         aria-busy={state === 'starting' || state === 'keeping'}
         onPress={() => void (isRecording ? stop() : start(input))}
         disabled={state === 'starting' || state === 'keeping'}
-        style={{ width: 104, height: 104, borderRadius: 52, borderWidth: 2, borderColor: palette.coral, alignItems: 'center', justifyContent: 'center', backgroundColor: palette.surface }}
+        style={{
+          width: 104,
+          height: 104,
+          borderRadius: 52,
+          borderWidth: 2,
+          borderColor: palette.coral,
+          alignItems: 'center',
+          justifyContent: 'center',
+          backgroundColor: palette.surface,
+        }}
       >
-        <View style={{ width: isRecording ? 36 : 78, height: isRecording ? 36 : 78, borderRadius: isRecording ? 6 : 39, backgroundColor: palette.coral, opacity: state === 'idle' || isRecording ? 1 : 0.4 }} />
+        <View
+          style={{
+            width: isRecording ? 36 : 78,
+            height: isRecording ? 36 : 78,
+            borderRadius: isRecording ? 6 : 39,
+            backgroundColor: palette.coral,
+            opacity: state === 'idle' || isRecording ? 1 : 0.4,
+          }}
+        />
       </Pressable>
-      <Text look="strong">{{ idle: 'Record', starting: 'Opening the input', recording: 'Stop and cut', keeping: 'Keeping the recording' }[state]}</Text>
+      <Text look="strong">
+        {{ idle: 'Record', starting: 'Opening the input', recording: 'Stop and cut', keeping: 'Keeping the recording' }[state]}
+      </Text>
       {state === 'idle' && <Chips label="Input" hideLabel options={INPUTS} value={input} onChoose={setInput} />}
       {problem && (
         <View role="alert" style={{ backgroundColor: palette.coralWash, borderRadius: 8, padding: 12, maxWidth: 460 }}>

@@ -48,9 +48,22 @@ export function SourceList({ onCut }: Props) {
           placeholderTextColor={palette.muted}
           value={words}
           onChangeText={setWords}
-          style={{ flex: 1, minHeight: 44, fontFamily: fonts.text, fontSize: 16, color: palette.ink, borderBottomWidth: 1, borderBottomColor: palette.line, minWidth: 0 }}
+          style={{
+            flex: 1,
+            minHeight: 44,
+            fontFamily: fonts.text,
+            fontSize: 16,
+            color: palette.ink,
+            borderBottomWidth: 1,
+            borderBottomColor: palette.line,
+            minWidth: 0,
+          }}
         />
-        <Button label="Import" icon="tray-arrow-down" onPress={() => void chooseFiles('.wav,audio/wav,audio/x-wav', true).then(importFiles)} />
+        <Button
+          label="Import"
+          icon="tray-arrow-down"
+          onPress={() => void chooseFiles('.wav,audio/wav,audio/x-wav', true).then(importFiles)}
+        />
       </View>
       {report && <ImportReport done={report.done} total={report.total} onClose={() => setReport(undefined)} />}
       <FlatList
@@ -70,17 +83,40 @@ export function SourceList({ onCut }: Props) {
   )
 }
 
-/** Newest recordings first, then files in the natural order of their names; what is passed goes last. */
+/** Longer than this is a recording to be cut, shorter a hit. */
+const LONG_SECONDS = 5
+
+/** Own recordings, own files, the boatyard, and what is passed. */
+function rankOf(source: Source): number {
+  if (source.verdict === 'pass') return 3
+  if (source.tags.includes('boatyard')) return 2
+  return /^Recording \d+$/.test(source.name) ? 0 : 1
+}
+
+/** One's own recordings first, newest on top, then own files and the boatyard by name; what is passed goes last. */
 function shown(entries: readonly { doc: Source; changedAt: number }[], words: string): Source[] {
   const wanted = words.trim().toLowerCase()
-  const rank = (source: Source) => (source.verdict === 'pass' ? 2 : /^Recording \d+$/.test(source.name) ? 0 : 1)
+  const isLong = (source: Source) => source.info.frames / source.info.sampleRateHz > LONG_SECONDS
   return entries
     .map((entry) => entry.doc)
     .filter((source) => `${source.name} ${source.tags.join(' ')}`.toLowerCase().includes(wanted))
-    .sort((a, b) => rank(a) - rank(b) || (rank(a) === 0 ? compareNames(b.name, a.name) : b.info.frames / b.info.sampleRateHz > 5 !== a.info.frames / a.info.sampleRateHz > 5 ? b.info.frames - a.info.frames : compareNames(a.name, b.name)))
+    .sort(
+      (a, b) =>
+        rankOf(a) - rankOf(b) ||
+        Number(isLong(b)) - Number(isLong(a)) ||
+        (rankOf(a) === 0 ? compareNames(b.name, a.name) : compareNames(a.name, b.name)),
+    )
 }
 
-const SourceRow = memo(function SourceRow({ source, chosen, onCut }: { readonly source: Source; readonly chosen: boolean; readonly onCut: (source: Source) => void }) {
+const SourceRow = memo(function SourceRow({
+  source,
+  chosen,
+  onCut,
+}: {
+  readonly source: Source
+  readonly chosen: boolean
+  readonly onCut: (source: Source) => void
+}) {
   const palette = usePalette()
   const picture = usePicture(source.audio)
   const seconds = source.info.frames / source.info.sampleRateHz
@@ -88,16 +124,35 @@ const SourceRow = memo(function SourceRow({ source, chosen, onCut }: { readonly 
     hearClip(wholeClip(source.audio, source.info)).catch((error: Error) => notify(error.message))
   }
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4, paddingHorizontal: 8, height: 60, borderBottomWidth: 1, borderBottomColor: palette.faint, backgroundColor: chosen ? palette.surface : 'transparent', opacity: source.verdict === 'pass' ? 0.55 : 1 }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 4,
+        paddingHorizontal: 8,
+        height: 60,
+        borderBottomWidth: 1,
+        borderBottomColor: palette.faint,
+        backgroundColor: chosen ? palette.surface : 'transparent',
+        opacity: source.verdict === 'pass' ? 0.55 : 1,
+      }}
+    >
       <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={hear} />
-      <Pressable role="link" aria-label={`Cut ${source.name}`} onPress={() => onCut(source)} style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, height: '100%', minWidth: 0 }}>
+      <Pressable
+        role="button"
+        aria-label={`Cut ${source.name}`}
+        onPress={() => onCut(source)}
+        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, height: '100%', minWidth: 0 }}
+      >
         <View style={{ flex: 1, minWidth: 0 }}>
           <Text look="strong" numberOfLines={1} style={{ fontSize: 15, lineHeight: 20 }}>
             {source.name}
           </Text>
           <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 12 }}>
             {seconds >= 60 ? `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}` : `${seconds.toFixed(2)} s`}
-            {picture && Number.isFinite(picture.loudnessDb) ? `, peak ${picture.peakDb.toFixed(1)} dB, ${picture.loudnessDb.toFixed(0)} LUFS` : ''}
+            {picture && Number.isFinite(picture.loudnessDb)
+              ? `, peak ${picture.peakDb.toFixed(1)} dB, ${picture.loudnessDb.toFixed(0)} LUFS`
+              : ''}
           </Text>
         </View>
         <MiniWave audio={source.audio} width={60} height={34} />

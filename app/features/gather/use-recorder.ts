@@ -70,11 +70,19 @@ export function useRecorder(onTaken: (source: Awaited<ReturnType<typeof keepReco
     [stop],
   )
 
-  useEffect(() => () => void recording.current?.stop().then((audio: Audio | undefined) => audio && keepRecording(audio, freeRecordingName())), [])
+  useEffect(
+    () => () => void recording.current?.stop().then((audio: Audio | undefined) => audio && keepRecording(audio, freeRecordingName())),
+    [],
+  )
   return { state, problem, moment, start, stop }
 }
 
-function takePiece(moment: Moment, channels: readonly Float32Array[], sampleRateHz: number, counter: ReturnType<typeof createHitCounter>): void {
+function takePiece(
+  moment: Moment,
+  channels: readonly Float32Array[],
+  sampleRateHz: number,
+  counter: ReturnType<typeof createHitCounter>,
+): void {
   let peak = 0
   for (const channel of channels) for (let i = 0; i < channel.length; i++) peak = Math.max(peak, Math.abs(channel[i]))
   moment.peak = peak

@@ -25,8 +25,20 @@ export const BeadString = memo(function BeadString({ name, pad, groove, chosenSt
   const now = useStore(grooveState, (state) => state.step)
   const beads = new Map(groove.strings.find((string) => string.padId === pad.id)?.beads.map((bead) => [bead.step, bead.velocity]))
   return (
-    <View style={{ flexDirection: isWide ? 'row' : 'column', paddingHorizontal: 16, alignItems: isWide ? 'center' : 'stretch', marginBottom: isWide ? 2 : 6 }}>
-      <Text look="label" numberOfLines={1} tone={beads.size > 0 ? 'ink' : 'muted'} style={{ width: isWide ? 140 : undefined, marginBottom: isWide ? 0 : -6 }}>
+    <View
+      style={{
+        flexDirection: isWide ? 'row' : 'column',
+        paddingHorizontal: 16,
+        alignItems: isWide ? 'center' : 'stretch',
+        marginBottom: isWide ? 2 : 6,
+      }}
+    >
+      <Text
+        look="label"
+        numberOfLines={1}
+        tone={beads.size > 0 ? 'ink' : 'muted'}
+        style={{ width: isWide ? 140 : undefined, marginBottom: isWide ? 0 : -6 }}
+      >
         {name}
       </Text>
       <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', height: TALL }}>
@@ -37,12 +49,38 @@ export const BeadString = memo(function BeadString({ name, pad, groove, chosenSt
           const size = 9 + (velocity / 127) * 8
           const sounding = now === step && velocity > 0
           return (
-            <Pressable key={step} role="checkbox" aria-checked={velocity > 0} aria-label={`${name}, step ${step + 1}${velocity > 0 ? `, velocity ${velocity}` : ''}`} onPress={() => onTap(pad, step)} style={{ flex: 1, height: TALL, alignItems: 'center' }}>
-              <View style={{ position: 'absolute', top: TALL - (isBeat ? 14 : 11), width: now === step ? 3 : 1, height: isBeat ? 11 : 5, backgroundColor: now === step ? palette.coral : isBeat ? palette.muted : palette.line }} />
+            <Pressable
+              key={step}
+              role="checkbox"
+              aria-checked={velocity > 0}
+              aria-label={`${name}, step ${step + 1}${velocity > 0 ? `, velocity ${velocity}` : ''}`}
+              onPress={() => onTap(pad, step)}
+              style={{ flex: 1, height: TALL, alignItems: 'center' }}
+            >
+              <View
+                style={{
+                  position: 'absolute',
+                  top: TALL - (isBeat ? 14 : 11),
+                  width: now === step ? 3 : 1,
+                  height: isBeat ? 11 : 5,
+                  backgroundColor: now === step ? palette.coral : isBeat ? palette.muted : palette.line,
+                }}
+              />
               {velocity > 0 && (
                 <>
                   <View style={{ position: 'absolute', top: beadTop(velocity), bottom: 9, width: 1, backgroundColor: palette.muted }} />
-                  <View style={{ position: 'absolute', top: beadTop(velocity) - size / 2 + 4, width: size, height: size, borderRadius: size / 2, backgroundColor: sounding ? palette.coral : palette.kelp, borderWidth: chosenStep === step ? 2 : 0, borderColor: palette.ink }} />
+                  <View
+                    style={{
+                      position: 'absolute',
+                      top: beadTop(velocity) - size / 2 + 4,
+                      width: size,
+                      height: size,
+                      borderRadius: size / 2,
+                      backgroundColor: sounding ? palette.coral : palette.kelp,
+                      borderWidth: chosenStep === step ? 2 : 0,
+                      borderColor: palette.ink,
+                    }}
+                  />
                 </>
               )}
             </Pressable>

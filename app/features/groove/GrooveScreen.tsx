@@ -23,7 +23,10 @@ export function GrooveScreen() {
   const kit = useKit()
   const kitId = useKitId()
   const playing = useStore(grooveState, (state) => state.playing)
-  const groove = useMemo(() => kit?.grooves[0] ?? { ...createGroove(makeId, 'Groove'), id: `groove-of-${kitId}`.slice(0, 64) as GrooveId }, [kit?.grooves, kitId])
+  const groove = useMemo(
+    () => kit?.grooves[0] ?? { ...createGroove(makeId, 'Groove'), id: `groove-of-${kitId}`.slice(0, 64) as GrooveId },
+    [kit?.grooves, kitId],
+  )
   const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
   const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
   useFollowGroove(kit, groove)
@@ -37,20 +40,60 @@ export function GrooveScreen() {
   }
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <View style={{ flexDirection: isWide ? 'row' : 'column', paddingHorizontal: 16, paddingTop: 8, gap: isWide ? 28 : 4, alignItems: isWide ? 'flex-end' : 'stretch' }}>
-        <Button label={playing ? 'Stop' : 'Play'} kind={playing ? 'coral' : 'main'} icon={playing ? 'stop' : 'play'} disabled={kit.pads.length === 0} onPress={toggleGroove} style={{ minWidth: 140, marginBottom: 6 }} />
+      <View
+        style={{
+          flexDirection: isWide ? 'row' : 'column',
+          paddingHorizontal: 16,
+          paddingTop: 8,
+          gap: isWide ? 28 : 4,
+          alignItems: isWide ? 'flex-end' : 'stretch',
+        }}
+      >
+        <Button
+          label={playing ? 'Stop' : 'Play'}
+          kind={playing ? 'coral' : 'main'}
+          icon={playing ? 'stop' : 'play'}
+          disabled={kit.pads.length === 0}
+          onPress={toggleGroove}
+          style={{ minWidth: 140, marginBottom: 6 }}
+        />
         <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', gap: 20 }}>
           <View style={{ flex: 1 }}>
-            <Slider label="Tempo" value={kit.tempoBpm} min={40} max={220} step={1} unit="BPM" onSlide={(tempoBpm) => gesture.set([{ type: 'setKit', fields: { tempoBpm } }])} onDone={gesture.end} />
+            <Slider
+              label="Tempo"
+              value={kit.tempoBpm}
+              min={40}
+              max={220}
+              step={1}
+              unit="BPM"
+              onSlide={(tempoBpm) => gesture.set([{ type: 'setKit', fields: { tempoBpm } }])}
+              onDone={gesture.end}
+            />
           </View>
           <View style={{ flex: 1 }}>
-            <Slider label="Swing" value={groove.swing * 100} min={0} max={100} step={1} unit="%" onSlide={(percent) => gesture.set([put({ ...groove, swing: percent / 100 })])} onDone={gesture.end} />
+            <Slider
+              label="Swing"
+              value={groove.swing * 100}
+              min={0}
+              max={100}
+              step={1}
+              unit="%"
+              onSlide={(percent) => gesture.set([put({ ...groove, swing: percent / 100 })])}
+              onDone={gesture.end}
+            />
           </View>
         </View>
       </View>
       <ScrollView style={{ flex: 1 }} contentContainerStyle={{ paddingVertical: 10 }}>
         {kit.pads.map((pad) => (
-          <BeadString key={pad.id} name={padName(kit, pad)} pad={pad} groove={groove} chosenStep={chosen?.pad.id === pad.id ? chosen.step : undefined} onTap={tap} />
+          <BeadString
+            key={pad.id}
+            name={padName(kit, pad)}
+            pad={pad}
+            groove={groove}
+            chosenStep={chosen?.pad.id === pad.id ? chosen.step : undefined}
+            onTap={tap}
+          />
         ))}
         {kit.pads.length === 0 && (
           <Text tone="muted" style={{ padding: 20 }}>
@@ -59,8 +102,25 @@ export function GrooveScreen() {
         )}
       </ScrollView>
       {chosen && bead && (
-        <View style={{ paddingHorizontal: 16, paddingVertical: 6, borderTopWidth: 1, borderTopColor: palette.faint, backgroundColor: palette.surface }}>
-          <Slider label={`Velocity of step ${chosen.step + 1}, ${padName(kit, chosen.pad)}`} value={bead.velocity} min={1} max={127} step={1} unit="" onSlide={(velocity) => gesture.set([put(withBead(groove, chosen.pad.id, chosen.step, velocity))])} onDone={gesture.end} />
+        <View
+          style={{
+            paddingHorizontal: 16,
+            paddingVertical: 6,
+            borderTopWidth: 1,
+            borderTopColor: palette.faint,
+            backgroundColor: palette.surface,
+          }}
+        >
+          <Slider
+            label={`Velocity of step ${chosen.step + 1}, ${padName(kit, chosen.pad)}`}
+            value={bead.velocity}
+            min={1}
+            max={127}
+            step={1}
+            unit=""
+            onSlide={(velocity) => gesture.set([put(withBead(groove, chosen.pad.id, chosen.step, velocity))])}
+            onDone={gesture.end}
+          />
         </View>
       )}
     </View>

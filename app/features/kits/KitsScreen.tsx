@@ -26,7 +26,10 @@ export function KitsScreen() {
     setBusy(false)
   }
   return (
-    <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={{ padding: 20, paddingBottom: 48, gap: 20, width: '100%', maxWidth: 720, alignSelf: 'center' }}>
+    <ScrollView
+      style={{ backgroundColor: palette.paper }}
+      contentContainerStyle={{ padding: 20, paddingBottom: 48, gap: 20, width: '100%', maxWidth: 720, alignSelf: 'center' }}
+    >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
         <Star turns={[1, 3, 7]} size={44} lit={{ band: 2, turn: 1 }} />
         <View style={{ flex: 1 }}>
@@ -35,10 +38,20 @@ export function KitsScreen() {
             Drum kits out of recorded hits
           </Text>
         </View>
-        <IconButton name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'} label={palette.name === 'day' ? 'Night colours' : 'Day colours'} onPress={() => chooseTheme(palette.name === 'day' ? 'night' : 'day')} />
+        <IconButton
+          name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'}
+          label={palette.name === 'day' ? 'Night colours' : 'Day colours'}
+          onPress={() => chooseTheme(palette.name === 'day' ? 'night' : 'day')}
+        />
       </View>
       <View style={{ flexDirection: 'row', gap: 10 }}>
-        <Button label="New kit" kind="main" icon="plus" style={{ flex: 1 }} onPress={() => void createEmptyKit().then((kit) => router.navigate(`/kit/${kit.id}/gather`))} />
+        <Button
+          label="New kit"
+          kind="main"
+          icon="plus"
+          style={{ flex: 1 }}
+          onPress={() => void createEmptyKit().then((kit) => router.navigate(`/kit/${kit.id}/gather`))}
+        />
         <Button label="Open bundle" icon="folder-open-outline" style={{ flex: 1 }} busy={busy} onPress={() => void openBundle()} />
       </View>
       <View role="list" style={{ gap: 0 }}>
@@ -56,7 +69,12 @@ function KitRow({ kit, onMenu }: { readonly kit: Kit; readonly onMenu: () => voi
   const palette = usePalette()
   return (
     <View role="listitem" style={{ flexDirection: 'row', alignItems: 'center', borderTopWidth: 1, borderTopColor: palette.line }}>
-      <Pressable role="link" aria-label={`Open ${kit.name}`} onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads.length > 0 ? 'board' : 'gather'}`)} style={{ flex: 1, paddingVertical: 14, gap: 8 }}>
+      <Pressable
+        role="button"
+        aria-label={`Open ${kit.name}`}
+        onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads.length > 0 ? 'board' : 'gather'}`)}
+        style={{ flex: 1, paddingVertical: 14, gap: 8 }}
+      >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
           <Text look="heading" numberOfLines={1} style={{ flexShrink: 1 }}>
             {kit.name}

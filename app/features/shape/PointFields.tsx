@@ -30,7 +30,12 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onBe
     <View style={{ gap: 8 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
         <Text look="strong">Point {index + 1}</Text>
-        <NumberField label="Time of the point, ms" text={(point.seconds * 1000).toFixed(1)} unit="ms" onNumber={(ms) => onChange(movePoint(envelope, index, ms / 1000, point.value, layer))} />
+        <NumberField
+          label="Time of the point, ms"
+          text={(point.seconds * 1000).toFixed(1)}
+          unit="ms"
+          onNumber={(ms) => onChange(movePoint(envelope, index, ms / 1000, point.value, layer))}
+        />
         <NumberField
           label={isAmp ? 'Level of the point, %' : 'Pitch of the point, cents'}
           text={isAmp ? (point.value * 100).toFixed(1) : point.value.toFixed(0)}
@@ -38,10 +43,24 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onBe
           onNumber={(value) => onChange(movePoint(envelope, index, point.seconds, isAmp ? value / 100 : value, layer))}
         />
       </View>
-      {index > 0 && <Slider label="Bend of the way to it" value={point.bend} min={-1} max={1} step={0.01} unit="" neutral={0} onSlide={onBend} onDone={onBent} />}
+      {index > 0 && (
+        <Slider
+          label="Bend of the way to it"
+          value={point.bend}
+          min={-1}
+          max={1}
+          step={0.01}
+          unit=""
+          neutral={0}
+          onSlide={onBend}
+          onDone={onBent}
+        />
+      )}
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Remove point" disabled={envelope.points.length <= 1} onPress={onRemove} />
-        {canSustain && <Button label={envelope.sustain === index ? 'Do not wait here' : 'Wait here until let go'} onPress={toggleSustain} />}
+        {canSustain && (
+          <Button label={envelope.sustain === index ? 'Do not wait here' : 'Wait here until let go'} onPress={toggleSustain} />
+        )}
       </View>
     </View>
   )

@@ -105,7 +105,11 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
         />
       </View>
       {envelope.points.length === 0 ? (
-        <Button label={layer === 'amp' ? 'Shape the level' : 'Shape the pitch'} kind="main" onPress={() => put(newEnvelope(layer, drawn?.soundSeconds ?? 0.3), 1)} />
+        <Button
+          label={layer === 'amp' ? 'Shape the level' : 'Shape the pitch'}
+          kind="main"
+          onPress={() => put(newEnvelope(layer, drawn?.soundSeconds ?? 0.3), 1)}
+        />
       ) : (
         <Button label="Remove envelope" onPress={() => put({ points: [] })} />
       )}
@@ -126,9 +130,43 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           onRemove={() => put(removePoint(envelope, point), undefined)}
         />
       )}
-      <Slider label="Tune" value={settings.tuneCents / 100} min={-48} max={48} step={0.01} unit="st" neutral={0} onSlide={(semitones) => set({ tuneCents: Math.round(semitones * 100) })} onDone={gesture.end} />
-      <Slider label="Start" value={shape.startSeconds * 1000} min={0} max={Math.max(50, Math.round((drawn?.clipSeconds ?? 0.5) * 1000))} step={0.1} power={2} unit="ms" neutral={0} onSlide={(ms) => setShape({ startSeconds: ms / 1000 })} onDone={gesture.end} />
-      {shape.amp.points.length > 0 && <Slider label="Length of the level envelope" value={shape.decayScale * 100} min={5} max={400} step={1} power={2} unit="%" neutral={100} onSlide={(percent) => setShape({ decayScale: percent / 100 })} onDone={gesture.end} />}
+      <Slider
+        label="Tune"
+        value={settings.tuneCents / 100}
+        min={-48}
+        max={48}
+        step={0.01}
+        unit="st"
+        neutral={0}
+        onSlide={(semitones) => set({ tuneCents: Math.round(semitones * 100) })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Start"
+        value={shape.startSeconds * 1000}
+        min={0}
+        max={Math.max(50, Math.round((drawn?.clipSeconds ?? 0.5) * 1000))}
+        step={0.1}
+        power={2}
+        unit="ms"
+        neutral={0}
+        onSlide={(ms) => setShape({ startSeconds: ms / 1000 })}
+        onDone={gesture.end}
+      />
+      {shape.amp.points.length > 0 && (
+        <Slider
+          label="Length of the level envelope"
+          value={shape.decayScale * 100}
+          min={5}
+          max={400}
+          step={1}
+          power={2}
+          unit="%"
+          neutral={100}
+          onSlide={(percent) => setShape({ decayScale: percent / 100 })}
+          onDone={gesture.end}
+        />
+      )}
       <Chips
         label="Filter"
         options={FILTERS}
@@ -140,8 +178,27 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
       />
       {shape.filter.type !== 'off' && (
         <>
-          <Slider label="Cutoff" value={shape.filter.cutoffHz} min={20} max={18000} step={1} power={4} unit="Hz" onSlide={(cutoffHz) => setShape({ filter: { ...shape.filter, cutoffHz } })} onDone={gesture.end} />
-          <Slider label="Resonance" value={shape.filter.resonance * 100} min={0} max={100} step={1} unit="%" onSlide={(percent) => setShape({ filter: { ...shape.filter, resonance: percent / 100 } })} onDone={gesture.end} />
+          <Slider
+            label="Cutoff"
+            value={shape.filter.cutoffHz}
+            min={20}
+            max={18000}
+            step={1}
+            power={4}
+            unit="Hz"
+            onSlide={(cutoffHz) => setShape({ filter: { ...shape.filter, cutoffHz } })}
+            onDone={gesture.end}
+          />
+          <Slider
+            label="Resonance"
+            value={shape.filter.resonance * 100}
+            min={0}
+            max={100}
+            step={1}
+            unit="%"
+            onSlide={(percent) => setShape({ filter: { ...shape.filter, resonance: percent / 100 } })}
+            onDone={gesture.end}
+          />
         </>
       )}
     </>
@@ -165,7 +222,10 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           {chart}
           {bar}
         </View>
-        <ScrollView style={{ width: 380, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }} contentContainerStyle={{ padding: 20, gap: 14 }}>
+        <ScrollView
+          style={{ width: 380, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }}
+          contentContainerStyle={{ padding: 20, gap: 14 }}
+        >
           {controls}
         </ScrollView>
       </View>

@@ -27,7 +27,12 @@ interface Props {
 
 const REACH_PX = 26
 /** Where the fundamental of a family usually lies, in Hz: the water that carries it. */
-const USEFUL_HZ: Partial<Record<PadSettings['family'], [number, number]>> = { kick: [40, 60], tom: [80, 250], snare: [150, 280], bell: [400, 2000] }
+const USEFUL_HZ: Partial<Record<PadSettings['family'], [number, number]>> = {
+  kick: [40, 60],
+  tom: [80, 250],
+  snare: [150, 280],
+  bell: [400, 2000],
+}
 
 /**
  * The hit along time: down the screen on a phone, to the right on a wide one. Its width is the level as the engine
@@ -46,7 +51,11 @@ export function TideChart(props: Props) {
 
   const ref = usePointerDrag({
     onStart(x, y) {
-      const index = nearest(points.map((one) => geometry.place(one.seconds * scale, share(one.value, layer))), x, y)
+      const index = nearest(
+        points.map((one) => geometry.place(one.seconds * scale, share(one.value, layer))),
+        x,
+        y,
+      )
       if (index !== undefined) {
         held.current = { index, moved: false }
         setHeldSeconds(seconds)
@@ -78,7 +87,13 @@ export function TideChart(props: Props) {
       role="img"
       aria-label={`Tide chart, ${seconds.toFixed(2)} s; points can be typed below`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
-      style={{ height: isWide ? undefined : 268, flex: isWide ? 1 : undefined, borderRadius: 12, overflow: 'hidden', backgroundColor: palette.surface }}
+      style={{
+        height: isWide ? undefined : 268,
+        flex: isWide ? 1 : undefined,
+        borderRadius: 12,
+        overflow: 'hidden',
+        backgroundColor: palette.surface,
+      }}
     >
       {box.width > 0 && (
         <Svg width={box.width} height={box.height}>
@@ -86,14 +101,34 @@ export function TideChart(props: Props) {
           <TimeMarks geometry={geometry} seconds={seconds} isWide={isWide} />
           {drawn && <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />}
           <EnvelopeLine envelope={shape.pitch} layer="pitch" geometry={geometry} seconds={seconds} active={layer === 'pitch'} />
-          <EnvelopeLine envelope={shape.amp} layer="amp" geometry={geometry} seconds={seconds} scale={shape.decayScale} active={layer === 'amp'} />
+          <EnvelopeLine
+            envelope={shape.amp}
+            layer="amp"
+            geometry={geometry}
+            seconds={seconds}
+            scale={shape.decayScale}
+            active={layer === 'amp'}
+          />
           {points.map((one, index) => {
             const [x, y] = geometry.place(one.seconds * scale, share(one.value, layer))
             return (
               <G key={index}>
-                <Circle cx={x} cy={y} r={index === point ? 11 : 8} fill={index === point ? palette.coral : palette.raised} stroke={layer === 'amp' ? palette.kelp : palette.coral} strokeWidth={2.5} />
+                <Circle
+                  cx={x}
+                  cy={y}
+                  r={index === point ? 11 : 8}
+                  fill={index === point ? palette.coral : palette.raised}
+                  stroke={layer === 'amp' ? palette.kelp : palette.coral}
+                  strokeWidth={2.5}
+                />
                 {layer === 'pitch' && (
-                  <SvgText x={Math.min(box.width - 60, x + 14)} y={Math.max(14, y - 8)} fontFamily={fonts.figures} fontSize={11} fill={palette.ink}>
+                  <SvgText
+                    x={Math.min(box.width - 60, x + 14)}
+                    y={Math.max(14, y - 8)}
+                    fontFamily={fonts.figures}
+                    fontSize={11}
+                    fill={palette.ink}
+                  >
                     {pitchWords(one.value, props.baseHz)}
                   </SvgText>
                 )}
@@ -158,7 +193,13 @@ function nearest(places: readonly [number, number][], x: number, y: number): num
 function outline(drawn: DrawnHit, geometry: Geometry): string {
   const peak = Math.max(0.05, ...drawn.levels)
   const step = drawn.seconds / drawn.levels.length
-  const side = (sign: number) => Array.from(drawn.levels, (level, i) => geometry.place((i + 0.5) * step, sign * Math.max(0.004, (level / peak) * 0.92)).map((n) => n.toFixed(1)).join(' '))
+  const side = (sign: number) =>
+    Array.from(drawn.levels, (level, i) =>
+      geometry
+        .place((i + 0.5) * step, sign * Math.max(0.004, (level / peak) * 0.92))
+        .map((n) => n.toFixed(1))
+        .join(' '),
+    )
   return `M ${[...side(1), ...side(-1).reverse()].join(' L ')} Z`
 }
 
@@ -173,13 +214,35 @@ interface LineProps {
 
 function EnvelopeLine({ envelope, layer, geometry, seconds, scale = 1, active }: LineProps) {
   const palette = usePalette()
-  if (envelope.points.length === 0) return layer === 'pitch' ? <Path d={line(geometry, [[0, 0], [seconds, 0]])} stroke={palette.muted} strokeWidth={1} strokeDasharray="2 5" /> : null
+  if (envelope.points.length === 0)
+    return layer === 'pitch' ? (
+      <Path
+        d={line(geometry, [
+          [0, 0],
+          [seconds, 0],
+        ])}
+        stroke={palette.muted}
+        strokeWidth={1}
+        strokeDasharray="2 5"
+      />
+    ) : null
   const path = traced(envelope, layer, seconds, scale)
   const color = layer === 'amp' ? palette.kelp : palette.coral
   return (
     <>
       <Path d={line(geometry, path)} stroke={color} strokeWidth={active ? 2.5 : 1.25} fill="none" opacity={active ? 1 : 0.55} />
-      {layer === 'amp' && <Path d={line(geometry, path.map(([at, across]) => [at, -across] as const))} stroke={color} strokeWidth={1} fill="none" opacity={active ? 0.6 : 0.35} />}
+      {layer === 'amp' && (
+        <Path
+          d={line(
+            geometry,
+            path.map(([at, across]) => [at, -across] as const),
+          )}
+          stroke={color}
+          strokeWidth={1}
+          fill="none"
+          opacity={active ? 0.6 : 0.35}
+        />
+      )}
     </>
   )
 }
@@ -201,7 +264,14 @@ function traced(envelope: Envelope, layer: Layer, seconds: number, scale: number
 }
 
 function line(geometry: Geometry, path: readonly (readonly [number, number])[]): string {
-  return `M ${path.map(([at, across]) => geometry.place(at, across).map((n) => n.toFixed(1)).join(' ')).join(' L ')}`
+  return `M ${path
+    .map(([at, across]) =>
+      geometry
+        .place(at, across)
+        .map((n) => n.toFixed(1))
+        .join(' '),
+    )
+    .join(' L ')}`
 }
 
 const STEPS = [0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2]
@@ -216,8 +286,21 @@ function TimeMarks({ geometry, seconds, isWide }: { readonly geometry: Geometry;
         const [x, y] = geometry.place(at, 0)
         return (
           <G key={at}>
-            <Line x1={isWide ? x : 0} x2={isWide ? x : geometry.width} y1={isWide ? 0 : y} y2={isWide ? geometry.height : y} stroke={palette.faint} strokeWidth={1} />
-            <SvgText x={isWide ? x + 4 : 8} y={isWide ? geometry.height - 6 : y - 4} fontFamily={fonts.figures} fontSize={11} fill={palette.muted}>
+            <Line
+              x1={isWide ? x : 0}
+              x2={isWide ? x : geometry.width}
+              y1={isWide ? 0 : y}
+              y2={isWide ? geometry.height : y}
+              stroke={palette.faint}
+              strokeWidth={1}
+            />
+            <SvgText
+              x={isWide ? x + 4 : 8}
+              y={isWide ? geometry.height - 6 : y - 4}
+              fontFamily={fonts.figures}
+              fontSize={11}
+              fill={palette.muted}
+            >
               {at < 1 ? `${Math.round(at * 1000)} ms` : `${at.toFixed(1)} s`}
             </SvgText>
           </G>
@@ -241,7 +324,13 @@ function UsefulWater({ baseHz, family, geometry, isWide }: Props & { readonly ge
   return (
     <>
       <Rect {...box} fill={palette.kelpWash} />
-      <SvgText x={isWide ? 8 : x1 + 4} y={isWide ? y2 + 14 : geometry.height - 8} fontFamily={fonts.figures} fontSize={11} fill={palette.ink}>
+      <SvgText
+        x={isWide ? 8 : x1 + 4}
+        y={isWide ? y2 + 14 : geometry.height - 8}
+        fontFamily={fonts.figures}
+        fontSize={11}
+        fill={palette.ink}
+      >
         {`${range[0]}-${range[1]} Hz`}
       </SvgText>
     </>

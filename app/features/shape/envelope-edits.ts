@@ -10,7 +10,9 @@ const limits = { amp: [0, 1], pitch: [-12000, 12000] } as const
 export function newEnvelope(layer: Layer, seconds: number): Envelope {
   const span = Math.max(0.02, Number(seconds.toFixed(3)))
   const point = (share: number, value: number, bend: number): EnvelopePoint => ({ seconds: Number((span * share).toFixed(4)), value, bend })
-  return layer === 'amp' ? { points: [point(0, 1, 0), point(0.4, 0.7, 0), point(1, 0, -0.3)] } : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
+  return layer === 'amp'
+    ? { points: [point(0, 1, 0), point(0.4, 0.7, 0), point(1, 0, -0.3)] }
+    : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
 }
 
 /** Moves a point; it stays between its neighbours in time. */
@@ -19,7 +21,11 @@ export function movePoint(envelope: Envelope, index: number, seconds: number, va
   const [low, high] = limits[layer]
   const earliest = points[index - 1]?.seconds ?? 0
   const latest = points[index + 1]?.seconds ?? 60
-  const moved = { ...points[index], seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))), value: Math.min(high, Math.max(low, round(value, layer === 'amp' ? 4 : 0))) }
+  const moved = {
+    ...points[index],
+    seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))),
+    value: Math.min(high, Math.max(low, round(value, layer === 'amp' ? 4 : 0))),
+  }
   return { ...envelope, points: points.map((point, i) => (i === index ? moved : point)) }
 }
 

@@ -48,7 +48,11 @@ async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   const clipSeconds = longestClip(kit, pad)
   const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE)
   const soundSeconds = lastAudible(left, right) / RATE
-  const envelopeEnd = Math.max(0, ...shape.amp.points.map((point) => point.seconds * shape.decayScale), ...shape.pitch.points.map((point) => point.seconds))
+  const envelopeEnd = Math.max(
+    0,
+    ...shape.amp.points.map((point) => point.seconds * shape.decayScale),
+    ...shape.pitch.points.map((point) => point.seconds),
+  )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
   return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, pitchHz: await clipPitchHz(pad) }
 }
@@ -62,7 +66,12 @@ async function clipPitchHz(pad: Pad): Promise<number | undefined> {
 
 function longestClip(kit: Kit, pad: Pad): number {
   const clips = pad.bands.flatMap((band) => band.turns).flatMap((turn) => Object.values(turn.clips))
-  return Math.max(0.05, ...clips.map((clip) => (clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE))))
+  return Math.max(
+    0.05,
+    ...clips.map((clip) =>
+      clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE),
+    ),
+  )
 }
 
 function lastAudible(left: Float32Array, right: Float32Array): number {
@@ -77,6 +86,7 @@ function levelsOf(left: Float32Array, right: Float32Array, seconds: number): Flo
   const levels = new Float32Array(COLUMNS)
   const perColumn = (seconds * RATE) / COLUMNS
   for (let column = 0; column < COLUMNS; column++)
-    for (let i = Math.floor(column * perColumn); i < Math.min(left.length, (column + 1) * perColumn); i++) levels[column] = Math.max(levels[column], Math.abs(left[i]), Math.abs(right[i]))
+    for (let i = Math.floor(column * perColumn); i < Math.min(left.length, (column + 1) * perColumn); i++)
+      levels[column] = Math.max(levels[column], Math.abs(left[i]), Math.abs(right[i]))
   return levels
 }

@@ -25,9 +25,25 @@ export function KitHeader() {
   const { undo, redo, isOnSource } = useUndo()
   const history = isOnSource ? sourceHistory : kitHistory
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', height: 56, paddingHorizontal: 6, gap: 2, borderBottomWidth: isWide ? 1 : 0, borderBottomColor: palette.faint }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        height: 56,
+        paddingHorizontal: 6,
+        gap: 2,
+        borderBottomWidth: isWide ? 1 : 0,
+        borderBottomColor: palette.faint,
+      }}
+    >
       <IconButton name="chevron-left" label="All kits" onPress={() => router.navigate('/')} />
-      <Pressable role="button" aria-label="All kits" tabIndex={-1} onPress={() => router.navigate('/')} style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}>
+      <Pressable
+        role="button"
+        aria-label="All kits"
+        tabIndex={-1}
+        onPress={() => router.navigate('/')}
+        style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}
+      >
         <Text look="heading" numberOfLines={1} style={{ lineHeight: 22 }}>
           {kit?.name ?? ' '}
         </Text>
@@ -38,10 +54,24 @@ export function KitHeader() {
           <TideNav compact />
         </View>
       )}
-      <IconButton name="undo-variant" label={isOnSource ? 'Undo in this recording' : 'Undo'} onPress={undo} disabled={!history?.past.length} />
-      <IconButton name="redo-variant" label={isOnSource ? 'Redo in this recording' : 'Redo'} onPress={redo} disabled={!history?.future.length} />
+      <IconButton
+        name="undo-variant"
+        label={isOnSource ? 'Undo in this recording' : 'Undo'}
+        onPress={undo}
+        disabled={!history?.past.length}
+      />
+      <IconButton
+        name="redo-variant"
+        label={isOnSource ? 'Redo in this recording' : 'Redo'}
+        onPress={redo}
+        disabled={!history?.future.length}
+      />
       {isWide && (
-        <IconButton name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'} label={palette.name === 'day' ? 'Night colours' : 'Day colours'} onPress={() => chooseTheme(palette.name === 'day' ? 'night' : 'day')} />
+        <IconButton
+          name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'}
+          label={palette.name === 'day' ? 'Night colours' : 'Day colours'}
+          onPress={() => chooseTheme(palette.name === 'day' ? 'night' : 'day')}
+        />
       )}
     </View>
   )

@@ -53,12 +53,19 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
       >
         <Star turns={starTurns(pad)} size={size} lit={lit} />
       </View>
-      <Text look="label" numberOfLines={1} style={{ fontSize: size < 60 ? 11 : 13, lineHeight: size < 60 ? 14 : 16, maxWidth: size + 8 }} tone={chosen ? 'kelp' : 'ink'}>
+      <Text
+        look="label"
+        numberOfLines={1}
+        style={{ fontSize: size < 60 ? 11 : 13, lineHeight: size < 60 ? 14 : 16, maxWidth: size + 8 }}
+        tone={chosen ? 'kelp' : 'ink'}
+      >
         {name}
       </Text>
       {(withNote || withKey) && (
         <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: 13, marginTop: -3 }}>
-          {[withNote && pad.notes[0] !== undefined ? noteName(pad.notes[0]) : undefined, withKey ? key : undefined].filter(Boolean).join('  ')}
+          {[withNote && pad.notes[0] !== undefined ? noteName(pad.notes[0]) : undefined, withKey ? key : undefined]
+            .filter(Boolean)
+            .join('  ')}
         </Text>
       )}
     </View>
@@ -74,7 +81,13 @@ export function velocityAt(pad: Pad, share: number): number {
   const edges = ringEdges(pad.bands.length)
   const clamped = Math.min(1, Math.max(0, share))
   if (pad.bands.length < 2) return Math.round(SOFTEST + (127 - SOFTEST) * clamped)
-  const ring = Math.max(0, Math.min(pad.bands.length - 1, edges.findLastIndex((edge) => edge <= clamped)))
+  const ring = Math.max(
+    0,
+    Math.min(
+      pad.bands.length - 1,
+      edges.findLastIndex((edge) => edge <= clamped),
+    ),
+  )
   const from = pad.bands[ring].fromVelocity
   const to = (pad.bands[ring + 1]?.fromVelocity ?? 128) - 1
   const inRing = Math.min(1, Math.max(0, (clamped - edges[ring]) / (edges[ring + 1] - edges[ring])))

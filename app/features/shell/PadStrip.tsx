@@ -26,7 +26,11 @@ export function PadStrip() {
           </Text>
         </View>
       ) : (
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ paddingHorizontal: 12, gap: isWide ? 20 : 14, alignItems: 'center' }}>
+        <ScrollView
+          horizontal
+          showsHorizontalScrollIndicator={false}
+          contentContainerStyle={{ paddingHorizontal: 12, gap: isWide ? 20 : 14, alignItems: 'center' }}
+        >
           {kit.pads.map((pad, index) => (
             <PadFace key={pad.id} kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
           ))}

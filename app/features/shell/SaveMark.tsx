@@ -15,12 +15,25 @@ export function SaveMark() {
   const palette = usePalette()
   const { state, waiting, refused } = useStore(saveState)
   const [list, setList] = useState<RefusedEdit[]>()
-  const words = refused > 0 ? `${refused} ${refused === 1 ? 'change' : 'changes'} kept aside` : state === 'saved' ? 'Saved' : state === 'saving' ? 'Saving' : `Saved here, ${waiting} to send`
+  const words =
+    refused > 0
+      ? `${refused} ${refused === 1 ? 'change' : 'changes'} kept aside`
+      : state === 'saved'
+        ? 'Saved'
+        : state === 'saving'
+          ? 'Saving'
+          : `Saved here, ${waiting} to send`
   const color = refused > 0 ? palette.coral : state === 'saved' ? palette.kelp : state === 'saving' ? palette.muted : palette.coral
   const open = async () => setList(await (await localDb()).getAll('refused'))
   return (
     <>
-      <Pressable role="status" aria-label={`Saving: ${words}`} onPress={() => void open()} disabled={refused === 0} style={{ flexDirection: 'row', alignItems: 'center', gap: 5 }}>
+      <Pressable
+        role="status"
+        aria-label={`Saving: ${words}`}
+        onPress={() => void open()}
+        disabled={refused === 0}
+        style={{ flexDirection: 'row', alignItems: 'center', gap: 5 }}
+      >
         <View style={{ width: 7, height: 7, borderRadius: 4, backgroundColor: color }} />
         <Text look="small" tone="muted" numberOfLines={1} style={{ fontSize: 13, lineHeight: 16 }}>
           {words}

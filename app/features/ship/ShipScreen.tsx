@@ -35,7 +35,13 @@ export function ShipScreen() {
   const [form, setForm] = useState<ShipForm>('sfz')
   const { findings, shipped, problem } = usePrepared(kit, form)
   if (!kit) return null
-  const save = () => shipped && saveFile(`${fileName(kit.name)}${form === 'bundle' ? '.heliaster' : form === 'sfz' ? ' SFZ' : ' WAV'}.zip`, shipped.zip, 'application/zip')
+  const save = () =>
+    shipped &&
+    saveFile(
+      `${fileName(kit.name)}${form === 'bundle' ? '.heliaster' : form === 'sfz' ? ' SFZ' : ' WAV'}.zip`,
+      shipped.zip,
+      'application/zip',
+    )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <ScrollView style={{ flex: 1 }} contentContainerStyle={{ padding: 20, gap: 18, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
@@ -50,8 +56,18 @@ export function ShipScreen() {
           </Text>
         )}
         <View style={{ gap: 2 }}>
-          <View style={{ flexDirection: 'row', justifyContent: 'space-between', paddingBottom: 6, borderBottomWidth: 1, borderBottomColor: palette.line }}>
-            <Text look="label">{shipped ? `${shipped.files.length} files` : kit.pads.length > 0 ? 'Preparing the files' : 'Nothing to write yet'}</Text>
+          <View
+            style={{
+              flexDirection: 'row',
+              justifyContent: 'space-between',
+              paddingBottom: 6,
+              borderBottomWidth: 1,
+              borderBottomColor: palette.line,
+            }}
+          >
+            <Text look="label">
+              {shipped ? `${shipped.files.length} files` : kit.pads.length > 0 ? 'Preparing the files' : 'Nothing to write yet'}
+            </Text>
             <Text look="figures">{shipped ? sizeWords(shipped.files.reduce((sum, file) => sum + file.bytes, 0)) : ''}</Text>
           </View>
           {shipped?.files.slice(0, 300).map((file) => (
@@ -68,7 +84,14 @@ export function ShipScreen() {
         </View>
       </ScrollView>
       <View style={{ padding: 10, paddingHorizontal: 20, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
-        <Button label={shipped ? `Save ${sizeWords(shipped.zip.byteLength)} zip` : 'Save zip'} kind="main" icon="download" disabled={!shipped} busy={!shipped && !problem && kit.pads.length > 0} onPress={save} />
+        <Button
+          label={shipped ? `Save ${sizeWords(shipped.zip.byteLength)} zip` : 'Save zip'}
+          kind="main"
+          icon="download"
+          disabled={!shipped}
+          busy={!shipped && !problem && kit.pads.length > 0}
+          onPress={save}
+        />
       </View>
     </View>
   )
@@ -87,7 +110,11 @@ function Findings({ findings, notes }: { readonly findings: readonly Finding[]; 
       )}
       {findings.map((finding, i) => (
         <View key={i} style={{ flexDirection: 'row', gap: 8 }}>
-          <Icon name={finding.severity === 'problem' ? 'alert-outline' : 'information-outline'} size={20} color={finding.severity === 'problem' ? palette.coral : palette.waterInk} />
+          <Icon
+            name={finding.severity === 'problem' ? 'alert-outline' : 'information-outline'}
+            size={20}
+            color={finding.severity === 'problem' ? palette.coral : palette.waterInk}
+          />
           <Text look="small" style={{ flex: 1 }}>
             <Text look="label">{finding.where}: </Text>
             {finding.message}
@@ -121,7 +148,8 @@ function usePrepared(kit: Kit | undefined, form: ShipForm): Prepared {
     setPrepared({ findings: [] })
     prepare(kit, form).then(
       (ready) => !gone && setPrepared(ready),
-      (error: Error) => !gone && setPrepared({ findings: [], problem: `The files could not be written: ${error.message}. Nothing of the kit is changed.` }),
+      (error: Error) =>
+        !gone && setPrepared({ findings: [], problem: `The files could not be written: ${error.message}. Nothing of the kit is changed.` }),
     )
     return () => {
       gone = true

@@ -41,7 +41,8 @@ export function registerProcessors(): void {
     process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
       const output = outputs[0]
       render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length)
-      if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0) report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
+      if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0)
+        report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
       return true
     }
   }
@@ -80,7 +81,10 @@ export function registerProcessors(): void {
       if (this.filled === 0) return
       const channels = this.piece.map((channel) => channel.slice(0, this.filled))
       const port = this.port as unknown as Port<ToRecorder, RecordedPiece>
-      port.postMessage({ type: 'piece', firstFrame: this.heard, channels }, channels.map((channel) => channel.buffer as ArrayBuffer))
+      port.postMessage(
+        { type: 'piece', firstFrame: this.heard, channels },
+        channels.map((channel) => channel.buffer as ArrayBuffer),
+      )
       this.heard += this.filled
       this.filled = 0
     }

@@ -1,0 +1,116 @@
+import { createHash } from 'node:crypto'
+import { pathToFileURL } from 'node:url'
+
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+
+import type * as engineModule from '@heliaster/core/engine'
+import type { Audio } from '@heliaster/core/audio'
+import type { Kit } from '@heliaster/core/kit'
+
+import { busyPerformance } from './busy-performance'
+import { openDemo } from './helpers'
+
+const RATE = 48000
+const SECONDS = 60
+const hashOf = (left: Float32Array, right: Float32Array) =>
+  createHash('sha256').update(new Uint8Array(left.buffer)).update(new Uint8Array(right.buffer)).digest('hex')
+
+test.describe('one engine', () => {
+  test.skip(({ viewport }) => viewport?.width === 390, 'the same engine file, whatever the screen')
+
+  test('the worklet, the worker and Node give the same samples over 60 seconds of a busy kit, at any block size', async ({ page }) => {
+    const { kit, audio, events } = busyPerformance(SECONDS, RATE)
+    const builder = (await import('../tools/build-engine.mjs' as string)) as { buildEngine(): Promise<string> }
+    const engine = (await import(pathToFileURL(await builder.buildEngine()).href)) as typeof engineModule
+    const inNode = (blockFrames: number) => {
+      const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
+      const score = engine.toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId) })))
+      const [left, right] = engine.renderOffline(state, score, SECONDS * RATE, blockFrames)
+      expect(Math.max(...left.subarray(0, RATE))).toBeGreaterThan(0.1)
+      return hashOf(left, right)
+    }
+    const expected = inNode(4096)
+    expect(inNode(128)).toBe(expected)
+    expect(inNode(777)).toBe(expected)
+
+    await page.goto('/')
+    await page.exposeFunction('performance_', () => ({
+      kit,
+      events,
+      audio: [...audio].map(([hash, one]) => [hash, { sampleRateHz: one.sampleRateHz, channels: one.channels.map((c) => [...c]) }]),
+    }))
+    const hashes = await page.evaluate(renderInPage, { rate: RATE, seconds: SECONDS })
+    expect(hashes).toEqual({ worker: expected, workerSmallBlocks: expected, worklet: expected })
+  })
+})
+
+/** Runs in the page: the same performance in a worker, twice, and in an audio worklet of an offline context. */
+async function renderInPage({ rate, seconds }: { rate: number; seconds: number }): Promise<Record<string, string>> {
+  interface Performance {
+    kit: Kit
+    events: { padId: string; frame: number; type: number; velocity?: number; key?: number }[]
+    audio: [string, { sampleRateHz: number; channels: number[][] }][]
+  }
+  const { kit, events, audio: plain } = await (window as unknown as { performance_(): Promise<Performance> }).performance_()
+  const audio = plain.map(
+    ([hash, one]) => [hash, { sampleRateHz: one.sampleRateHz, channels: one.channels.map((c) => Float32Array.from(c)) }] as [string, Audio],
+  )
+  const url = `/engine/${((await (await fetch('/engine/engine.json')).json()) as { file: string }).file}`
+  const frames = seconds * rate
+  const hash = async (left: Float32Array, right: Float32Array) => {
+    const joined = new Uint8Array(left.byteLength * 2)
+    joined.set(new Uint8Array(left.buffer, left.byteOffset, left.byteLength))
+    joined.set(new Uint8Array(right.buffer, right.byteOffset, right.byteLength), left.byteLength)
+    return [...new Uint8Array(await crypto.subtle.digest('SHA-256', joined))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+  }
+  const inWorker = (blockFrames: number) =>
+    new Promise<string>((resolve) => {
+      const worker = new Worker(url, { type: 'module' })
+      worker.onmessage = ({ data }: MessageEvent<{ left: Float32Array; right: Float32Array }>) => resolve(hash(data.left, data.right))
+      worker.postMessage({ id: 1, kit, audio, events, frames, sampleRateHz: rate, blockFrames })
+    })
+  const inWorklet = async () => {
+    const engine = (await import(url)) as typeof engineModule
+    const memory = engine.createMemory(true)
+    const store = engine.createSampleStore(
+      {
+        createChunk: (chunk, count) =>
+          (memory.chunks[chunk] = new Float32Array(new SharedArrayBuffer(count * 4)) as unknown as Float32Array<ArrayBuffer>),
+        written: () => undefined,
+      },
+      engine.MAX_CHUNKS,
+    )
+    const byHash = new Map(audio)
+    const loader = engine.createLoader(memory, store, rate, (wanted) => byHash.get(wanted))
+    loader.load(kit)
+    const score = engine.toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId as Kit['pads'][number]['id']) })))
+    const context = new OfflineAudioContext(2, frames, rate)
+    await context.audioWorklet.addModule(url)
+    const node = new AudioWorkletNode(context, 'heliaster-engine', {
+      numberOfInputs: 0,
+      outputChannelCount: [2],
+      processorOptions: { memory, score },
+    })
+    node.connect(context.destination)
+    const rendered = await context.startRendering()
+    return hash(rendered.getChannelData(0), rendered.getChannelData(1))
+  }
+  return { worker: await inWorker(4096), workerSmallBlocks: await inWorker(100), worklet: await inWorklet() }
+}
+
+for (const place of ['gather', 'cut', 'board', 'shape', 'groove', 'ship'])
+  test(`${place} has a name and enough contrast for everything and loads nothing foreign`, async ({ page, baseURL }, { project }) => {
+    const foreign: string[] = []
+    page.on('request', (request) => {
+      if (!request.url().startsWith(baseURL!) && !/^(blob|data):/.test(request.url())) foreign.push(request.url())
+    })
+    // The phone is looked at by day, the wide screen by night.
+    await page.emulateMedia({ colorScheme: project.name === 'phone' ? 'light' : 'dark', reducedMotion: 'reduce' })
+    await openDemo(page, place)
+    await expect(page.getByRole('link', { name: 'Ship' })).toBeVisible()
+    const { violations } = await new AxeBuilder({ page }).disableRules(['page-has-heading-one', 'region', 'scrollable-region-focusable']).analyze()
+    expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+    expect(foreign).toEqual([])
+    expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
+  })
