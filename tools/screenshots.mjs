@@ -64,6 +64,7 @@ const views = [
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
       await page.getByRole('radio', { name: 'Pitch' }).click()
+      await page.getByText(/Hz,/).waitFor()
     },
   ],
   [
@@ -73,6 +74,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
+      await page.getByText(/Hz,/).waitFor()
     },
   ],
   [

@@ -1,6 +1,8 @@
 import type { Audio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
 
+import { createStore } from 'zustand/vanilla'
+
 import { localDb } from '../stores/local-db'
 import { noticeOutgoing } from '../stores/outbox'
 import type { Decoded, Picture } from './core.worker'
@@ -8,6 +10,15 @@ import { coreWork } from './workers'
 
 /** Audio is gone, damaged, or not here yet; the message is for a person. */
 export class AudioMissing extends Error {}
+
+/** Files that pads want and that cannot be had, each with its reason. */
+export const missingAudio = createStore<Readonly<Record<AudioHash, string>>>(() => ({}))
+
+export function noteMissing(hash: AudioHash, reason: string | undefined): void {
+  if (missingAudio.getState()[hash] === reason) return
+  const { [hash]: _before, ...others } = missingAudio.getState()
+  missingAudio.setState(reason === undefined ? others : { ...others, [hash]: reason }, true)
+}
 
 const decoded = new Map<AudioHash, Promise<Decoded>>()
 const ready = new Map<AudioHash, Audio>()

@@ -15,7 +15,7 @@ import { audioInUse } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../core/engine/hosts/messages'
-import { decodedAudio, readyAudio } from './audio-files'
+import { decodedAudio, noteMissing, readyAudio } from './audio-files'
 
 /** Whatever strikes a pad, finger, key or groove, says it in these words. */
 export interface Strike {
@@ -158,12 +158,12 @@ function takeState(memory: EngineMemory, { status, uses, log }: FromWorklet): vo
 function loadWhenReady(kit: Kit, loader: KitLoader): void {
   loader.load(kit)
   const waiting = audioInUse(kit).filter((hash) => !readyAudio(hash))
-  for (const hash of waiting) decodedAudio(hash).catch(() => undefined) // what is missing is named in the kit's own views
   latest.set(loader, kit)
   let open = waiting.length
   for (const hash of waiting)
     void decodedAudio(hash)
-      .catch(() => undefined)
+      .then(() => noteMissing(hash, undefined))
+      .catch((error: Error) => noteMissing(hash, error.message))
       .then(() => {
         open--
         const now = latest.get(loader)

@@ -74,5 +74,5 @@ export async function hearClip(clip: Clip): Promise<void> {
 }
 
 function withAudition(kit: Kit): Kit {
-  return auditionKit && kit.pads.length < 128 ? { ...kit, pads: [...kit.pads, auditionKit.pads[0]] } : kit
+  return auditionKit ? { ...kit, pads: [...kit.pads, auditionKit.pads[0]] } : kit
 }

@@ -12,8 +12,8 @@ interface Props {
 }
 
 const CENTRE_SHARE = 0.2
-/** The rim of each arm swells out of this share of the radius. */
-const NOTCH = 0.86
+/** How far in the notches between arms lie: deeper for few arms, so that they stay arms. */
+const notchOf = (arms: number) => Math.min(0.86, 0.5 + 0.06 * arms)
 /** Below this size single cells cannot be told apart, so only rings and arms are drawn. */
 const SMALL_PX = 34
 
@@ -69,10 +69,10 @@ function cell(inner: number, outer: number, turn: number, count: number, isRim: 
   const back = `L ${point(inner, to)} A ${inner} ${inner} 0 ${large} 0 ${point(inner, from)} Z`
   if (!isRim || count < 3)
     return `M ${point(inner, from)} L ${point(outer, from)} A ${outer} ${outer} 0 ${large} 1 ${point(outer, to)} ${back}`
-  const notch = Math.max(inner + (outer - inner) * 0.35, outer * NOTCH)
+  const notch = Math.max(inner + (outer - inner) * 0.35, outer * notchOf(count))
   // The control point that brings the middle of the curve to the rim.
   const reach = 2 * outer - notch * Math.cos((to - from) / 2)
-  const bulge = point(Math.min(reach, outer * 1.35), (from + to) / 2)
+  const bulge = point(reach, (from + to) / 2)
   return `M ${point(inner, from)} L ${point(notch, from)} Q ${bulge} ${point(notch, to)} ${back}`
 }
 

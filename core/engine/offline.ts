@@ -1,7 +1,7 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
 import { createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory'
-import { EventField, LogField, StatusField } from './program'
+import { EventField, LogField, MAX_PADS, StatusField } from './program'
 import { render } from './render'
 import { createLoader } from './loader'
 import type { KitLoader } from './loader'
@@ -87,7 +87,7 @@ export function renderOffline(
 export function readRecord(log: Float64Array, index: number): StrikeRecord {
   const at = (index % LOG_RECORDS) * LogField.length
   const chokedSlots: number[] = []
-  for (let slot = 0; slot < 128; slot++) if ((log[at + LogField.choked + (slot >> 5)] >>> (slot & 31)) & 1) chokedSlots.push(slot)
+  for (let slot = 0; slot < MAX_PADS; slot++) if ((log[at + LogField.choked + (slot >> 5)] >>> (slot & 31)) & 1) chokedSlots.push(slot)
   return {
     frame: log[at + LogField.frame],
     padSlot: log[at + LogField.padSlot],

@@ -52,12 +52,13 @@ export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4 } as co
 
 /** What the engine decided for one strike. `band` and `turn` are -1 where nothing sounded. */
 export const LogField = {
-  frame: 0, inputFrame: 1, padSlot: 2, velocity: 3, band: 4, turn: 5, strikeNumber: 6, rays: 7, choked: 8, length: 12,
+  frame: 0, inputFrame: 1, padSlot: 2, velocity: 3, band: 4, turn: 5, strikeNumber: 6, rays: 7, choked: 8, length: 16,
 } as const // prettier-ignore
 
 export const KitField = { gain: 0, maxStrikes: 1, seed: 2, length: 4 } as const
 export const StatusField = { frame: 0, peak: 1, strikes: 2, lostEvents: 3, logCount: 4, length: 8 } as const
 
-export const MAX_PADS = 128
+/** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
+export const MAX_PADS = 160
 /** Frames of silence kept on each side of a region in a sample chunk, so that interpolation may read past its edges. */
 export const GUARD_FRAMES = 4

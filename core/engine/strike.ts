@@ -345,7 +345,7 @@ function choke(engine: EngineState, program: number, record: number): void {
   }
 }
 
-/** Marks one of 128 pads in four doubles of 32 bits each. */
+/** Marks one of the pad slots in doubles of 32 bits each. */
 function setBit(log: Float64Array, at: number, padSlot: number): void {
   const word = at + (padSlot >> 5)
   log[word] = (log[word] | (1 << (padSlot & 31))) >>> 0

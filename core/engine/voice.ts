@@ -58,7 +58,7 @@ function readClip(engine: EngineState, voice: number, start: number, count: numb
     return readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, stereo)
   }
   let produced = 0
-  for (let done = 0; done < count; ) {
+  for (let done = 0; done < count;) {
     if (start + done >= v.cellEnd[voice]) beginCell(engine, voice, start + done)
     const run = Math.min(count - done, v.cellEnd[voice] - start - done)
     produced += readRun(engine, voice, done, run, v.cellRate[voice], v.cellRateSlope[voice], start + done - v.cellStart[voice], stereo)

@@ -7,12 +7,15 @@ import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useSession } from '../shell'
 import { padName } from '../shell/use-kit'
-import { describeFilling } from './describe-pad'
+import { describeFilling, describeMissing } from './describe-pad'
+import { missingAudio } from '../../audio/audio-files'
+import { useStore } from 'zustand'
 
 /** The pad struck last, in one line, and the two ways on from it. */
 export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad: Pad; readonly onOpen: () => void }) {
   const palette = usePalette()
   const lit = useSession((state) => state.lit[pad.id])
+  const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const sounded = lit && lit.band >= 0 && pad.bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
   return (
     <View
@@ -31,8 +34,8 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
         <Text look="strong" numberOfLines={1}>
           {padName(kit, pad)}
         </Text>
-        <Text look="small" tone="muted" numberOfLines={1}>
-          {sounded ?? describeFilling(pad)}
+        <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 1}>
+          {missing ?? sounded ?? describeFilling(pad)}
         </Text>
       </View>
       <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />

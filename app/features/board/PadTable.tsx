@@ -14,9 +14,9 @@ export function PadTable({ kit }: { readonly kit: Kit }) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
   const [width, setWidth] = useState(0)
-  const columns = Math.min(kit.arrangement.columns + (isWide ? 1 : 0), Math.max(1, kit.pads.length))
+  const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
   const gap = isWide ? 28 : 18
-  const size = Math.min(isWide ? 132 : 150, Math.floor((width - gap * (columns + 1)) / columns))
+  const size = Math.min(isWide ? 156 : 150, Math.floor((width - gap * (columns + 1)) / columns))
   const left = (width - columns * size - (columns - 1) * gap) / 2
   const place = (index: number) => ({
     x: left + (index % columns) * (size + gap),

@@ -1,4 +1,5 @@
-import type { Pad } from '@heliaster/core/kit'
+import { clipsOfPad } from '@heliaster/core/kit'
+import type { AudioHash, Pad } from '@heliaster/core/kit'
 
 /** What fills a pad, in words. A silent pad says why. */
 export function describeFilling(pad: Pad): string {
@@ -7,4 +8,10 @@ export function describeFilling(pad: Pad): string {
   const bands = pad.bands.length === 1 ? '1 band' : `${pad.bands.length} bands`
   const rays = pad.rays.length === 1 ? '' : `, ${pad.rays.length} rays`
   return `${bands}, ${turns} ${turns === 1 ? 'turn' : 'turns'}${rays}`
+}
+
+/** Why some of a pad is silent: the first of its files that cannot be had. */
+export function describeMissing(pad: Pad, missing: Readonly<Record<AudioHash, string>>): string | undefined {
+  const clip = clipsOfPad(pad).find((one) => missing[one.audio] !== undefined)
+  return clip && missing[clip.audio]
 }

@@ -44,7 +44,7 @@ export function SourceList({ onCut }: Props) {
       <View style={{ flexDirection: 'row', gap: 10, paddingHorizontal: 16, paddingVertical: 8, alignItems: 'center' }}>
         <TextInput
           aria-label="Find by name"
-          placeholder={`Find in ${Object.keys(entries).length} recordings and files`}
+          placeholder={`Find in ${Object.keys(entries).length} sounds`}
           placeholderTextColor={palette.muted}
           value={words}
           onChangeText={setWords}
@@ -85,6 +85,7 @@ export function SourceList({ onCut }: Props) {
 
 /** Longer than this is a recording to be cut, shorter a hit. */
 const LONG_SECONDS = 5
+const isLong = (source: Source) => source.info.frames / source.info.sampleRateHz > LONG_SECONDS
 
 /** Own recordings, own files, the boatyard, and what is passed. */
 function rankOf(source: Source): number {
@@ -96,16 +97,14 @@ function rankOf(source: Source): number {
 /** One's own recordings first, newest on top, then own files and the boatyard by name; what is passed goes last. */
 function shown(entries: readonly { doc: Source; changedAt: number }[], words: string): Source[] {
   const wanted = words.trim().toLowerCase()
-  const isLong = (source: Source) => source.info.frames / source.info.sampleRateHz > LONG_SECONDS
+  const compare = (a: Source, b: Source) => {
+    if (rankOf(a) === 0) return compareNames(b.name, a.name)
+    return Number(isLong(b)) - Number(isLong(a)) || compareNames(a.name, b.name)
+  }
   return entries
     .map((entry) => entry.doc)
     .filter((source) => `${source.name} ${source.tags.join(' ')}`.toLowerCase().includes(wanted))
-    .sort(
-      (a, b) =>
-        rankOf(a) - rankOf(b) ||
-        Number(isLong(b)) - Number(isLong(a)) ||
-        (rankOf(a) === 0 ? compareNames(b.name, a.name) : compareNames(a.name, b.name)),
-    )
+    .sort((a, b) => rankOf(a) - rankOf(b) || compare(a, b))
 }
 
 const SourceRow = memo(function SourceRow({
@@ -151,7 +150,7 @@ const SourceRow = memo(function SourceRow({
           <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 12 }}>
             {seconds >= 60 ? `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}` : `${seconds.toFixed(2)} s`}
             {picture && Number.isFinite(picture.loudnessDb)
-              ? `, peak ${picture.peakDb.toFixed(1)} dB, ${picture.loudnessDb.toFixed(0)} LUFS`
+              ? `, ${picture.peakDb.toFixed(1)} dB, ${picture.loudnessDb.toFixed(0)} LUFS`
               : ''}
           </Text>
         </View>

@@ -1,4 +1,4 @@
-import type { Kit } from '@heliaster/core/kit'
+import type { Kit, KitId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
@@ -17,7 +17,7 @@ export function KitsScreen() {
   const palette = usePalette()
   const entries = useStore(kits.store, (state) => state.entries)
   const loaded = useStore(kits.store, (state) => state.loaded)
-  const [menu, setMenu] = useState<Kit>()
+  const [menuFor, setMenuFor] = useState<KitId>()
   const [busy, setBusy] = useState(false)
   const list = Object.values(entries).sort((a, b) => b.changedAt - a.changedAt)
   const openBundle = async () => {
@@ -56,11 +56,11 @@ export function KitsScreen() {
       </View>
       <View role="list" style={{ gap: 0 }}>
         {list.map(({ doc }) => (
-          <KitRow key={doc.id} kit={doc} onMenu={() => setMenu(doc)} />
+          <KitRow key={doc.id} kit={doc} onMenu={() => setMenuFor(doc.id)} />
         ))}
       </View>
       {loaded && list.length === 0 && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
-      <KitMenu kit={menu} onClose={() => setMenu(undefined)} />
+      <KitMenu kit={menuFor && entries[menuFor]?.doc} onClose={() => setMenuFor(undefined)} />
     </ScrollView>
   )
 }

@@ -99,6 +99,18 @@ export function TideChart(props: Props) {
         <Svg width={box.width} height={box.height}>
           {layer === 'pitch' && <UsefulWater {...props} geometry={geometry} />}
           <TimeMarks geometry={geometry} seconds={seconds} isWide={isWide} />
+          {!drawn && (
+            <SvgText
+              x={box.width / 2}
+              y={box.height / 2 - 12}
+              textAnchor="middle"
+              fontFamily={fonts.text}
+              fontSize={14}
+              fill={palette.muted}
+            >
+              Drawing the hit
+            </SvgText>
+          )}
           {drawn && <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />}
           <EnvelopeLine envelope={shape.pitch} layer="pitch" geometry={geometry} seconds={seconds} active={layer === 'pitch'} />
           <EnvelopeLine
@@ -301,7 +313,7 @@ function TimeMarks({ geometry, seconds, isWide }: { readonly geometry: Geometry;
               fontSize={11}
               fill={palette.muted}
             >
-              {at < 1 ? `${Math.round(at * 1000)} ms` : `${at.toFixed(1)} s`}
+              {isWide && x > geometry.width - 56 ? '' : at < 1 ? `${Math.round(at * 1000)} ms` : `${at.toFixed(1)} s`}
             </SvgText>
           </G>
         )
