@@ -3,7 +3,9 @@ import { padSettings } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
+import { useStore } from 'zustand'
 
+import { missingAudio } from '../../audio/audio-files'
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { NameField } from '../../ui/NameField'
@@ -13,6 +15,7 @@ import { Text } from '../../ui/Text'
 import { editKit } from '../shell'
 import { padGesture } from '../shell/use-kit'
 import { CellGrid } from './CellGrid'
+import { describeMissing } from './describe-pad'
 import { ChokeChips } from './ChokeChips'
 import { FillSheet } from './FillSheet'
 import { duplicateEdits, removeEdits, spreadEdits } from './pad-edits'
@@ -31,6 +34,7 @@ const PICKS = [
 /** One pad: what fills it first, then how it plays. Every change here is of this pad alone. */
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const [filling, setFilling] = useState(false)
+  const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const edit = (...edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
@@ -74,6 +78,11 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           />
         </View>
       </View>
+      {missing && (
+        <Text look="small" tone="coral" role="alert">
+          {missing}
+        </Text>
+      )}
       <CellGrid
         pad={pad}
         onBandEdge={(bandId, fromVelocity) => edit({ type: 'setBand', padId: pad.id, bandId, fields: { fromVelocity } })}
