@@ -1,7 +1,8 @@
 // npm start: installs what is missing, starts the database and the server, prints one line with the address.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
 
 import { dataFolder, Fault } from './paths.mjs'
 import { ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
@@ -11,13 +12,14 @@ const pidFile = join(dataFolder, 'start.pid')
 let database
 let server
 let stopping = false
+let ownsPidFile = false
 
 async function stop(code) {
   if (stopping) return
   stopping = true
   await server?.stop()
   await database?.stop()
-  rmSync(pidFile, { force: true })
+  if (ownsPidFile) rmSync(pidFile, { force: true })
   process.exit(code)
 }
 
@@ -54,7 +56,16 @@ try {
     throw new Fault(`HELIASTER_PORT is "${process.env.HELIASTER_PORT}"; it must be a number from 1 to 65535.`)
   mkdirSync(dataFolder, { recursive: true })
   await refuseSecondStart()
-  await checkPort()
+  // After a kill -9 our own server is still letting go of the port.
+  const wasKilled = existsSync(pidFile)
+  for (let tries = wasKilled ? 10 : 1; tries > 0; tries--)
+    try {
+      await checkPort()
+      break
+    } catch (error) {
+      if (tries === 1) throw error
+      await wait(300)
+    }
   ensurePackages()
   ensureMariadb()
   const { buildWeb } = await import('./build-web.mjs')
@@ -64,6 +75,7 @@ try {
   process.on('SIGTERM', () => stop(0))
   process.on('SIGHUP', () => stop(0))
   writeFileSync(pidFile, JSON.stringify({ pid: process.pid, port }))
+  ownsPidFile = true
   database = await startMariadb(join(dataFolder, 'mariadb'))
   await buildWeb()
   server = await startServer({ port, database })
