@@ -7,6 +7,6 @@ module.exports = {
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   moduleNameMapper: { '^(@react-native-vector-icons|@expo/vector-icons)/.*$': '<rootDir>/icon-mock.js', ...web.moduleNameMapper },
   transformIgnorePatterns: [
-    '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble)(/|-|$))',
+    '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|standard-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble)(/|-|$))',
   ],
 }

@@ -122,7 +122,9 @@ async function launch({ folder, data, run, socket, pidFile, user }) {
 function lastError(log) {
   if (!existsSync(log)) return 'it wrote no log.'
   const lines = readFileSync(log, 'utf8').trim().split('\n')
-  return (lines.filter((line) => line.includes('[ERROR]')).pop() ?? lines.pop() ?? '').replace(/^.*\[ERROR\]\s*/, '')
+  const errors = lines.filter((line) => line.includes('[ERROR]') && !line.includes('Aborting'))
+  const line = (errors.pop() ?? lines.pop() ?? '').replace(/^.*\[ERROR\]\s*/, '').trim()
+  return line.endsWith('.') ? line : `${line}.`
 }
 
 function lastLine(text) {

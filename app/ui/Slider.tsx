@@ -118,8 +118,9 @@ export function NumberField({ label, text, unit, onNumber }: FieldProps) {
   const [draft, setDraft] = useState<string>()
   useEffect(() => setDraft(undefined), [text])
   const take = () => {
-    const value = draft === undefined ? NaN : Number(draft.replace(',', '.').replace(/[^\d.+-].*$/, ''))
-    if (draft !== undefined && draft !== '' && Number.isFinite(value)) onNumber(value)
+    const digits = (draft ?? '').replace(',', '.').replace(/[^\d.+-].*$/, '')
+    const value = digits === '' ? NaN : Number(digits)
+    if (Number.isFinite(value)) onNumber(value)
     setDraft(undefined)
   }
   return (

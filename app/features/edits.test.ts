@@ -1,0 +1,139 @@
+import { applyBatch, createKit, createPad, createSource, kitKind } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, TieId } from '@heliaster/core/kit'
+import { asBands, asTurns } from '@heliaster/core/place'
+
+import { emptyHistory, remember, stepBack, stepForward } from '../stores/history'
+import { makeId } from '../stores/make-id'
+import { chokeEdits, duplicateEdits, proposeLevel, removeEdits, spreadEdits } from './board/pad-edits'
+import { padsToSend, sendEdits } from './cut/send-hits'
+import type { CutHit } from './cut/use-source-cut'
+import { addPoint, movePoint, newEnvelope, removePoint } from './shape/envelope-edits'
+import { velocityAt } from './shell/PadFace'
+
+const audio = 'b'.repeat(64) as never
+const info = { name: 'x.wav', sampleRateHz: 48000, frames: 48000, channels: 1 }
+const clip = {
+  audio,
+  startFrame: 0,
+  endFrame: 100,
+  fadeInSeconds: 0,
+  fadeOutSeconds: 0,
+  gainDb: 0,
+  reverse: false,
+  invert: false,
+  channel: 'left' as const,
+}
+
+function aPad(turns: number, how: typeof asTurns = asTurns): Pad {
+  const pad = createPad(makeId, { name: 'Oar' }, 40)
+  return {
+    ...pad,
+    bands: how(
+      makeId,
+      pad.rays[0].id,
+      Array.from({ length: turns }, () => clip),
+    ),
+  }
+}
+
+function aKitOf(...pads: Pad[]): Kit {
+  return { ...createKit(makeId, 'K'), pads }
+}
+
+const after = (kit: Kit, edits: KitEdit[]) => {
+  const { doc, refused, inverses } = applyBatch(kitKind, kit, edits)
+  expect(refused).toEqual([])
+  expect(applyBatch(kitKind, doc, inverses).doc).toEqual(kit)
+  return doc
+}
+
+function hits(count: number): CutHit[] {
+  return Array.from({ length: count }, (_, i) => ({
+    marker: { id: `found-${i}` as never, frame: i * 1000, origin: 'found' as const, pinned: false, kept: false },
+    hit: {
+      onsetFrame: i * 1000,
+      startFrame: i * 1000,
+      endFrame: i * 1000 + 900,
+      seconds: 0.02,
+      peakDb: -6,
+      loudnessDb: -40 + i,
+      centreHz: 500,
+      family: 'wood' as const,
+      warnings: [],
+    },
+  }))
+}
+
+test('hits are sent each to a pad, as turns, or as bands, and the kit never outgrows its 128 pads', () => {
+  const source = createSource(makeId, audio, info, 'Walk')
+  const kit = aKitOf(aPad(1))
+  const each = after(kit, sendEdits(kit, source, padsToSend(kit, source, hits(3), 'pads')))
+  expect(each.pads.slice(1).map((pad) => [pad.own.name, pad.notes[0]])).toEqual([['Wood 1', 36], ['Wood 2', 37], ['Wood 3', 38]]) // prettier-ignore
+  expect(padsToSend(kit, source, hits(200), 'pads')).toHaveLength(127)
+  expect(padsToSend(kit, source, hits(9), 'turns')[0].bands[0].turns).toHaveLength(9)
+  expect(padsToSend(kit, source, hits(9), 'bands', 3)[0].bands).toHaveLength(3)
+})
+
+test('sending onto a pad replaces its clips and keeps its settings and its ray', () => {
+  const source = createSource(makeId, audio, info, 'Walk')
+  const kit = aKitOf({ ...aPad(2), own: { name: 'Kept', pan: 0.4 } })
+  const [pad] = after(kit, sendEdits(kit, source, padsToSend(kit, source, hits(4), 'turns'), kit.pads[0])).pads
+  expect(pad.own).toEqual({ name: 'Kept', pan: 0.4 })
+  expect(pad.bands[0].turns.every((turn) => pad.rays[0].id in turn.clips)).toBe(true)
+})
+
+test('turns spread to bands and back lose no clip, and velocity’s share shrinks as bands grow', () => {
+  const kit = aKitOf(aPad(5))
+  const spread = after(kit, spreadEdits(kit.pads[0], 'bands'))
+  expect(spread.pads[0].bands).toHaveLength(5)
+  expect(spread.pads[0].own.responses![0].amount).toBe(6)
+  expect(after(spread, spreadEdits(spread.pads[0], 'turns')).pads[0].bands[0].turns).toHaveLength(5)
+  const set = { ...kit.pads[0], own: { responses: [{ ...spread.pads[0].own.responses![0], amount: 17 }] } }
+  expect(proposeLevel(set, 4)).toEqual([])
+})
+
+test('a duplicate has ids of its own and sounds the same clips; removing a pad leaves no tie or bead of it', () => {
+  const kit = aKitOf(aPad(2), aPad(1))
+  const [pad, other] = kit.pads
+  const copied = after(kit, duplicateEdits(kit, pad)).pads[1]
+  expect(copied.id).not.toBe(pad.id)
+  expect(Object.values(copied.bands[0].turns[0].clips)).toEqual(Object.values(pad.bands[0].turns[0].clips))
+  expect(copied.bands[0].turns[0].clips[copied.rays[0].id]).toBeDefined()
+  const tied = after(kit, chokeEdits(kit, pad, 'new'))
+  const both = after(tied, chokeEdits(tied, other, tied.ties[0].id as TieId))
+  expect(both.ties[0]).toMatchObject({ pads: [pad.id, other.id] })
+  expect(after(both, removeEdits(both, pad)).ties[0]).toMatchObject({ pads: [other.id] })
+})
+
+test('a strike nearer the star’s centre is softer, and each ring gives the velocities of its band', () => {
+  const single = aPad(1)
+  const layered = aPad(4, asBands)
+  expect(velocityAt(single, 0)).toBeLessThan(velocityAt(single, 0.6))
+  expect(velocityAt(single, 1)).toBe(127)
+  expect(velocityAt(layered, 1)).toBe(127)
+  for (let share = 0, last = 0; share <= 1; share += 0.02) {
+    const velocity = velocityAt(layered, share)
+    expect(velocity).toBeGreaterThanOrEqual(last)
+    last = velocity
+  }
+})
+
+test('a new envelope spans the hit, its points keep their order in time, and sustain follows its point', () => {
+  const envelope = newEnvelope('amp', 0.48)
+  expect(envelope.points[2].seconds).toBeCloseTo(0.48)
+  expect(movePoint(envelope, 1, 9, 4, 'amp').points[1]).toMatchObject({ seconds: envelope.points[2].seconds, value: 1 })
+  const [grown, index] = addPoint({ ...envelope, sustain: 1 }, 0.01, 0.9, 'amp')
+  expect([index, grown.sustain]).toEqual([1, 2])
+  expect(removePoint(grown, 1).sustain).toBe(1)
+  expect(removePoint(grown, 2).sustain).toBeUndefined()
+})
+
+test('undo and redo walk the same steps, and a new step forgets what was undone', () => {
+  const step = (n: number) => ({ edits: [n], inverses: [-n] })
+  let history = remember(remember<number>(emptyHistory, step(1)), step(2))
+  const back = stepBack(history)!
+  expect(back.edits).toEqual([-2])
+  expect(stepForward(back.history)).toEqual({ edits: [2], history })
+  history = remember(back.history, step(3))
+  expect(stepForward(history)).toBeUndefined()
+})

@@ -1,0 +1,90 @@
+import { aKit, anImpulse } from '../kit/builders'
+import { applyEdit } from '../kit/kit-edit'
+import { createLoader } from './loader'
+import { createMemory } from './memory'
+import { EventType, StatusField } from './program'
+import { render } from './render'
+import { createSampleStore } from './sample-store'
+import { createEngine } from './state'
+
+const RATE = 48000
+
+function live(rig: ReturnType<typeof aKit>) {
+  const memory = createMemory(false)
+  const store = createSampleStore(
+    { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
+    8,
+  )
+  const loader = createLoader(memory, store, RATE, (hash) => rig.audio.get(hash))
+  const engine = createEngine(memory, RATE)
+  const run = (frames: number) => {
+    const left = new Float32Array(frames)
+    render(engine, left, new Float32Array(frames), 0, frames)
+    return left
+  }
+  const strike = (padSlot: number) => {
+    engine.score = Float64Array.of(engine.frame, EventType.strike, padSlot, 127, -1, 0, 0, 0)
+    engine.scoreCursor = 0
+  }
+  return { memory, store, loader, run, strike }
+}
+
+const steady = (level: number) => ({ sampleRateHz: RATE, channels: [new Float32Array(RATE).fill(level)] })
+
+test('a sounding voice finishes with what it began with; the next strike plays the edit', () => {
+  const rig = aKit([{ bands: [[steady(0.25)]] }])
+  const { loader, run, strike, memory } = live(rig)
+  loader.load(rig.kit)
+  strike(0)
+  expect(run(100)[99]).toBe(0.25)
+  const before = memory.padTable[0]
+  const louder = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[0].id, own: { gainDb: -6.020599913279624 } })
+  loader.load(louder)
+  expect(memory.padTable[0]).not.toBe(before)
+  expect(run(100)[99]).toBe(0.25)
+  strike(0)
+  expect(run(100)[99]).toBeCloseTo(0.375, 6)
+})
+
+test('programs and samples are given back once no voice reads them, and not before', () => {
+  const rig = aKit([{ bands: [[steady(0.1)]] }])
+  const { loader, run, strike, memory, store } = live(rig)
+  loader.load(rig.kit)
+  const slot = memory.padTable[0]
+  strike(0)
+  run(128)
+  const empty = applyEdit(rig.kit, { type: 'setPadFilling', padId: rig.kit.pads[0].id, bands: [] })
+  loader.load(empty)
+  run(RATE / 2)
+  loader.load(empty)
+  expect(memory.directory[slot]).not.toBe(0) // the voice still sounds
+  run(RATE)
+  loader.load(empty)
+  expect(memory.directory[slot]).toBe(0)
+  expect(store.usedFrames).toBe(0)
+})
+
+test('a pad is compiled again only when it, its leader or its ties changed', () => {
+  const rig = aKit([{ bands: [[anImpulse()]] }, { bands: [[anImpulse()]] }])
+  const { loader, memory } = live(rig)
+  loader.load(rig.kit)
+  const [first, second] = [memory.padTable[0], memory.padTable[1]]
+  const changed = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[1].id, own: { pan: 1 } })
+  loader.load(changed)
+  expect(memory.padTable[0]).toBe(first)
+  expect(memory.padTable[1]).not.toBe(second)
+  expect(memory.status[StatusField.lostEvents]).toBe(0)
+})
+
+test('the sample store uses freed places again and joins them', () => {
+  const { store, memory } = live(aKit([]))
+  const regions = [1000, 2000, 3000].map((frames) => store.place([new Float32Array(frames).fill(1)], RATE))
+  store.free(regions[0])
+  store.free(regions[1])
+  const again = store.place([new Float32Array(2900).fill(2)], RATE)
+  expect(again.left).toBe(regions[0].left)
+  expect(memory.chunks[0]![regions[2].left]).toBe(1)
+  expect(memory.chunks[0]![again.left - 1]).toBe(0)
+  const huge = store.place([new Float32Array(5_000_000), new Float32Array(5_000_000)], RATE)
+  expect([huge.chunk, huge.right - huge.left]).toEqual([1, 5_000_008])
+})

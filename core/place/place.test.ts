@@ -1,0 +1,58 @@
+import fc from 'fast-check'
+
+import { hashOf, testIds } from '../kit/builders'
+import { wholeClip } from '../kit/make'
+import { naturalBreaks } from './natural-breaks'
+import { compareNames } from './natural-order'
+import { asBands, byLoudness, evenEdges, suggestBands } from './place'
+
+const clip = (i: number) => wholeClip(hashOf(i.toString(16).padStart(4, '0')), { frames: 10, channels: 1 })
+
+test('natural breaks find the groups that are there, and every value is in one of them', () => {
+  expect(naturalBreaks([-50, -49, -48, -30, -29, -10], 3)).toEqual([[0, 3], [3, 5], [5, 6]]) // prettier-ignore
+  fc.assert(
+    fc.property(
+      fc.array(fc.integer({ min: -90, max: 0 }), { minLength: 1, maxLength: 40 }),
+      fc.integer({ min: 1, max: 9 }),
+      (values, count) => {
+        const ranges = naturalBreaks([...values].sort((a, b) => a - b), count) // prettier-ignore
+        expect(ranges).toHaveLength(Math.min(count, values.length))
+        expect(ranges[0][0]).toBe(0)
+        expect(ranges[ranges.length - 1][1]).toBe(values.length)
+        ranges.forEach(([from, to], i) => {
+          expect(to).toBeGreaterThan(from)
+          if (i > 0) expect(from).toBe(ranges[i - 1][1])
+        })
+      },
+    ),
+  )
+})
+
+test('even edges begin at 1 and rise, for any number of bands', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 127 }), (count) => {
+      const edges = evenEdges(count)
+      expect(edges[0]).toBe(1)
+      expect(edges.every((edge, i) => edge <= 127 && (i === 0 || edge > edges[i - 1]))).toBe(true)
+    }),
+  )
+})
+
+test('by loudness, softer takes lie in softer bands and no take is lost', () => {
+  const loudnessDb = [-12, -40, -39, -25, -13, -26, -41, -11, -24]
+  const bands = byLoudness(testIds(), 'ray-1' as never, loudnessDb.map((db, i) => ({ clip: clip(i), loudnessDb: db })), 3) // prettier-ignore
+  expect(bands.map((band) => band.turns.length)).toEqual([3, 3, 3])
+  expect(bands.map((band) => band.fromVelocity)).toEqual([1, 43, 86])
+  expect(bands[0].turns[0].clips['ray-1']).toEqual(clip(6))
+})
+
+test('forty takes over 40 dB ask for several bands, equal ones for one', () => {
+  expect(suggestBands(Array.from({ length: 40 }, (_, i) => -40 + i))).toBe(8)
+  expect(suggestBands(Array.from({ length: 30 }, () => -20))).toBe(1)
+  expect(suggestBands([])).toBe(0)
+})
+
+test('in order, each clip has a band of its own; names sort as people count', () => {
+  expect(asBands(testIds(), 'ray-1' as never, [clip(0), clip(1)]).map((band) => band.fromVelocity)).toEqual([1, 65])
+  expect(['hit 10', 'hit 2', 'Hit 1'].sort(compareNames)).toEqual(['Hit 1', 'hit 2', 'hit 10'])
+})
