@@ -14,7 +14,7 @@ export async function openDemo(page: Page, place: string): Promise<void> {
 
 export async function newKit(page: Page): Promise<void> {
   await page.goto('/')
-  await page.getByRole('button', { name: 'New kit' }).click()
+  await page.getByRole('button', { name: 'New kit', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeVisible()
 }
 
@@ -40,12 +40,12 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
   bytes.writeUInt32LE(frames * 2, 40)
   let noise = 1
   const next = () => (noise = (Math.imul(noise, 1103515245) + 12345) >>> 0) / 2147483648 - 1
-  for (let i = 0; i < frames; i++) bytes.writeInt16LE(Math.round(next() * 900), 44 + i * 2)
+  for (let i = 0; i < frames; i++) bytes.writeInt16LE(Math.round(next() * 500), 44 + i * 2)
   for (const [index, at] of strikes.entries()) {
     const from = Math.round(at * rate)
     for (let i = 0; i < 0.25 * rate && from + i < frames; i++) {
       const sample =
-        (Math.sin((2 * Math.PI * (180 + 90 * index) * i) / rate) + 0.3 * next()) * Math.exp(-i / (0.03 * rate)) * 9000 * (1 + index)
+        (Math.sin((2 * Math.PI * (180 + 90 * index) * i) / rate) + 0.3 * next()) * Math.exp(-i / (0.03 * rate)) * (30000 + 8000 * index)
       bytes.writeInt16LE(Math.max(-32768, Math.min(32767, Math.round(sample / 2))), 44 + (from + i) * 2)
     }
   }

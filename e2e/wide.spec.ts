@@ -113,3 +113,20 @@ test('a browser without AudioWorklet says so, and everything else works', async 
   await expect(pad(page, 'Hull thump')).toBeVisible()
   await context.close()
 })
+
+test('where memory cannot be shared, pads sound all the same', async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  await page.addInitScript(() => Object.defineProperty(window, 'crossOriginIsolated', { value: false }))
+  await openDemo(page, 'board')
+  await pad(page, 'Chain drop').click()
+  await expect(page.getByRole('textbox', { name: 'Name' })).toHaveValue('Chain drop')
+  // The cell that sounded is marked by its coral border, which only the engine's own log can bring.
+  await expect
+    .poll(async () => {
+      await pad(page, 'Chain drop').click()
+      return page.getByRole('button', { name: /^Hear band 1, turn/ }).evaluateAll((cells) => cells.map((cell) => getComputedStyle(cell).borderTopWidth))
+    })
+    .toContain('2px')
+  await context.close()
+})

@@ -8,6 +8,8 @@ const HOP_SECONDS = 1 / 750
 const AFTER_HOPS = 4
 const BEFORE_HOPS = 9
 const FULL_DB = 40
+/** No strike reaches the very top, so that a water line drawn there hides them all. */
+const STRONGEST = 0.995
 const BANDS = 3
 
 /**
@@ -32,7 +34,7 @@ export function strengthCurve(mono: Float32Array, sampleRateHz: number): Strengt
       if (riseDb > most[hop]) most[hop] = riseDb
     }
   }
-  for (let hop = 0; hop < hops; hop++) strength[hop] = Math.min(1, (0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
+  for (let hop = 0; hop < hops; hop++) strength[hop] = Math.min(STRONGEST, (0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
   return { hopFrames, strength }
 }
 
