@@ -1,5 +1,4 @@
-import { useEffect, useRef } from 'react'
-import type { View } from 'react-native'
+import { useElement, useLatest } from './use-element'
 
 export interface DragHandlers {
   /** Where the pointer went down, in px from the element's corner. Returning false leaves the pointer alone. */
@@ -10,14 +9,8 @@ export interface DragHandlers {
 
 /** One drag on one element, by finger, pen or mouse. The element keeps the pointer until it is let go. */
 export function usePointerDrag(handlers: DragHandlers) {
-  const ref = useRef<View>(null)
-  const latest = useRef(handlers)
-  useEffect(() => {
-    latest.current = handlers
-  })
-  useEffect(() => {
-    const element = ref.current as unknown as HTMLElement | null
-    if (!element) return undefined
+  const latest = useLatest(handlers)
+  return useElement((element) => {
     element.style.touchAction = 'none'
     let dragging: number | undefined
     const at = (event: PointerEvent): [number, number] => {
@@ -48,6 +41,5 @@ export function usePointerDrag(handlers: DragHandlers) {
       element.removeEventListener('pointerup', up)
       element.removeEventListener('pointercancel', up)
     }
-  }, [])
-  return ref
+  })
 }

@@ -26,7 +26,7 @@ function segmentAt(arena: Float64Array, from: number, to: number, time: number):
   return bent(
     arena[from + PointField.value],
     arena[to + PointField.value],
-    (time - start) / (arena[to + PointField.frame] - start),
+    (time - start) * (1 / (arena[to + PointField.frame] - start)),
     arena[to + PointField.k],
   )
 }

@@ -3,7 +3,8 @@ import { RING_EVENTS } from './memory'
 import { EventField, EventType, MAX_PADS, StatusField } from './program'
 import { CHUNK_FRAMES, NEVER, QUEUE_EVENTS } from './state'
 import type { EngineState } from './state'
-import { release, stopPad, strike } from './strike'
+import { release, stopPad } from './stops'
+import { strike } from './strike'
 import { renderVoice } from './voice'
 
 const WIDTH = EventField.length

@@ -24,7 +24,7 @@ function createVoices() {
     frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(),
     gainLeft: f64(), gainRight: f64(),
     baseRate: f64(), baseCents: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
-    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateSlope: f64(),
+    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateEnd: f64(), cellRateSlope: f64(),
     releaseFrame: f64(), releaseLevel: f64(), holds: i32(),
     fadeStart: f64(), fadeFrames: f64(),
     filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),

@@ -2,7 +2,7 @@ import type { AudioHash, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
 import { wholeClip } from '@heliaster/core/kit'
 import { asBands, asTurns, byLoudness, compareNames } from '@heliaster/core/place'
 import { useEffect, useMemo, useState } from 'react'
-import { FlatList, Pressable, TextInput, View } from 'react-native'
+import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { audioPicture } from '../../audio/audio-files'
@@ -16,8 +16,9 @@ import { MiniWave } from '../../ui/MiniWave'
 import { notify } from '../../ui/notices'
 import { Sheet } from '../../ui/Sheet'
 import { Star } from '../../ui/Star'
+import { SearchField } from '../../ui/SearchField'
 import { Text } from '../../ui/Text'
-import { fonts, usePalette } from '../../ui/theme'
+import { usePalette } from '../../ui/theme'
 import { editKit } from '../shell'
 import { proposeLevel } from './pad-edits'
 
@@ -89,22 +90,7 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
       }
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-        <TextInput
-          aria-label="Find by name"
-          placeholder="Find by name"
-          placeholderTextColor={palette.muted}
-          value={words}
-          onChangeText={setWords}
-          style={{
-            flex: 1,
-            minHeight: 44,
-            fontFamily: fonts.text,
-            fontSize: 16,
-            color: palette.ink,
-            borderBottomWidth: 1,
-            borderBottomColor: palette.line,
-          }}
-        />
+        <SearchField value={words} onChange={setWords} placeholder="Find by name" />
         <Button
           label={`All ${list.length}`}
           disabled={list.length === 0 || list.length > 127}

@@ -1,5 +1,4 @@
-import { useEffect, useRef } from 'react'
-import type { View as NativeView } from 'react-native'
+import { useElement, useLatest } from '../../ui/use-element'
 
 export interface WavePointerHandlers {
   /** A finger or button that went down and up again without moving. */
@@ -17,14 +16,8 @@ const TAP_PX = 6
 
 /** Fingers, mouse and wheel on the waveform: tap, pan, pinch, and drags of markers. */
 export function useWavePointers(handlers: WavePointerHandlers) {
-  const ref = useRef<NativeView>(null)
-  const latest = useRef(handlers)
-  useEffect(() => {
-    latest.current = handlers
-  })
-  useEffect(() => {
-    const element = ref.current as unknown as HTMLElement | null
-    if (!element) return undefined
+  const latest = useLatest(handlers)
+  return useElement((element) => {
     element.style.touchAction = 'none'
     const points = new Map<number, { x: number; y: number }>()
     let mode: 'none' | 'maybeTap' | 'pan' | 'grab' | 'pinch' = 'none'
@@ -89,6 +82,5 @@ export function useWavePointers(handlers: WavePointerHandlers) {
       element.removeEventListener('pointercancel', up)
       element.removeEventListener('wheel', wheel)
     }
-  }, [])
-  return ref
+  })
 }

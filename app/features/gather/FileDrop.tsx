@@ -1,21 +1,16 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
 import { usePalette } from '../../ui/theme'
+import { useElement, useLatest } from '../../ui/use-element'
 
 /** Takes files that are dropped on it; the button beside the list does the same. */
 export function FileDrop({ onFiles, children }: { readonly onFiles: (files: File[]) => void; readonly children: ReactNode }) {
   const palette = usePalette()
-  const ref = useRef<View>(null)
   const [isOver, setIsOver] = useState(false)
-  const latest = useRef(onFiles)
-  useEffect(() => {
-    latest.current = onFiles
-  })
-  useEffect(() => {
-    const element = ref.current as unknown as HTMLElement | null
-    if (!element) return undefined
+  const latest = useLatest(onFiles)
+  const ref = useElement((element) => {
     const over = (event: DragEvent) => {
       event.preventDefault()
       setIsOver(true)
@@ -35,7 +30,7 @@ export function FileDrop({ onFiles, children }: { readonly onFiles: (files: File
       element.removeEventListener('dragleave', leave)
       element.removeEventListener('drop', drop)
     }
-  }, [])
+  })
   return (
     <View ref={ref} style={{ flex: 1, minHeight: 0, backgroundColor: isOver ? palette.kelpWash : 'transparent' }}>
       {children}

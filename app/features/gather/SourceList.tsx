@@ -2,7 +2,7 @@ import type { Source, SourceId } from '@heliaster/core/kit'
 import { wholeClip } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
 import { memo, useCallback, useMemo, useState } from 'react'
-import { FlatList, Pressable, TextInput, View } from 'react-native'
+import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { importFile } from '../../audio/import'
@@ -13,8 +13,9 @@ import { Button, IconButton } from '../../ui/Button'
 import { chooseFiles } from '../../ui/choose-files'
 import { MiniWave, usePicture } from '../../ui/MiniWave'
 import { notify } from '../../ui/notices'
+import { SearchField } from '../../ui/SearchField'
 import { Text } from '../../ui/Text'
-import { fonts, usePalette } from '../../ui/theme'
+import { usePalette } from '../../ui/theme'
 import { useSession } from '../shell'
 import { FileDrop } from './FileDrop'
 import { ImportReport } from './ImportReport'
@@ -25,7 +26,6 @@ interface Props {
 
 /** Recordings and files: heard by a tap, kept or passed, opened in Cut. */
 export function SourceList({ onCut }: Props) {
-  const palette = usePalette()
   const entries = useStore(sources.store, (state) => state.entries)
   const chosen = useSession((state) => state.sourceId)
   const [words, setWords] = useState('')
@@ -42,23 +42,7 @@ export function SourceList({ onCut }: Props) {
   return (
     <FileDrop onFiles={(files) => void importFiles(files)}>
       <View style={{ flexDirection: 'row', gap: 10, paddingHorizontal: 16, paddingVertical: 8, alignItems: 'center' }}>
-        <TextInput
-          aria-label="Find by name"
-          placeholder={`Find in ${Object.keys(entries).length} sounds`}
-          placeholderTextColor={palette.muted}
-          value={words}
-          onChangeText={setWords}
-          style={{
-            flex: 1,
-            minHeight: 44,
-            fontFamily: fonts.text,
-            fontSize: 16,
-            color: palette.ink,
-            borderBottomWidth: 1,
-            borderBottomColor: palette.line,
-            minWidth: 0,
-          }}
-        />
+        <SearchField value={words} onChange={setWords} placeholder={`Find in ${Object.keys(entries).length} sounds`} />
         <Button
           label="Import"
           icon="tray-arrow-down"

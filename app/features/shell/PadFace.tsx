@@ -1,5 +1,5 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { memo, useEffect, useRef } from 'react'
+import { memo } from 'react'
 import { View } from 'react-native'
 
 import { keyLabel } from '../../audio/computer-keys'
@@ -7,6 +7,7 @@ import { releasePad, strikePad } from '../../audio/sound'
 import { noteName } from '../../ui/note-name'
 import { ringEdges, Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
+import { useElement, useLatest } from '../../ui/use-element'
 import { session, useSession } from './session'
 import { padName } from './use-kit'
 
@@ -27,11 +28,10 @@ const SOFTEST = 8
  * pointer down, before anything is drawn. Every finger is a strike of its own.
  */
 export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
-  const star = useRef<View>(null)
   const lit = useSession((state) => state.lit[pad.id])
   const name = padName(kit, pad)
   const key = keyLabel(index)
-  useStrikes(star, pad)
+  const star = useStrikes(pad)
   return (
     <View style={{ alignItems: 'center', width: size, gap: 3 }}>
       <View
@@ -94,14 +94,9 @@ export function velocityAt(pad: Pad, share: number): number {
   return Math.max(1, Math.round(from + (to - from) * inRing))
 }
 
-function useStrikes(ref: React.RefObject<View | null>, pad: Pad): void {
-  const latest = useRef(pad)
-  useEffect(() => {
-    latest.current = pad
-  })
-  useEffect(() => {
-    const element = ref.current as unknown as HTMLElement | null
-    if (!element) return undefined
+function useStrikes(pad: Pad) {
+  const latest = useLatest(pad)
+  return useElement((element) => {
     element.style.touchAction = 'none'
     const down = (event: PointerEvent) => {
       if (event.button > 0) return
@@ -118,5 +113,5 @@ function useStrikes(ref: React.RefObject<View | null>, pad: Pad): void {
       element.removeEventListener('pointerdown', down)
       for (const type of ['pointerup', 'pointercancel', 'pointerleave'] as const) element.removeEventListener(type, up)
     }
-  }, [ref])
+  })
 }

@@ -1,0 +1,35 @@
+import { PITCH_RANGE_CENTS } from './envelope-edits'
+import type { Layer } from './envelope-edits'
+
+/** The share across the chart, -1..1, that a value stands at. Levels grow from the middle, pitch passes through it. */
+export function share(value: number, layer: Layer): number {
+  return layer === 'amp' ? value : Math.max(-1, Math.min(1, value / PITCH_RANGE_CENTS))
+}
+
+export function valueOf(across: number, layer: Layer): number {
+  return layer === 'amp' ? Math.min(1, Math.max(0, across)) : across * PITCH_RANGE_CENTS
+}
+
+/** Where times and values lie on the chart, and back. */
+export function createGeometry(isWide: boolean, { width, height }: { width: number; height: number }, seconds: number) {
+  const pad = 20
+  const along = (isWide ? width : height) - 2 * pad
+  const half = (isWide ? height : width) / 2 - pad
+  const middle = (isWide ? height : width) / 2
+  return {
+    width,
+    height,
+    middle,
+    half,
+    place(at: number, across: number): [number, number] {
+      const a = pad + (at / seconds) * along
+      return isWide ? [a, middle - across * half] : [middle + across * half, a]
+    },
+    read(x: number, y: number): { seconds: number; share: number } {
+      const a = isWide ? x : y
+      const b = isWide ? middle - y : x - middle
+      return { seconds: ((a - pad) / along) * seconds, share: Math.max(-1, Math.min(1, b / half)) }
+    },
+  }
+}
+export type Geometry = ReturnType<typeof createGeometry>
