@@ -125,7 +125,9 @@ test('where memory cannot be shared, pads sound all the same', async ({ browser,
   await expect
     .poll(async () => {
       await pad(page, 'Chain drop').click()
-      return page.getByRole('button', { name: /^Hear band 1, turn/ }).evaluateAll((cells) => cells.map((cell) => getComputedStyle(cell).borderTopWidth))
+      return page
+        .getByRole('button', { name: /^Hear band 1, turn/ })
+        .evaluateAll((cells) => cells.map((cell) => getComputedStyle(cell).borderTopWidth))
     })
     .toContain('2px')
   await context.close()
