@@ -103,3 +103,25 @@ test('the kit leaves as a bundle and opens again as it was', async ({ page }) =>
   await expect(page.getByText('“Low Tide 2” is open, as it was.')).toBeVisible({ timeout: 60_000 })
   await expect(pad(page, 'Buoy bell')).toBeVisible()
 })
+
+test('the microphone records as it is, and its hits are cut', async ({ page }) => {
+  await page.addInitScript(() => {
+    const original = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices)
+    navigator.mediaDevices.getUserMedia = async (constraints) => {
+      const stream = await original(constraints)
+      const { echoCancellation, noiseSuppression, autoGainControl } = stream.getAudioTracks()[0].getSettings()
+      Object.assign(window, { heard: { echoCancellation, noiseSuppression, autoGainControl } })
+      return stream
+    }
+  })
+  await newKit(page)
+  await page.getByRole('button', { name: 'Record', exact: true }).tap()
+  await expect(page.getByText(/^([2-9]|\d\d) hits$/)).toBeVisible({ timeout: 25_000 }) // the browser's own test tone, once a second
+  expect(await page.evaluate(() => (window as unknown as { heard: unknown }).heard)).toEqual({
+    echoCancellation: false,
+    noiseSuppression: false,
+    autoGainControl: false,
+  })
+  await page.getByRole('button', { name: 'Stop and cut' }).tap()
+  await expect(page.getByRole('button', { name: /^Send [2-9]\d* hits to pads/ })).toBeEnabled()
+})

@@ -109,11 +109,12 @@ interface FieldProps {
   readonly label: string
   readonly text: string
   readonly unit: string
+  readonly width?: number
   readonly onNumber: (value: number) => void
 }
 
 /** A number that is typed where it stands. What is no number is put back. */
-export function NumberField({ label, text, unit, onNumber }: FieldProps) {
+export function NumberField({ label, text, unit, width = 64, onNumber }: FieldProps) {
   const palette = usePalette()
   const [draft, setDraft] = useState<string>()
   useEffect(() => setDraft(undefined), [text])
@@ -138,7 +139,7 @@ export function NumberField({ label, text, unit, onNumber }: FieldProps) {
           fontSize: 14,
           color: palette.ink,
           textAlign: 'right',
-          width: 64,
+          width,
           minHeight: TOUCH - 12,
           borderBottomWidth: 1,
           borderBottomColor: palette.faint,

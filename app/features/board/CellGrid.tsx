@@ -1,4 +1,5 @@
 import type { BandId, Clip, Pad } from '@heliaster/core/kit'
+import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
 import { hearClip } from '../../audio/sound'
@@ -14,11 +15,16 @@ interface Props {
   readonly onBandEdge: (bandId: BandId, fromVelocity: number) => void
 }
 
-const CELL = 46
+const LARGEST_CELL = 46
+const SMALLEST_CELL = 38
+const EDGE_WIDTH = 36
 
 /** The cells of a pad, soft at the bottom, turns across. A tap hears one alone; the one that sounded last is lit. */
 export function CellGrid({ pad, onBandEdge }: Props) {
   const palette = usePalette()
+  const [width, setWidth] = useState(0)
+  const most = Math.max(1, ...pad.bands.map((band) => band.turns.length))
+  const cell = Math.max(SMALLEST_CELL, Math.min(LARGEST_CELL, Math.floor((width - EDGE_WIDTH - 32) / most) - 4))
   const lit = useSession((state) => state.lit[pad.id])
   if (pad.bands.length === 0)
     return (
@@ -29,13 +35,18 @@ export function CellGrid({ pad, onBandEdge }: Props) {
       </View>
     )
   return (
-    <ScrollView horizontal contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}>
+    <ScrollView
+      horizontal
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+      contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
+    >
       {pad.bands.map((band, index) => (
         <View key={band.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
           <NumberField
             label={`Band ${index + 1} begins at velocity`}
             text={String(band.fromVelocity)}
             unit="↑"
+            width={EDGE_WIDTH}
             onNumber={(velocity) => {
               const low = (pad.bands[index - 1]?.fromVelocity ?? 0) + 1
               const high = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
@@ -58,8 +69,8 @@ export function CellGrid({ pad, onBandEdge }: Props) {
                 aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}`}
                 onPress={() => clips[0] && hearClip(clips[0]).catch((error: Error) => notify(error.message))}
                 style={{
-                  width: CELL,
-                  height: CELL,
+                  width: cell,
+                  height: cell,
                   borderRadius: 6,
                   borderWidth: isLit ? 2 : 1,
                   borderColor: isLit ? palette.coral : palette.line,
@@ -69,7 +80,7 @@ export function CellGrid({ pad, onBandEdge }: Props) {
                 }}
               >
                 {clips[0] && isWhole(clips[0]) ? (
-                  <MiniWave audio={clips[0].audio} width={CELL - 10} height={CELL - 20} />
+                  <MiniWave audio={clips[0].audio} width={cell - 10} height={cell - 20} />
                 ) : (
                   <Text look="figures">{turnIndex + 1}</Text>
                 )}

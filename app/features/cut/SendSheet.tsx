@@ -69,6 +69,12 @@ export function SendSheet({
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
+        {pads.slice(0, 24).map((pad) => (
+          <Star key={pad.id} size={way === 'pads' ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
+        ))}
+        {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
+      </View>
       {way === 'bands' && (
         <Slider
           label="Bands"
@@ -90,12 +96,6 @@ export function SendSheet({
           onChoose={setTarget}
         />
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
-        {pads.slice(0, 24).map((pad) => (
-          <Star key={pad.id} size={way === 'pads' ? 40 : 132} turns={pad.bands.map((band) => band.turns.length)} />
-        ))}
-        {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
-      </View>
       {into && <Text look="small">The clips of {padName(kit, into)} are replaced; all its settings stay.</Text>}
       {left > 0 && (
         <Text look="small" tone="coral">
