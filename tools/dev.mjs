@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process'
 import { createServer, request } from 'node:http'
 import { connect } from 'node:net'
 import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
 
 import { ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
 import { dataFolder, Fault, root } from './paths.mjs'
@@ -22,7 +23,7 @@ function startProxy() {
       host: `localhost:${port}`,
       ...(incoming.headers.origin ? { origin: `http://localhost:${port}` } : {}),
     }
-    const outgoing = request({ host: '127.0.0.1', port, path: incoming.url, method: incoming.method, headers }, (back) => {
+    const outgoing = request({ host: 'localhost', port, path: incoming.url, method: incoming.method, headers }, (back) => {
       answer.writeHead(back.statusCode, back.headers)
       back.pipe(answer)
     })
@@ -30,7 +31,7 @@ function startProxy() {
     incoming.pipe(outgoing)
   })
   proxy.on('upgrade', (incoming, socket) => {
-    const onward = connect(METRO_PORT, '127.0.0.1', () => {
+    const onward = connect(METRO_PORT, 'localhost', () => {
       const lines = Object.entries(incoming.headers).map(([name, value]) => `${name}: ${value}`)
       onward.write(`${incoming.method} ${incoming.url} HTTP/1.1\r\n${lines.join('\r\n')}\r\n\r\n`)
       onward.pipe(socket).pipe(onward)
@@ -39,6 +40,15 @@ function startProxy() {
     socket.on('error', () => onward.destroy())
   })
   return new Promise((resolve, reject) => proxy.once('error', reject).listen(PORT, '127.0.0.1', () => resolve(proxy)))
+}
+
+/** Waits until Metro serves its page; the first bundle is made when a browser asks for it. */
+async function metroAnswers() {
+  for (const deadline = Date.now() + 120_000; ; await wait(300)) {
+    const answer = await fetch(`http://localhost:${METRO_PORT}/status`).catch(() => undefined)
+    if (answer?.ok) return
+    if (Date.now() > deadline) throw new Fault(`Metro did not start on port ${METRO_PORT}. Its last lines are above.`)
+  }
 }
 
 try {
@@ -57,6 +67,7 @@ try {
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', BROWSER: 'none' },
   })
+  await metroAnswers()
   await startProxy()
   console.log(`Heliaster with live reload is at http://localhost:${PORT}`)
   let stopping = false
