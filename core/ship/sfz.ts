@@ -76,6 +76,8 @@ function writePad(writer: Writer, pad: Pad, name: string, notes: number[]): stri
   lines.push(settings.mode === 'hold' ? 'loop_mode=no_loop' : 'loop_mode=one_shot', `polyphony=${settings.maxStrikes}`)
   lines.push(...velocityCurve(settings), ...chokeLines(writer, pad, name))
   if (notes.length === 0) writer.notes.push(`${name} has no note left to answer (128 are taken); it was left out.`)
+  if (settings.mode === 'hold' && settings.shape.amp.sustain !== undefined)
+    writer.notes.push(`${name}: its envelope is written into the samples, so it does not wait while the note is held.`)
   for (const ray of pad.rays) {
     if (ray.mute || ray.source.kind !== 'clips') continue
     const bands = bandsOfRay(pad, ray)
