@@ -132,3 +132,31 @@ test('where memory cannot be shared, pads sound all the same', async ({ browser,
     .toContain('2px')
   await context.close()
 })
+
+test('the groove goes on in other places and follows an edit made there', async ({ page }) => {
+  await openDemo(page, 'groove')
+  await page.getByRole('button', { name: 'Play' }).click()
+  await page.getByRole('link', { name: 'Board' }).click()
+  // Chosen without being struck again: the groove alone lights its cells.
+  await pad(page, 'Hatch tick').click()
+  const litTurns = new Set<string>()
+  const look = async () => {
+    const lit = await page
+      .getByRole('button', { name: /^Hear band 1, turn/ })
+      .evaluateAll((cells) =>
+        cells.filter((cell) => getComputedStyle(cell).borderTopWidth === '2px').map((cell) => cell.getAttribute('aria-label')),
+      )
+    for (const label of lit) if (label) litTurns.add(label)
+    return litTurns.size
+  }
+  await expect.poll(look).toBeGreaterThan(2)
+  await page.getByRole('button', { name: 'Remove pad' }).click()
+  await expect(pad(page, 'Hatch tick')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  litTurns.clear()
+  await pad(page, 'Hatch tick').click()
+  await expect.poll(look).toBeGreaterThan(1)
+  await page.getByRole('link', { name: 'Groove' }).click()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+})

@@ -1,7 +1,9 @@
-import { secondsPerStep } from '@heliaster/core/groove'
-import type { Groove, Kit } from '@heliaster/core/kit'
+import { createGroove, secondsPerStep } from '@heliaster/core/groove'
+import { createIds } from '@heliaster/core/kit'
+import type { KitId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
+import { kits } from '../stores/documents'
 import { sound } from './sound'
 
 /** Whether the groove runs, and the step that sounds now (-1 before the first). */
@@ -10,16 +12,14 @@ export const grooveState = createStore<{ playing: boolean; step: number }>(() =>
 const AHEAD_SECONDS = 0.16
 const TICK_MS = 30
 let timer: ReturnType<typeof setInterval> | undefined
-let current: { kit: Kit; groove: Groove } | undefined
+const noGroove = createGroove(
+  createIds(() => 0),
+  '',
+)
 
-/** The groove that plays follows every edit: steps not yet sent are read anew at each tick. */
-export function setGroove(kit: Kit, groove: Groove | undefined): void {
-  current = groove && { kit, groove }
-}
-
-export function toggleGroove(): void {
+export function toggleGroove(kitId: KitId): void {
   if (grooveState.getState().playing) stopGroove()
-  else startGroove()
+  else startGroove(kitId)
 }
 
 export function stopGroove(): void {
@@ -27,9 +27,10 @@ export function stopGroove(): void {
   grooveState.setState({ playing: false, step: -1 })
 }
 
-function startGroove(): void {
+/** Plays a kit's groove wherever one is in the app; each tick reads the kit anew, so every edit and undo is heard. */
+function startGroove(kitId: KitId): void {
   const { player } = sound.getState()
-  if (!player || !current) return
+  if (!player) return
   void player.resume()
   const rate = player.sampleRateHz
   let step = 0
@@ -37,8 +38,9 @@ function startGroove(): void {
   const sent: { frame: number; step: number }[] = []
   grooveState.setState({ playing: true, step: -1 })
   timer = setInterval(() => {
-    if (!current) return stopGroove()
-    const { kit, groove } = current
+    const kit = kits.store.getState().entries[kitId]?.doc
+    if (!kit) return stopGroove()
+    const groove = kit.grooves[0] ?? noGroove
     const now = player.frameNow()
     if (stepFrame < now - rate) stepFrame = now // the page slept; go on from here
     for (; stepFrame < now + AHEAD_SECONDS * rate; step++) {

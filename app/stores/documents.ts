@@ -63,7 +63,7 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
     if (outgoing) noticeOutgoing()
   }
 
-  /** Changes a document without touching its history; returns what undoes the change. */
+  /** Changes a document, keeps and sends the change; `history` is told what undoes it. */
   function apply(id: string, edits: Edit[], history: (inverses: Edit[]) => History<Edit>): void {
     const entry = entryOf(id)
     if (!entry || edits.length === 0) return

@@ -1,10 +1,10 @@
 import { createGroove, withBead } from '@heliaster/core/groove'
-import type { Bead, Groove, GrooveId, Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { useEffect, useMemo, useState } from 'react'
+import type { Bead, Groove, GrooveId, KitEdit, Pad } from '@heliaster/core/kit'
+import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { grooveState, setGroove, stopGroove, toggleGroove } from '../../audio/groove-player'
+import { grooveState, toggleGroove } from '../../audio/groove-player'
 import { makeId } from '../../stores/make-id'
 import { Button } from '../../ui/Button'
 import { Slider } from '../../ui/Slider'
@@ -12,7 +12,6 @@ import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { editKit, useKit, useKitId } from '../shell'
-import { kits } from '../../stores/documents'
 import { padGesture, padName } from '../shell/use-kit'
 import { BeadString } from './BeadString'
 
@@ -29,7 +28,6 @@ export function GrooveScreen() {
   )
   const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
   const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
-  useFollowGroove(kit, groove)
   if (!kit) return null
   const put = (changed: Groove): KitEdit => ({ type: 'putGroove', groove: changed })
   const bead = chosen && beadAt(groove, chosen.pad, chosen.step)
@@ -54,7 +52,7 @@ export function GrooveScreen() {
           kind={playing ? 'coral' : 'main'}
           icon={playing ? 'stop' : 'play'}
           disabled={kit.pads.length === 0}
-          onPress={toggleGroove}
+          onPress={() => toggleGroove(kitId)}
           style={{ minWidth: 140, marginBottom: 6 }}
         />
         <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', gap: 20 }}>
@@ -129,22 +127,4 @@ export function GrooveScreen() {
 
 function beadAt(groove: Groove, pad: Pad, step: number): Bead | undefined {
   return groove.strings.find((string) => string.padId === pad.id)?.beads.find((bead) => bead.step === step)
-}
-
-/** The groove goes on while one edits in other places, and always plays what the kit says now. */
-function useFollowGroove(kit: Kit | undefined, groove: Groove): void {
-  useEffect(() => {
-    if (kit) setGroove(kit, groove)
-  }, [kit, groove])
-  useEffect(() => {
-    if (!kit) return undefined
-    const kitId = kit.id
-    return kits.store.subscribe((now, before) => {
-      const doc = now.entries[kitId]?.doc
-      if (!doc) stopGroove()
-      else if (doc !== before.entries[kitId]?.doc && doc.grooves[0]) setGroove(doc, doc.grooves[0])
-    })
-    // The subscription outlives this screen on purpose: it belongs to the kit.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [kit?.id])
 }

@@ -4,6 +4,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { connectKeys } from '../../audio/computer-keys'
+import { stopGroove } from '../../audio/groove-player'
 import { onSounded, playKit, sound } from '../../audio/sound'
 import { kits } from '../../stores/documents'
 import { Text } from '../../ui/Text'
@@ -60,6 +61,9 @@ function useKitSound(kitId: string): void {
         if (padId) session.setState(({ lit }) => ({ lit: { ...lit, [padId]: { band, turn, at: frame } } }))
       }),
     ]
-    return () => stops.forEach((stop) => stop())
+    return () => {
+      stopGroove()
+      stops.forEach((stop) => stop())
+    }
   }, [kitId])
 }
