@@ -35,7 +35,7 @@ export function Sheet({ title, isOpen, onClose, children, actions }: Props) {
           role="button"
           tabIndex={-1}
           onPress={onClose}
-          style={{ position: 'absolute', inset: 0, backgroundColor: palette.ink, opacity: 0.34 }}
+          style={{ position: 'absolute', inset: 0, backgroundColor: '#0a1216', opacity: 0.5 }}
         />
         <View
           role="dialog"
