@@ -79,7 +79,7 @@ test('by loudness the slaps become one pad, and the kit leaves as SFZ whose chec
 
 test('faulty input is exit 1 with one clear line, wrong words are exit 2', () => {
   writeFileSync(join(dir, 'no.wav'), 'hello')
-  expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not a WAV file') })
+  expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not an audio file') })
   expect(fails('cut', 'gone.wav')).toEqual({ status: 1, line: 'gone.wav: There is no such file.' })
   expect(fails('render', 'no.wav', '--notes', 'n.json', '--out', 'x.wav')).toEqual({
     status: 1,

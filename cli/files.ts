@@ -1,8 +1,8 @@
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { basename, dirname, extname, join, resolve, sep } from 'node:path'
 
-import { readWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
+import { audioFileEndings, readAudioFile as decode } from '@heliaster/core/decode'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
 import { readBundle } from '@heliaster/core/ship'
@@ -26,9 +26,16 @@ function reason(error: unknown): string {
   return `This file cannot be read (${code ?? String(error)}).`
 }
 
-export function readAudioFile(path: string): { bytes: Uint8Array; audio: Audio; notes: string[]; cueFrames: number[] } {
+export interface ReadFile {
+  readonly bytes: Uint8Array
+  readonly audio: Audio
+  readonly notes: string[]
+  readonly cueFrames: number[]
+}
+
+export async function readAudioFile(path: string): Promise<ReadFile> {
   const bytes = readBytes(path)
-  const result = readWav(bytes)
+  const result = await decode(bytes)
   if (!result.ok) throw new InputFault(`${path}: ${result.message}`)
   return { bytes, audio: result.file.audio, notes: result.file.notes, cueFrames: result.file.cues.map((cue) => cue.frame) }
 }
@@ -39,27 +46,20 @@ export interface OpenedKit {
   audioOf(hash: AudioHash): Audio | undefined
 }
 
-/** Opens a bundle and decodes its audio as it is asked for. Missing audio is told on standard error. */
-export function openKit(path: string): OpenedKit {
+/** Opens a bundle and decodes its audio. */
+export async function openKit(path: string): Promise<OpenedKit> {
   const result = readBundle(readBytes(path))
   if (!result.ok) throw new InputFault(`${path}: ${result.message}`)
-  const decoded = new Map<AudioHash, Audio | undefined>()
-  return {
-    kit: result.bundle.kit,
-    bundle: result.bundle,
-    audioOf(hash) {
-      if (!decoded.has(hash)) {
-        const bytes = result.bundle.audio.get(hash)
-        const read = bytes && readWav(bytes)
-        decoded.set(hash, read?.ok ? read.file.audio : undefined)
-      }
-      return decoded.get(hash)
-    },
+  const decoded = new Map<AudioHash, Audio>()
+  for (const [hash, bytes] of result.bundle.audio) {
+    const read = await decode(bytes)
+    if (read.ok) decoded.set(hash, read.file.audio)
   }
+  return { kit: result.bundle.kit, bundle: result.bundle, audioOf: (hash) => decoded.get(hash) }
 }
 
-/** WAV files of the given files and folders, folders in natural order of names. */
-export function listWavFiles(paths: readonly string[]): string[] {
+/** Audio files of the given files and folders, folders in natural order of names. */
+export function listAudioFiles(paths: readonly string[]): string[] {
   return paths.flatMap((path) => {
     let isFolder: boolean
     try {
@@ -68,8 +68,8 @@ export function listWavFiles(paths: readonly string[]): string[] {
       throw new InputFault(`${path}: ${reason(error)}`)
     }
     if (!isFolder) return [path]
-    const names = readdirSync(path).filter((name) => extname(name).toLowerCase() === '.wav')
-    if (names.length === 0) throw new InputFault(`${path}: There are no WAV files in this folder.`)
+    const names = readdirSync(path).filter((name) => audioFileEndings.includes(extname(name).toLowerCase()))
+    if (names.length === 0) throw new InputFault(`${path}: There are no audio files in this folder.`)
     return names.sort(compareNames).map((name) => join(path, name))
   })
 }

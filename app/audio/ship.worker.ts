@@ -1,5 +1,5 @@
-import { readWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
+import { readAudioFile } from '@heliaster/core/decode'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { readBundle, writeBundle, writeOneShots, writeSfz, ZIP_DATE } from '@heliaster/core/ship'
 import { expose, transfer } from 'comlink'
@@ -15,22 +15,19 @@ export type ShipForm = 'sfz' | 'wav' | 'bundle'
 
 /** Writing and opening what leaves, away from the page. */
 const work = {
-  write(kit: Kit, form: ShipForm, audio: Map<AudioHash, ArrayBuffer>): Shipped {
+  async write(kit: Kit, form: ShipForm, audio: Map<AudioHash, ArrayBuffer>): Promise<Shipped> {
     if (form === 'bundle') {
       const zip = writeBundle(kit, (hash) => bytesOf(audio, hash))
       const files = [{ path: 'kit.json', bytes: JSON.stringify(kit, null, 1).length }]
       for (const [hash, bytes] of audio) files.push({ path: `audio/${kit.audio[hash]?.name ?? hash}`, bytes: bytes.byteLength })
       return transfer({ zip: zip.buffer, files, notes: [] }, [zip.buffer])
     }
-    const decoded = new Map<AudioHash, Audio | undefined>()
-    const audioOf = (hash: AudioHash) => {
-      if (!decoded.has(hash)) {
-        const bytes = bytesOf(audio, hash)
-        const read = bytes && readWav(bytes)
-        decoded.set(hash, read?.ok ? read.file.audio : undefined)
-      }
-      return decoded.get(hash)
+    const decoded = new Map<AudioHash, Audio>()
+    for (const [hash, bytes] of audio) {
+      const read = await readAudioFile(new Uint8Array(bytes))
+      if (read.ok) decoded.set(hash, read.file.audio)
     }
+    const audioOf = (hash: AudioHash) => decoded.get(hash)
     const shipped = form === 'sfz' ? writeSfz(kit, audioOf) : { files: writeOneShots(kit, audioOf), notes: [] }
     const zip = zipSync(Object.fromEntries(shipped.files.map((file) => [file.path, file.bytes])), { level: 1, mtime: ZIP_DATE })
     const files = shipped.files.map((file) => ({ path: file.path, bytes: file.bytes.length }))

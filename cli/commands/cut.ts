@@ -15,7 +15,7 @@ export const cut: Command = {
   async run(given) {
     const [path] = given.paths
     const waterLine = waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1))
-    const { audio, notes } = readAudioFile(path)
+    const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const hits = cutRecording(audio, waterLine, MIN_GAP_SECONDS)
     if (given.options.json)

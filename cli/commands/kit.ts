@@ -1,3 +1,5 @@
+import { basename } from 'node:path'
+
 import { hashAudio, momentaryLoudness } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
@@ -5,12 +7,12 @@ import { byLoudness } from '@heliaster/core/place'
 import { asTurns } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
-import { listWavFiles, readAudioFile, stem, writeFile } from '../files'
+import { listAudioFiles, readAudioFile, stem, writeFile } from '../files'
 import { InputFault } from '../input-fault'
 import { choiceOption, requiredOption } from '../main'
 import type { Command } from '../main'
 
-interface ReadFile {
+interface KitFile {
   readonly name: string
   readonly hash: AudioHash
   readonly bytes: Uint8Array
@@ -26,7 +28,8 @@ export const kit: Command = {
   async run(given) {
     const out = requiredOption(given, 'out')
     const by = choiceOption(given, 'by', ['order', 'loudness'] as const, 'order')
-    const files = listWavFiles(given.paths).map(readFile)
+    const files: KitFile[] = []
+    for (const path of listAudioFiles(given.paths)) files.push(await readFile(path))
     if (by === 'order' && files.length > 128)
       throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
     const made = by === 'order' ? padForEach(files, stem(out)) : onePad(files, stem(out))
@@ -38,11 +41,11 @@ export const kit: Command = {
   },
 }
 
-function readFile(path: string): ReadFile {
-  const { bytes, audio, notes } = readAudioFile(path)
+async function readFile(path: string): Promise<KitFile> {
+  const { bytes, audio, notes } = await readAudioFile(path)
   for (const note of notes) console.error(`${path}: ${note}`)
   const info = {
-    name: `${stem(path)}.wav`,
+    name: basename(path),
     sampleRateHz: audio.sampleRateHz,
     frames: audio.channels[0].length,
     channels: audio.channels.length,
@@ -59,14 +62,14 @@ function readFile(path: string): ReadFile {
 }
 
 /** Ids from the name and number of files alone, so that the same call makes the same bundle. */
-function startKit(name: string, files: readonly ReadFile[]) {
+function startKit(name: string, files: readonly KitFile[]) {
   let state = files.reduce((sum, file) => (Math.imul(sum, 31) + parseInt(file.hash.slice(0, 8), 16)) >>> 0, name.length)
   const makeId = createIds(() => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296)
   const audio = Object.fromEntries(files.map((file) => [file.hash, file.info]))
   return { makeId, kit: { ...createKit(makeId, name), audio } }
 }
 
-function padForEach(files: readonly ReadFile[], name: string): Kit {
+function padForEach(files: readonly KitFile[], name: string): Kit {
   const { makeId, kit: empty } = startKit(name, files)
   return files.reduce((made, file) => {
     const pad = createPad(makeId, { name: file.name }, freeNote(made))
@@ -74,7 +77,7 @@ function padForEach(files: readonly ReadFile[], name: string): Kit {
   }, empty)
 }
 
-function onePad(files: readonly ReadFile[], name: string): Kit {
+function onePad(files: readonly KitFile[], name: string): Kit {
   const { makeId, kit: empty } = startKit(name, files)
   const pad = createPad(makeId, { name, pick: 'shuffle' }, 36)
   const bands = byLoudness(makeId, pad.rays[0].id, files)

@@ -12,7 +12,7 @@ export const ship: Command = {
   async run(given) {
     const as = choiceOption(given, 'as', ['sfz', 'wav'] as const)
     const out = requiredOption(given, 'out')
-    const { kit, bundle, audioOf } = openKit(given.paths[0])
+    const { kit, bundle, audioOf } = await openKit(given.paths[0])
     for (const finding of checkKit(kit, (hash) => bundle.audio.has(hash))) console.error(`${finding.where}: ${finding.message}`)
     if (kit.pads.length === 0) throw new InputFault(`${given.paths[0]}: This kit has no pads, so there is nothing to write.`)
     const shipped = as === 'sfz' ? writeSfz(kit, audioOf) : { files: writeOneShots(kit, audioOf), notes: [] }

@@ -1,4 +1,5 @@
 import type { Audio } from './audio'
+import { readPcm } from './pcm'
 
 /** What a WAV file holds besides its samples; all frames are frames of the file. */
 export interface WavFile {
@@ -63,7 +64,6 @@ function fail(message: string): WavResult {
   return { ok: false, message }
 }
 
-/** Names what a file is instead, so that a wrong extension is understood at once. */
 function refuseByHead(bytes: Uint8Array): string | undefined {
   if (bytes.length === 0) return 'This file is empty (0 bytes).'
   const head = text(bytes, 0, 4)
@@ -72,21 +72,7 @@ function refuseByHead(bytes: Uint8Array): string | undefined {
   if (head === 'RIFX') return 'This is a big-endian WAV file (RIFX), which is not read. Export it as ordinary WAV.'
   if (head === 'RF64' || head === 'BW64')
     return 'This is a WAV file of more than 4 GB (RF64), which is not read yet. Split it and import the parts.'
-  const known: [string, boolean][] = [
-    ['FLAC', head === 'fLaC'],
-    ['AIFF', head === 'FORM'],
-    ['Ogg', head === 'OggS'],
-    ['MP3', head.startsWith('ID3') || (bytes[0] === 0xff && (bytes[1] & 0xe0) === 0xe0)],
-    ['MPEG-4', form === 'ftyp' || text(bytes, 4, 4) === 'ftyp'],
-    ['zip', head.startsWith('PK')],
-  ]
-  const name = known.find(([, is]) => is)?.[0]
-  if (name) return `This is ${article(name)} ${name} file, whatever its name says. Convert it to WAV and import that.`
   return 'This is not a WAV file: it does not begin with a RIFF header. Convert it to WAV and import that.'
-}
-
-function article(word: string): string {
-  return /^(AIFF|Ogg|MP3|MPEG)/.test(word) ? 'an' : 'a'
 }
 
 function text(bytes: Uint8Array, at: number, length: number): string {
@@ -152,25 +138,9 @@ function refuseFormat(format: Format): string | undefined {
 }
 
 function readSamples(view: DataView, start: number, frames: number, format: Format): Float32Array[] {
-  const bytes = format.bytesPerFrame / format.channels
-  const read = sampleReader(view, format.tag === FLOAT, bytes)
-  return Array.from({ length: format.channels }, (_, channel) => {
-    const samples = new Float32Array(frames)
-    let at = start + channel * bytes
-    for (let i = 0; i < frames; i++, at += format.bytesPerFrame) {
-      const sample = read(at)
-      samples[i] = sample - sample === 0 ? sample : 0 // not-a-number and infinities become silence
-    }
-    return samples
-  })
-}
-
-function sampleReader(view: DataView, isFloat: boolean, bytes: number): (at: number) => number {
-  if (isFloat) return bytes === 4 ? (at) => view.getFloat32(at, true) : (at) => view.getFloat64(at, true)
-  if (bytes === 1) return (at) => (view.getUint8(at) - 128) / 128
-  if (bytes === 2) return (at) => view.getInt16(at, true) / 32768
-  if (bytes === 3) return (at) => (view.getUint8(at) | (view.getUint8(at + 1) << 8) | (view.getInt8(at + 2) << 16)) / 8388608
-  return (at) => view.getInt32(at, true) / 2147483648
+  const bytesPerSample = format.bytesPerFrame / format.channels
+  const isFloat = format.tag === FLOAT
+  return readPcm(view, start, frames, { channels: format.channels, bytesPerSample, isFloat, littleEndian: true, unsigned: true })
 }
 
 function readCues(view: DataView, chunks: Map<string, Span>, frames: number): WavFile['cues'] {

@@ -1,6 +1,7 @@
 import { unzipSync, zipSync } from 'fflate'
 
 import { hashAudio } from '../audio/hash'
+import { endingOf } from '../decode/format'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 import { audioInUse } from '../kit/resolve'
@@ -25,7 +26,7 @@ export function writeBundle(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array 
   const files: Record<string, Uint8Array> = { [KIT_FILE]: new TextEncoder().encode(JSON.stringify(kit, null, 1)) }
   for (const audio of audioInUse(kit)) {
     const bytes = bytesOf(audio)
-    if (bytes) files[`audio/${audio}.wav`] = bytes
+    if (bytes) files[`audio/${audio}${endingOf(bytes)}`] = bytes
   }
   return zipSync(files, { level: 1, mtime: ZIP_DATE })
 }

@@ -1,0 +1,35 @@
+/** How uncompressed samples lie in a file: interleaved, all of one width. */
+export interface PcmLayout {
+  readonly channels: number
+  readonly bytesPerSample: number
+  readonly isFloat: boolean
+  readonly littleEndian: boolean
+  /** Whole numbers that run from 0, as 8-bit WAV has them. */
+  readonly unsigned?: boolean
+}
+
+/** Reads `frames` frames from byte `start`: one array for each channel, full scale at 1. What is no number is silence. */
+export function readPcm(view: DataView, start: number, frames: number, layout: PcmLayout): Float32Array[] {
+  const read = sampleReader(view, layout)
+  const step = layout.bytesPerSample * layout.channels
+  return Array.from({ length: layout.channels }, (_, channel) => {
+    const samples = new Float32Array(frames)
+    let at = start + channel * layout.bytesPerSample
+    if (layout.isFloat)
+      for (let i = 0; i < frames; i++, at += step) {
+        const sample = read(at)
+        samples[i] = sample - sample === 0 ? sample : 0
+      }
+    else for (let i = 0; i < frames; i++, at += step) samples[i] = read(at)
+    return samples
+  })
+}
+
+function sampleReader(view: DataView, { bytesPerSample, isFloat, littleEndian: little, unsigned }: PcmLayout): (at: number) => number {
+  if (isFloat) return bytesPerSample === 4 ? (at) => view.getFloat32(at, little) : (at) => view.getFloat64(at, little)
+  if (bytesPerSample === 1) return unsigned ? (at) => (view.getUint8(at) - 128) / 128 : (at) => view.getInt8(at) / 128
+  if (bytesPerSample === 2) return (at) => view.getInt16(at, little) / 32768
+  if (bytesPerSample === 4) return (at) => view.getInt32(at, little) / 2147483648
+  if (little) return (at) => (view.getUint16(at, true) | (view.getInt8(at + 2) << 16)) / 8388608
+  return (at) => ((view.getInt16(at, false) << 8) | view.getUint8(at + 2)) / 8388608
+}
