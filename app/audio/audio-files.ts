@@ -5,7 +5,9 @@ import { createStore } from 'zustand/vanilla'
 
 import { localDb } from '../stores/local-db'
 import { noticeOutgoing } from '../stores/outbox'
-import type { Decoded, Picture } from './core.worker'
+import type { Decoded } from './core.worker'
+import type { Picture } from './picture'
+import { storeAudio, storePicture } from './stored-audio'
 import { coreWork } from './workers'
 
 /** Audio is gone, damaged, or not here yet; the message is for a person. */
@@ -25,10 +27,8 @@ const ready = new Map<AudioHash, Audio>()
 const pictures = new Map<AudioHash, Promise<Picture>>()
 
 /** Keeps a new file on this device and on its way to the server. */
-export async function keepAudio(hash: AudioHash, name: string, bytes: ArrayBuffer): Promise<void> {
-  const db = await localDb()
-  if (await db.getKey('audio', hash)) return
-  await db.put('audio', { hash, name, bytes, uploaded: 0 })
+export async function keepAudio(hash: AudioHash, name: string, bytes: Blob): Promise<void> {
+  await storeAudio(hash, name, bytes)
   noticeOutgoing()
 }
 
@@ -36,13 +36,13 @@ export async function keepAudio(hash: AudioHash, name: string, bytes: ArrayBuffe
 export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
   const db = await localDb()
   const kept = await db.get('audio', hash)
-  if (kept) return kept.bytes
+  if (kept) return kept.bytes instanceof Blob ? kept.bytes.arrayBuffer() : kept.bytes
   const response = await fetch(`/api/audio/${hash}`).catch(() => undefined)
   if (!response)
     throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
   if (!response.ok) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
   const bytes = await response.arrayBuffer()
-  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 })
+  await db.put('audio', { hash, name: hash, bytes: new Blob([bytes]), uploaded: 1 })
   return bytes
 }
 
@@ -84,6 +84,6 @@ async function drawPicture(hash: AudioHash): Promise<Picture> {
   const kept = await db.get('pictures', hash)
   if (kept) return kept
   const picture = await coreWork().picture((await decodedAudio(hash)).audio)
-  await db.put('pictures', { key: hash, ...picture })
+  await storePicture(hash, picture)
   return picture
 }

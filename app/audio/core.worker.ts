@@ -1,8 +1,11 @@
-import { columnsOf, hashAudio, momentaryLoudness, peakOf, readWav, summarise, toDb, toMono, writeWav } from '@heliaster/core/audio'
+import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, strengthCurve } from '@heliaster/core/cut'
 import type { Hit, StrengthCurve } from '@heliaster/core/cut'
+import { readAudioFile } from '@heliaster/core/decode'
 import { expose, transfer } from 'comlink'
+
+import { pictureOf } from './picture'
 
 export interface Decoded {
   readonly audio: Audio
@@ -15,22 +18,14 @@ export interface Analysed {
   readonly summary: Summary
 }
 
-export interface Picture {
-  readonly low: Float32Array
-  readonly high: Float32Array
-  readonly peakDb: number
-  readonly loudnessDb: number
-}
-
-const PICTURE_COLUMNS = 64
 const KEPT = 3
 const kept = new Map<string, Audio>()
 
 /** The heavy work on recordings, away from the page. */
 const work = {
   hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
-  decode(bytes: ArrayBuffer): { ok: true; decoded: Decoded } | { ok: false; message: string } {
-    const result = readWav(new Uint8Array(bytes))
+  async decode(bytes: ArrayBuffer): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
+    const result = await readAudioFile(new Uint8Array(bytes))
     if (!result.ok) return result
     const { audio, cues, notes } = result.file
     const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
@@ -39,8 +34,8 @@ const work = {
       audio.channels.map((channel) => channel.buffer as ArrayBuffer),
     )
   },
-  encode(audio: Audio): ArrayBuffer {
-    const bytes = writeWav(audio, { bits: 24 })
+  encode(audio: Audio, bits: 16 | 24 | 32): ArrayBuffer {
+    const bytes = writeWav(audio, { bits })
     return transfer(bytes.buffer, [bytes.buffer])
   },
   /** Keeps the recording here, so that describing its hits sends nothing but numbers. */
@@ -54,11 +49,7 @@ const work = {
     const audio = kept.get(key)
     return audio && hitsAt(audio, toMono(audio), onsetFrames, endFrames)
   },
-  picture(audio: Audio): Picture {
-    const mono = toMono(audio)
-    const columns = columnsOf(summarise(mono), mono, 0, mono.length, PICTURE_COLUMNS)
-    return { ...columns, peakDb: toDb(peakOf(mono)), loudnessDb: momentaryLoudness(audio.channels, audio.sampleRateHz) }
-  },
+  picture: (audio: Audio) => pictureOf(audio),
 }
 export type CoreWork = typeof work
 

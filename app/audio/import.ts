@@ -1,63 +1,119 @@
 import type { Audio } from '@heliaster/core/audio'
 import { createSource } from '@heliaster/core/kit'
-import type { Source } from '@heliaster/core/kit'
+import type { AudioHash, MarkerId, Source } from '@heliaster/core/kit'
 
 import { sources } from '../stores/documents'
 import { makeId } from '../stores/make-id'
+import { noticeOutgoing } from '../stores/outbox'
 import { keepAudio } from './audio-files'
+import { createImportPool } from './import-pool'
+import type { TakenFile } from './import.worker'
 import { coreWork } from './workers'
 
 export type Imported =
-  | { readonly type: 'imported'; readonly source: Source; readonly notes: string[] }
-  | { readonly type: 'known'; readonly source: Source }
+  | { readonly type: 'imported'; readonly source: Source; readonly notes: readonly string[] }
+  | { readonly type: 'known'; readonly name: string; readonly source: Source }
   | { readonly type: 'failed'; readonly name: string; readonly reason: string }
 
-const MAX_BYTES = 2 ** 31
+/** How an import goes; `done` keeps the order in which files came in. */
+export interface ImportProgress {
+  readonly done: readonly Imported[]
+  readonly total: number
+  readonly state: 'running' | 'cancelled' | 'finished'
+}
 
-/** Reads one file and keeps it as it is. A file that cannot be read says why; the same bytes twice are noticed. */
-export async function importFile(file: File): Promise<Imported> {
-  const failed = (reason: string): Imported => ({ type: 'failed', name: file.name, reason })
-  if (file.size > MAX_BYTES) return failed('This file is larger than 2 GB. Split it and import the parts.')
-  let bytes: ArrayBuffer
-  try {
-    bytes = await file.arrayBuffer()
-  } catch {
-    return failed('This file can no longer be read from its disk. Choose it again.')
+const MAX_BYTES = 2 ** 31
+/** New files reach the list, and the report, in flocks rather than one by one. */
+const FLOCK_MS = 250
+
+/**
+ * Takes in many files. Those that cannot be read say why and the rest is kept; the same bytes twice are noticed. What
+ * is in when it is cancelled stays.
+ */
+export function importFiles(
+  files: readonly File[],
+  onProgress: (progress: ImportProgress) => void,
+): { cancel(): void; readonly finished: Promise<void> } {
+  const pool = createImportPool()
+  const known = new Map<AudioHash, Source>(Object.values(sources.store.getState().entries).map(({ doc }) => [doc.audio, doc]))
+  const done: Imported[] = []
+  const waiting: Source[] = []
+  let next = 0
+  let cancelled = false
+
+  const take = (file: File, taken: TakenFile): Imported => {
+    const here = known.get(taken.hash)
+    if (here) return { type: 'known', name: file.name, source: here }
+    const { source, notes } = sourceOf(file, taken)
+    known.set(taken.hash, source)
+    waiting.push(source)
+    return { type: 'imported', source, notes }
   }
-  const result = await coreWork().decode(bytes)
-  if (!result.ok) return failed(result.message)
-  const hash = await coreWork().hash(bytes)
-  const known = Object.values(sources.store.getState().entries).find((entry) => entry.doc.audio === hash)
-  if (known) return { type: 'known', source: known.doc }
-  const { audio, cueFrames, notes } = result.decoded
-  await keepAudio(hash, file.name, bytes)
-  const info = {
-    name: file.name.slice(0, 255),
-    sampleRateHz: audio.sampleRateHz,
-    frames: audio.channels[0].length,
-    channels: audio.channels.length,
+  const flush = async (state: ImportProgress['state']) => {
+    const flock = waiting.splice(0)
+    if (flock.length > 0) {
+      await sources.createMany(flock)
+      noticeOutgoing(flock.length) // their audio
+    }
+    onProgress({ done: [...done], total: files.length, state })
   }
-  const plain = createSource(makeId, hash, info, file.name.replace(/\.[^.]+$/, '').slice(0, 255))
-  const markers = cueFrames.map((frame) => ({
-    id: makeId<Source['markers'][number]['id']>('marker'),
+  const readOn = async () => {
+    while (next < files.length && !cancelled) {
+      const file = files[next++]
+      const result = file.size > MAX_BYTES ? tooLarge : await pool.take(file)
+      done.push(result.ok ? take(file, result) : { type: 'failed', name: file.name, reason: result.reason })
+    }
+  }
+  const run = async () => {
+    onProgress({ done: [], total: files.length, state: 'running' })
+    const timer = setInterval(() => void flush('running'), FLOCK_MS)
+    await Promise.all(Array.from({ length: pool.size }, readOn))
+    clearInterval(timer)
+    pool.close()
+    await flush(cancelled ? 'cancelled' : 'finished')
+  }
+  return { cancel: () => (cancelled = true), finished: run() }
+}
+
+const tooLarge = { ok: false as const, reason: 'This file is larger than 2 GB. Split it and import the parts.' }
+
+function sourceOf(file: File, { hash, info, measured, family, cues, notes }: TakenFile): { source: Source; notes: readonly string[] } {
+  const markers = cues.slice(0, 20000).map(({ frame, label }) => ({
+    id: makeId<MarkerId>('marker'),
     frame,
     origin: 'file' as const,
     pinned: true,
     removed: false,
+    ...(label ? { name: label.slice(0, 120) } : {}),
   }))
-  const source = { ...plain, markers }
-  await sources.create(source)
-  const markerNotes = markers.length > 0 ? [`${markers.length} markers came with the file and are pinned.`] : []
-  return { type: 'imported', source, notes: [...notes, ...markerNotes] }
+  const folder = file.webkitRelativePath.split('/').slice(0, -1).pop()
+  const source = createSource(makeId, hash, { ...info, name: info.name.slice(0, 255) }, nameOf(file.name), {
+    markers,
+    measured,
+    family,
+    addedAt: Date.now(),
+    tags: folder ? [folder.slice(0, 60)] : [],
+  })
+  const markerNotes =
+    markers.length > 0
+      ? [
+          `${markers.length} ${markers.length === 1 ? 'marker' : 'markers'} came with the file and ${markers.length === 1 ? 'is' : 'are'} pinned.`,
+        ]
+      : []
+  return { source, notes: [...notes, ...markerNotes] }
 }
 
-/** Keeps a recording as a file of 24 bits. */
-export async function keepRecording(audio: Audio, name: string): Promise<Source> {
-  const bytes = await coreWork().encode(audio)
+function nameOf(fileName: string): string {
+  return fileName.replace(/\.[^.]+$/, '').slice(0, 255)
+}
+
+/** Keeps audio made here as a file of 32-bit float, so that not a bit of it changes. */
+export async function keepMade(audio: Audio, name: string, given: Partial<Source> = {}): Promise<Source> {
+  const bytes = await coreWork().encode(audio, 32)
   const hash = await coreWork().hash(bytes)
   const info = { name: `${name}.wav`, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
-  await keepAudio(hash, info.name, bytes)
-  const source = createSource(makeId, hash, info, name)
+  await keepAudio(hash, info.name, new Blob([bytes]))
+  const source = createSource(makeId, hash, info, name, { addedAt: Date.now(), ...given })
   await sources.create(source)
   return source
 }

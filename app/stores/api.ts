@@ -41,13 +41,13 @@ export function send(method: string, path: string, body?: unknown): Promise<Resp
 }
 
 /** Uploads a file in chunks, leaving out those the server has. */
-export async function uploadAudio(hash: string, name: string, bytes: ArrayBuffer): Promise<void> {
+export async function uploadAudio(hash: string, name: string, bytes: Blob): Promise<void> {
   const state = await answerOf<{ state: string; have: number[] }>(
-    send('POST', `audio/${hash}`, { bytes: bytes.byteLength, name: name.slice(0, 255) }),
+    send('POST', `audio/${hash}`, { bytes: bytes.size, name: name.slice(0, 255) }),
   )
   if (state.state === 'ready') return
   const have = new Set(state.have)
-  for (let place = 0; place * CHUNK_BYTES < bytes.byteLength; place++) {
+  for (let place = 0; place * CHUNK_BYTES < bytes.size; place++) {
     if (have.has(place)) continue
     const chunk = bytes.slice(place * CHUNK_BYTES, (place + 1) * CHUNK_BYTES)
     await answerOf(

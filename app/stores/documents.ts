@@ -35,6 +35,17 @@ export interface Gesture<Edit> {
   end(): void
 }
 
+/** Edits of one document among many. */
+export interface DocumentChange<Edit> {
+  readonly id: string
+  readonly edits: Edit[]
+}
+
+interface Kept {
+  readonly id: string
+  readonly outgoing?: Omit<Outgoing, 'kind' | 'docId' | 'batchId'>
+}
+
 /** The documents of one kind: edits are here at once, in IndexedDB at once, and on their way to the server. */
 export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc, Edit>) {
   const store = createStore<State<Doc, Edit>>(() => ({ entries: {}, loaded: false }))
@@ -42,25 +53,21 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
   const entryOf = (id: string) => store.getState().entries[id]
   const put = (id: string, entry: Entry<Doc, Edit>) => store.setState(({ entries }) => ({ entries: { ...entries, [id]: entry } }))
 
-  /** One transaction: the document as it is now, and what the server has yet to hear. */
-  async function keep(id: string, outgoing: Omit<Outgoing, 'kind' | 'docId' | 'batchId'> | undefined, hidden = false): Promise<void> {
-    const entry = entryOf(id)
-    if (!entry) return
+  /** One transaction: the documents as they are now, and what the server has yet to hear of each. */
+  async function keep(changes: readonly Kept[], hidden = false): Promise<void> {
     const db = await localDb()
     const transaction = db.transaction(['documents', 'outbox'], 'readwrite')
-    const stored: StoredDocument = {
-      key: documentKey(kind.kind, id),
-      kind: kind.kind,
-      id,
-      doc: entry.doc,
-      revision: entry.revision,
-      changedAt: entry.changedAt,
-      hidden,
+    for (const { id, outgoing } of changes) {
+      const entry = entryOf(id)
+      if (!entry) continue
+      const { doc, revision, changedAt } = entry
+      const stored: StoredDocument = { key: documentKey(kind.kind, id), kind: kind.kind, id, doc, revision, changedAt, hidden }
+      void transaction.objectStore('documents').put(stored)
+      if (outgoing) void transaction.objectStore('outbox').add({ ...outgoing, kind: kind.kind, docId: id, batchId: makeId('batch') })
     }
-    void transaction.objectStore('documents').put(stored)
-    if (outgoing) void transaction.objectStore('outbox').add({ ...outgoing, kind: kind.kind, docId: id, batchId: makeId('batch') })
     await transaction.done
-    if (outgoing) noticeOutgoing()
+    const sent = changes.filter((change) => change.outgoing).length
+    if (sent > 0) noticeOutgoing(sent)
   }
 
   /** Changes a document, keeps and sends the change; `history` is told what undoes it. */
@@ -73,7 +80,21 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
       return
     }
     put(id, { ...entry, doc, changedAt: Date.now(), history: history(inverses) })
-    void keep(id, { type: 'edits', edits })
+    void keep([{ id, outgoing: { type: 'edits', edits } }])
+  }
+
+  async function hideMany(ids: readonly string[]): Promise<() => Promise<void>> {
+    const hidden = ids.flatMap((id) => (entryOf(id) ? [[id, entryOf(id)!] as const] : []))
+    await keep(
+      hidden.map(([id]) => ({ id, outgoing: { type: 'hide', edits: [] } })),
+      true,
+    )
+    const gone = new Set(ids)
+    store.setState(({ entries }) => ({ entries: Object.fromEntries(Object.entries(entries).filter(([id]) => !gone.has(id))) }))
+    return async () => {
+      store.setState(({ entries }) => ({ entries: { ...entries, ...Object.fromEntries(hidden) } }))
+      await keep(hidden.map(([id]) => ({ id, outgoing: { type: 'restore', edits: [] } })))
+    }
   }
 
   return {
@@ -113,22 +134,38 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
     },
     async create(doc: Doc): Promise<void> {
       put(doc.id, { doc, revision: 0, changedAt: Date.now(), history: emptyHistory })
-      await keep(doc.id, { type: 'create', edits: [doc] })
+      await keep([{ id: doc.id, outgoing: { type: 'create', edits: [doc] } }])
+    },
+    /** Many at once: one change of the store, one transaction. */
+    async createMany(docs: readonly Doc[]): Promise<void> {
+      const changedAt = Date.now()
+      const added = Object.fromEntries(docs.map((doc) => [doc.id, { doc, revision: 0, changedAt, history: emptyHistory as History<Edit> }]))
+      store.setState(({ entries }) => ({ entries: { ...entries, ...added } }))
+      await keep(docs.map((doc) => ({ id: doc.id, outgoing: { type: 'create', edits: [doc] } })))
+    },
+    /** Edits of many documents in one change of the store. Returns what undoes them; histories of each stay as they are. */
+    editMany(changes: readonly DocumentChange<Edit>[]): DocumentChange<Edit>[] {
+      const entries = { ...store.getState().entries }
+      const undone: DocumentChange<Edit>[] = []
+      const kept: Kept[] = []
+      for (const { id, edits } of changes) {
+        const entry = entries[id]
+        if (!entry) continue
+        const { doc, inverses } = applyBatch(kind, entry.doc, edits)
+        if (doc === entry.doc) continue
+        entries[id] = { ...entry, doc, changedAt: Date.now() }
+        undone.unshift({ id, edits: inverses })
+        kept.push({ id, outgoing: { type: 'edits', edits } })
+      }
+      if (kept.length > 0) {
+        store.setState({ entries })
+        void keep(kept)
+      }
+      return undone
     },
     /** Takes a document off the list. Its data stays, here and on the server, so that it can be brought back. */
-    async hide(id: string): Promise<() => Promise<void>> {
-      const entry = entryOf(id)
-      await keep(id, { type: 'hide', edits: [] }, true)
-      store.setState(({ entries }) => {
-        const { [id]: _hidden, ...rest } = entries
-        return { entries: rest }
-      })
-      return async () => {
-        if (!entry) return
-        put(id, entry)
-        await keep(id, { type: 'restore', edits: [] })
-      }
-    },
+    hide: async (id: string) => hideMany([id]),
+    hideMany,
     /** Reads what this device keeps, then asks the server for what is newer. */
     async load(): Promise<void> {
       const db = await localDb()
@@ -159,7 +196,7 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
       if (!entry && !doc) return
       const history = entry?.history ?? emptyHistory
       put(id, { doc: doc ?? entry!.doc, revision, changedAt: changedAt ?? entry?.changedAt ?? Date.now(), history })
-      await keep(id, undefined)
+      await keep([{ id }])
     },
   }
 }

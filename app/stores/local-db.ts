@@ -29,7 +29,8 @@ export interface Outgoing {
 export interface StoredAudio {
   readonly hash: AudioHash
   readonly name: string
-  readonly bytes: ArrayBuffer
+  /** A blob stays on disk until it is read. Devices that kept files before hold some as plain bytes. */
+  readonly bytes: Blob | ArrayBuffer
   /** 0 until the server has verified it; numbers, because IndexedDB cannot index booleans. */
   readonly uploaded: 0 | 1
 }

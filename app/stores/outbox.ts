@@ -13,8 +13,8 @@ export const saveState = createStore<SaveState>(() => ({ waiting: 0, state: 'sav
 let wake: (() => void) | undefined
 
 /** Tells the sender that something waits. */
-export function noticeOutgoing(): void {
-  saveState.setState(({ waiting, state }) => ({ waiting: waiting + 1, state: state === 'away' ? 'away' : 'saving' }))
+export function noticeOutgoing(count = 1): void {
+  saveState.setState(({ waiting, state }) => ({ waiting: waiting + count, state: state === 'away' ? 'away' : 'saving' }))
   wake?.()
 }
 

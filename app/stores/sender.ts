@@ -70,7 +70,7 @@ async function sendAll(): Promise<void> {
   for (const hash of await db.getAllKeysFromIndex('audio', 'uploaded', 0)) {
     const audio = await db.get('audio', hash)
     if (!audio) continue
-    await uploadAudio(hash, audio.name, audio.bytes)
+    await uploadAudio(hash, audio.name, audio.bytes instanceof Blob ? audio.bytes : new Blob([audio.bytes]))
     await db.put('audio', { ...audio, uploaded: 1 })
   }
 }

@@ -1,6 +1,6 @@
-import { aKit, anImpulse, seeded, testIds } from './builders'
+import { aKit, anImpulse, hashOf, seeded, testIds } from './builders'
 import { applyBatch, kitKind, sourceKind } from './document'
-import type { BandId, TieId } from './ids'
+import type { AudioHash, BandId, TieId } from './ids'
 import type { Kit } from './kit'
 import { applyEdit, EditDoesNotApply, kitEditSchema } from './kit-edit'
 import type { KitEdit } from './kit-edit'
@@ -9,7 +9,7 @@ import { createPad, createRay, freeNote } from './make'
 import { padSettings } from './resolve'
 import { createSource } from './source'
 import type { SourceEdit } from './source'
-import { readKit } from './upgrade'
+import { readKit, readSource } from './upgrade'
 
 function start(): Kit {
   return aKit([{ bands: [[anImpulse(), anImpulse()], [anImpulse()]] }, { bands: [[anImpulse()]] }, { bands: [] }]).kit
@@ -65,6 +65,12 @@ function randomEdit(kit: Kit, random: () => number): KitEdit {
     () => ({ type: 'removeGroove', grooveId: 'groove-1' as never }),
     () => ({ type: 'putBus', bus: { id: 'bus-1' as never, name: 'b', gainDb: -random(), pan: 0, mute: false } }),
     () => ({ type: 'removeBus', busId: 'bus-1' as never }),
+    () => ({
+      type: 'replaceAudio',
+      from: any(Object.keys(kit.audio)) as AudioHash,
+      to: any([hashOf('f'), hashOf('e'), ...(Object.keys(kit.audio) as AudioHash[])]),
+      info: { name: 'other.wav', sampleRateHz: any([44100, 48000]), frames: 40 + Math.floor(random() * 100), channels: 1 },
+    }),
   ]
   return any(makers)()
 }
@@ -180,4 +186,34 @@ test('a recording is edited and undone like a kit', () => {
   const { doc, inverses } = applyBatch(sourceKind, source, edits)
   expect(doc.markers.map((m) => m.id)).toEqual(['m-2'])
   expect(applyBatch(sourceKind, doc, inverses).doc).toEqual(source)
+})
+
+test('another version of a file takes its place in the recording and in every clip, at the same seconds', () => {
+  const kit = start()
+  const from = Object.keys(kit.audio)[0] as AudioHash
+  const info = { name: 'back.wav', sampleRateHz: 96000, frames: 150, channels: 1 }
+  const after = applyEdit(kit, { type: 'replaceAudio', from, to: hashOf('f'), info })
+  const [turn] = after.pads[0].bands[0].turns
+  expect(Object.values(turn.clips)).toEqual([expect.objectContaining({ audio: hashOf('f'), startFrame: 0, endFrame: 150 })])
+  expect(after.pads[1]).toBe(kit.pads[1])
+  expect(Object.keys(after.audio)).not.toContain(from)
+  const source = createSource(testIds(), from, { ...info, sampleRateHz: 48000, frames: 100 }, 'x', {
+    measured: { peakDb: -1, loudnessDb: -9 },
+  })
+  const { doc, inverses } = applyBatch(sourceKind, source, [{ type: 'setAudio', audio: hashOf('f'), info }])
+  expect(doc).toMatchObject({ audio: hashOf('f'), info, name: 'x' })
+  expect(doc.measured).toBeUndefined()
+  expect(applyBatch(sourceKind, doc, inverses).doc).toEqual(source)
+})
+
+test('a recording saved by the first version opens with what it lacked', () => {
+  const {
+    addedAt: _a,
+    origin: _o,
+    favourite: _f,
+    family: _y,
+    channel: _c,
+    ...old
+  } = createSource(testIds(), hashOf('a'), { name: 'x.wav', sampleRateHz: 48000, frames: 1000, channels: 2 }, 'Recording 4')
+  expect(readSource({ ...old, version: 1 })).toMatchObject({ ok: true, value: { origin: 'recorded', channel: 'both', family: 'other' } })
 })

@@ -15,6 +15,7 @@ import {
   tieSchema,
 } from './kit'
 import type { Band, Kit, Pad, Turn } from './kit'
+import { replaceAudio } from './replace-audio'
 import { merge, movedTo, putById, replaceById, without } from './list'
 
 const index = z.number().int().min(0)
@@ -78,6 +79,8 @@ export const kitEditSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('removeBus'), busId: busIdSchema }),
   z.strictObject({ type: z.literal('putAudio'), audio: audioHashSchema, info: audioInfoSchema }),
   z.strictObject({ type: z.literal('removeAudio'), audio: audioHashSchema }),
+  /** Every clip of one file reads another one from now on, at the same places in seconds. */
+  z.strictObject({ type: z.literal('replaceAudio'), from: audioHashSchema, to: audioHashSchema, info: audioInfoSchema }),
 ])
 export type KitEdit = z.infer<typeof kitEditSchema>
 
@@ -144,6 +147,8 @@ export function applyEdit(kit: Kit, edit: KitEdit): Kit {
       return merge(kit, { buses: without(kit.buses, edit.busId) })
     case 'putAudio':
       return merge(kit, { audio: merge(kit.audio, { [edit.audio]: edit.info }) })
+    case 'replaceAudio':
+      return replaceAudio(kit, edit.from, edit.to, edit.info)
     case 'removeAudio': {
       if (!(edit.audio in kit.audio)) return kit
       const { [edit.audio]: _gone, ...audio } = kit.audio

@@ -65,12 +65,29 @@ export function invertEdit(before: Kit, edit: KitEdit): KitEdit[] {
       const index = before.buses.findIndex((bus) => bus.id === id)
       return index < 0 ? [{ type: 'removeBus', busId: id }] : [{ type: 'putBus', bus: before.buses[index]!, index }]
     }
+    case 'replaceAudio':
+      return invertReplaceAudio(before, after, edit.from, edit.to)
     case 'putAudio':
     case 'removeAudio': {
       const info = (before.audio as Record<AudioHash, Kit['audio'][string] | undefined>)[edit.audio]
       return info ? [{ type: 'putAudio', audio: edit.audio, info }] : [{ type: 'removeAudio', audio: edit.audio }]
     }
   }
+}
+
+/** Puts back the filling of each pad that read the file, and what the kit knew of both files. */
+function invertReplaceAudio(before: Kit, after: Kit, from: AudioHash, to: AudioHash): KitEdit[] {
+  const audioOf = (hash: AudioHash): KitEdit => {
+    const info = (before.audio as Record<AudioHash, Kit['audio'][string] | undefined>)[hash]
+    return info ? { type: 'putAudio', audio: hash, info } : { type: 'removeAudio', audio: hash }
+  }
+  const fillings = before.pads
+    .filter((pad, i) => pad !== after.pads[i])
+    .map(({ id, rays, bands, spread }): KitEdit => {
+      return { type: 'setPadFilling', padId: id, rays, bands, spread }
+    })
+  const ties = before.ties.filter((tie, i) => tie !== after.ties[i]).map((tie): KitEdit => ({ type: 'putTie', tie }))
+  return [...fillings, ...ties, audioOf(from), audioOf(to)]
 }
 
 function padOf(kit: Kit, padId: string): Pad {

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 
-import { audioHashSchema, markerIdSchema, sourceIdSchema } from './ids'
+import { audioHashSchema, markerIdSchema, padIdSchema, sourceIdSchema } from './ids'
 import type { AudioHash, MakeId, MarkerId } from './ids'
-import { audioInfoSchema } from './kit'
+import { audioInfoSchema, channelChoices, families } from './kit'
 import type { AudioInfo } from './kit'
-import { merge, putById } from './list'
+import { merge, putById, sameData } from './list'
 
 /**
  * A marker someone has touched. Markers that were only found are computed anew from the recording and the water line;
@@ -24,7 +24,29 @@ export const markerSchema = z.strictObject({
 export type Marker = z.infer<typeof markerSchema>
 
 export const verdicts = ['open', 'keep', 'pass'] as const
-export const SOURCE_VERSION = 1
+export const origins = ['recorded', 'imported', 'takenBack'] as const
+export const SOURCE_VERSION = 2
+
+/** What was measured of a file when it came in. Silence is -200 dB. */
+export const measuredSchema = z.strictObject({
+  peakDb: z.number(),
+  loudnessDb: z.number(),
+  /** How alike left and right are, -1..1, and what the mean of both loses in dB; only of files with two channels or more. */
+  correlation: z.number().min(-1).max(1).optional(),
+  midLossDb: z.number().optional(),
+})
+export type Measured = z.infer<typeof measuredSchema>
+
+/** A strike that sounded while the pads were taken back in. `frame` is a frame of the recording. */
+export const soundedStrikeSchema = z.strictObject({
+  frame: z.number().int().min(0),
+  padId: padIdSchema,
+  padName: z.string().max(120),
+  velocity: z.number().int().min(1).max(127),
+  band: z.number().int().min(-1),
+  turn: z.number().int().min(-1),
+})
+export type SoundedStrike = z.infer<typeof soundedStrikeSchema>
 
 /** A recording or imported file with its cuts: edited, undone and saved like a kit. */
 export const sourceSchema = z.strictObject({
@@ -38,13 +60,30 @@ export const sourceSchema = z.strictObject({
   verdict: z.enum(verdicts),
   cut: z.strictObject({ waterLine: z.number().min(0).max(1), minGapSeconds: z.number().min(0.005).max(5) }),
   markers: z.array(markerSchema).max(20000),
+  /** Milliseconds since 1970; 0 where it is not known. */
+  addedAt: z.number().int().min(0),
+  origin: z.enum(origins),
+  favourite: z.boolean(),
+  family: z.enum(families),
+  /** What new clips of this file take from it. */
+  channel: z.enum(channelChoices),
+  measured: measuredSchema.optional(),
+  /** What the pads were struck with, for a recording taken back from them. */
+  strikes: z.array(soundedStrikeSchema).max(20000).optional(),
 })
 export type Source = z.infer<typeof sourceSchema>
 
 export const sourceEditSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('setSource'),
-    fields: sourceSchema.pick({ name: true, tags: true, verdict: true, cut: true }).partial(),
+    fields: sourceSchema.pick({ name: true, tags: true, verdict: true, cut: true, favourite: true, family: true, channel: true }).partial(),
+  }),
+  /** Another version of the same sound takes the place of the audio. Markers stay; they are put anew where rates differ. */
+  z.strictObject({
+    type: z.literal('setAudio'),
+    audio: audioHashSchema,
+    info: audioInfoSchema,
+    measured: measuredSchema.optional(),
   }),
   /** Puts or replaces markers, by id. */
   z.strictObject({ type: z.literal('putMarkers'), markers: z.array(markerSchema).max(20000) }),
@@ -53,7 +92,8 @@ export const sourceEditSchema = z.discriminatedUnion('type', [
 ])
 export type SourceEdit = z.infer<typeof sourceEditSchema>
 
-export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, name: string): Source {
+/** A new recording or file, not cut yet. `given` sets what is known of it. */
+export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, name: string, given: Partial<Source> = {}): Source {
   return {
     format: 'heliaster-source',
     version: SOURCE_VERSION,
@@ -65,6 +105,12 @@ export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, 
     verdict: 'open',
     cut: { waterLine: 0.3, minGapSeconds: 0.06 },
     markers: [],
+    addedAt: 0,
+    origin: 'imported',
+    favourite: false,
+    family: 'other',
+    channel: info.channels > 1 ? 'both' : 'left',
+    ...given,
   }
 }
 
@@ -73,6 +119,11 @@ export function applySourceEdit(source: Source, edit: SourceEdit): Source {
   switch (edit.type) {
     case 'setSource':
       return merge(source, edit.fields)
+    case 'setAudio': {
+      const { measured: _before, ...rest } = source
+      const next = { ...rest, audio: edit.audio, info: edit.info, ...(edit.measured ? { measured: edit.measured } : {}) }
+      return sameData(source, next) ? source : next
+    }
     case 'putMarkers': {
       const markers = edit.markers.reduce((list, marker) => putById(list, marker), source.markers)
       return merge(source, { markers })
@@ -90,6 +141,8 @@ export function invertSourceEdit(before: Source, edit: SourceEdit): SourceEdit[]
       const keys = Object.keys(edit.fields) as (keyof typeof edit.fields)[]
       return [{ type: 'setSource', fields: Object.fromEntries(keys.map((key) => [key, before[key]])) }]
     }
+    case 'setAudio':
+      return [{ type: 'setAudio', audio: before.audio, info: before.info, ...(before.measured ? { measured: before.measured } : {}) }]
     case 'putMarkers': {
       const held = markersOf(
         before,

@@ -11,7 +11,17 @@ export type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly 
 type Json = Record<string, unknown>
 /** Each entry takes a document of its index + 1 to the next version. A saved file of that age tests each. */
 const kitUpgrades: ((kit: Json) => Json)[] = []
-const sourceUpgrades: ((source: Json) => Json)[] = []
+const sourceUpgrades: ((source: Json) => Json)[] = [
+  (source) => ({
+    ...source,
+    version: 2,
+    addedAt: 0,
+    origin: /^Recording \d+$/.test(String(source.name)) ? 'recorded' : 'imported',
+    favourite: false,
+    family: 'other',
+    channel: (source.info as { channels?: number } | undefined)?.channels === 1 ? 'left' : 'both',
+  }),
+]
 
 export function readKit(json: unknown): Read<Kit> {
   return readDocument(json, 'heliaster-kit', 'kit', KIT_VERSION, kitUpgrades, kitSchema)

@@ -1,4 +1,5 @@
-import { findOnsets, strengthCurve } from '@heliaster/core/cut'
+import { findOnsets } from './onsets'
+import { strengthCurve } from './strength'
 
 const WINDOW_SECONDS = 4
 const STEP_SECONDS = 0.4

@@ -1,0 +1,67 @@
+import { hashAudio, measure } from '@heliaster/core/audio'
+import type { Audio } from '@heliaster/core/audio'
+import { describeHit } from '@heliaster/core/cut'
+import type { Family } from '@heliaster/core/cut'
+import { readAudioFile } from '@heliaster/core/decode'
+import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
+import { expose } from 'comlink'
+
+import { storeAudio, storePicture } from './stored-audio'
+import { pictureOf } from './picture'
+
+/** A file that is now kept on this device, and what is known of it. */
+export interface TakenFile {
+  readonly ok: true
+  readonly hash: AudioHash
+  readonly info: AudioInfo
+  readonly measured: Measured
+  readonly family: Family
+  readonly cues: readonly { readonly frame: number; readonly label?: string }[]
+  readonly notes: readonly string[]
+}
+
+export type TakenOrReason = TakenFile | { readonly ok: false; readonly reason: string }
+
+/** Longer than this is a recording of many things, which has no family. */
+const HIT_SECONDS = 6
+
+/** Reads one file after another: read, named, decoded, measured, drawn and stored, all away from the page. */
+const work = {
+  async take(file: Blob, name: string): Promise<TakenOrReason> {
+    let bytes: Uint8Array<ArrayBuffer>
+    try {
+      bytes = new Uint8Array(await file.arrayBuffer())
+    } catch {
+      return { ok: false, reason: 'This file can no longer be read from its disk. Choose it again.' }
+    }
+    const result = await readAudioFile(bytes)
+    if (!result.ok) return { ok: false, reason: result.message }
+    const { audio, cues, notes, format } = result.file
+    const hash = await hashOf(bytes)
+    const measured = measure(audio)
+    await storeAudio(hash, name, new Blob([bytes]))
+    await storePicture(hash, pictureOf(audio, measured))
+    const info = { name, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
+    const told =
+      format === 'WAV' || /^(aif|fla|mp3|og|opus)/i.test(name.split('.').pop() ?? '')
+        ? notes
+        : [...notes, `This is ${format}, whatever its name says.`]
+    return { ok: true, hash, info, measured, family: familyOf(audio), cues, notes: told }
+  },
+}
+export type ImportWork = typeof work
+
+/** The browser's own digest where it is given (secure pages only), else ours; both are SHA-256. */
+async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<AudioHash> {
+  if (!globalThis.crypto?.subtle) return hashAudio(bytes)
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
+  return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('') as AudioHash
+}
+
+function familyOf(audio: Audio): Family {
+  const frames = audio.channels[0].length
+  if (frames > HIT_SECONDS * audio.sampleRateHz) return 'other'
+  return describeHit(audio, -120).family
+}
+
+expose(work)

@@ -1,0 +1,17 @@
+import type { Measured } from '../kit/source'
+import { peakOf, toDb } from './audio'
+import type { Audio } from './audio'
+import { momentaryLoudness } from './loudness'
+import { readStereo } from './stereo'
+
+const SILENCE_DB = -200
+
+/** What the library shows of a file: peak and loudness in dB, and for two channels how they stand to each other. */
+export function measure(audio: Audio): Measured {
+  const peak = Math.max(...audio.channels.map((channel) => peakOf(channel)))
+  return {
+    peakDb: Math.max(SILENCE_DB, toDb(peak)),
+    loudnessDb: Math.max(SILENCE_DB, momentaryLoudness(audio.channels, audio.sampleRateHz)),
+    ...readStereo(audio),
+  }
+}
