@@ -1,4 +1,4 @@
-import { hashAudio, momentaryLoudness, writeWav } from '@heliaster/core/audio'
+import { hashAudio, measure, momentaryLoudness, writeWav } from '@heliaster/core/audio'
 import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from '@heliaster/core/cut'
 import { createGroove, withBead } from '@heliaster/core/groove'
 import {
@@ -36,6 +36,8 @@ const HULL_MICROPHONES: Microphone[] = [
   { name: 'deck', brightness: 1.1, delaySeconds: 0.0021, room: 0.12, gain: 0.7 },
   { name: 'pier', brightness: 0.75, delaySeconds: 0.0118, room: 0.45, gain: 0.5 },
 ]
+const RECORDING_DAY = Date.UTC(2026, 4, 2, 6, 40) // a low tide
+const HULL_DAY = Date.UTC(2026, 4, 1, 6, 5)
 const DYNAMICS = 5
 const TAKES = 6
 
@@ -63,8 +65,18 @@ function addFile(files: Files, title: string, name: string, samples: Float32Arra
   const hash = hashAudio(bytes)
   const info: AudioInfo = { name, sampleRateHz: RATE, frames: samples.length, channels: 1 }
   files.audio.set(hash, { name, bytes, info })
-  const source = createSource(files.makeId, hash, info, title)
-  files.sources.push({ ...source, id: `demo-${name.replace(/\W+/g, '-')}` as SourceId, tags: ['boatyard', ...tags] })
+  const audio = { sampleRateHz: RATE, channels: [samples] }
+  const isHit = samples.length < 2 * RATE
+  files.sources.push(
+    createSource(files.makeId, hash, info, title, {
+      id: `demo-${name.replace(/\W+/g, '-')}` as SourceId,
+      tags: ['boatyard', ...tags],
+      addedAt: isHit ? HULL_DAY : RECORDING_DAY,
+      origin: isHit ? 'imported' : 'recorded',
+      family: isHit ? 'kick' : 'other',
+      measured: measure(audio),
+    }),
+  )
   return hash
 }
 

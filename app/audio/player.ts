@@ -34,6 +34,8 @@ export interface Sounded extends StrikeRecord {
 
 export interface Player {
   readonly context: AudioContext
+  /** The engine: its first output is what is heard, its second the mix before the limiter. */
+  readonly node: AudioWorkletNode
   readonly sampleRateHz: number
   load(kit: Kit): void
   strike(strike: Strike): void
@@ -41,6 +43,8 @@ export interface Player {
   stopAll(): void
   /** Frames the engine has rendered so far. */
   frameNow(): number
+  /** What to add to a frame of the engine to have the frame of its context. */
+  hostFrame(): number
   peak(): number
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
@@ -74,7 +78,12 @@ export async function createPlayer(): Promise<Player> {
   const shared = globalThis.crossOriginIsolated && typeof SharedArrayBuffer !== 'undefined'
   const memory = createMemory(shared)
   const options: EngineOptions = shared ? { memory } : {}
-  const node = new AudioWorkletNode(context, 'heliaster-engine', { numberOfInputs: 0, outputChannelCount: [2], processorOptions: options })
+  const node = new AudioWorkletNode(context, 'heliaster-engine', {
+    numberOfInputs: 0,
+    numberOfOutputs: 2,
+    outputChannelCount: [2, 2],
+    processorOptions: options,
+  })
   node.connect(context.destination)
   return playerOver(context, { memory, node, shared })
 }
@@ -104,12 +113,14 @@ function playerOver(context: AudioContext, link: Link): Player {
   let read = 0
   return {
     context,
+    node,
     sampleRateHz: context.sampleRate,
     load: (kit) => loadWhenReady(kit, loader),
     strike: ({ padId, velocity, key = 0, frame }) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, frame)),
     release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
     stopAll: () => send(eventOf(EventType.stopAll, 0, 0, 0)),
     frameNow: () => memory.status[StatusField.frame],
+    hostFrame: () => memory.status[StatusField.hostFrame],
     peak: () => memory.status[StatusField.peak],
     takeSounded() {
       const count = memory.status[StatusField.logCount]

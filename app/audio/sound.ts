@@ -18,7 +18,7 @@ export const sound = createStore<SoundState>(() => ({}))
 
 type SoundedListener = (sounded: Sounded) => void
 const listeners = new Set<SoundedListener>()
-let kitNow: Kit | undefined
+let openKit: Kit | undefined
 let auditionKit: Kit | undefined
 
 /** Starts the engine once; every first touch lets it sound. */
@@ -26,7 +26,7 @@ export async function startSound(): Promise<void> {
   try {
     const player = await createPlayer()
     sound.setState({ player })
-    if (kitNow) player.load(withAudition(kitNow))
+    if (openKit) player.load(withAudition(openKit))
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     const poll = () => {
@@ -41,10 +41,13 @@ export async function startSound(): Promise<void> {
 
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {
-  kitNow = kit
+  openKit = kit
   const { player } = sound.getState()
   if (player && kit) player.load(withAudition(kit))
 }
+
+/** The kit that is open. */
+export const kitNow = (): Kit | undefined => openKit
 
 export function strikePad(strike: Strike): void {
   sound.getState().player?.strike(strike)
@@ -62,14 +65,14 @@ export function onSounded(listener: SoundedListener): () => void {
 const AUDITION = 'pad-audition' as PadId
 
 /** Sounds a clip by itself, through the same engine as the pads. A new one takes the place of the last. */
-export async function hearClip(clip: Clip): Promise<void> {
+export async function hearClip(clip: Clip, gainDb = 0): Promise<void> {
   const { player } = sound.getState()
   if (!player) return
   await decodedAudio(clip.audio)
   const pad = { ...createPad(makeId, { maxStrikes: 1, responses: [] }), id: AUDITION }
-  const bands = [createBand(makeId, 1, [createTurn(makeId, { [pad.rays[0].id]: clip })])]
+  const bands = [createBand(makeId, 1, [createTurn(makeId, { [pad.rays[0].id]: { ...clip, gainDb: clip.gainDb + gainDb } })])]
   auditionKit = { ...createKit(makeId, ''), pads: [{ ...pad, bands }] }
-  player.load(withAudition(kitNow ?? createKit(makeId, '')))
+  player.load(withAudition(openKit ?? createKit(makeId, '')))
   player.strike({ padId: AUDITION, velocity: 127 })
 }
 

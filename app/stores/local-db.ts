@@ -1,4 +1,4 @@
-import type { AudioHash } from '@heliaster/core/kit'
+import type { AudioHash, Measured } from '@heliaster/core/kit'
 import { openDB } from 'idb'
 import type { DBSchema, IDBPDatabase } from 'idb'
 
@@ -52,13 +52,7 @@ interface Schema extends DBSchema {
   refused: { key: number; value: RefusedEdit }
   pictures: {
     key: string
-    value: {
-      readonly key: string
-      readonly low: Float32Array
-      readonly high: Float32Array
-      readonly loudnessDb: number
-      readonly peakDb: number
-    }
+    value: { readonly key: string; readonly low: Float32Array; readonly high: Float32Array; readonly measured: Measured }
   }
 }
 export type LocalDb = IDBPDatabase<Schema>
@@ -67,8 +61,13 @@ let opened: Promise<LocalDb> | undefined
 
 /** What this device keeps by itself, server or not. */
 export function localDb(): Promise<LocalDb> {
-  opened ??= openDB<Schema>('heliaster', 1, {
-    upgrade(db) {
+  opened ??= openDB<Schema>('heliaster', 2, {
+    upgrade(db, before) {
+      if (before === 1) {
+        db.deleteObjectStore('pictures') // drawn anew, with more that is measured
+        db.createObjectStore('pictures', { keyPath: 'key' })
+        return
+      }
       db.createObjectStore('documents', { keyPath: 'key' }).createIndex('kind', 'kind')
       db.createObjectStore('outbox', { keyPath: 'place', autoIncrement: true })
       db.createObjectStore('audio', { keyPath: 'hash' }).createIndex('uploaded', 'uploaded')

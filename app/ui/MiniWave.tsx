@@ -4,7 +4,7 @@ import { View } from 'react-native'
 import Svg, { Path } from 'react-native-svg'
 
 import { audioPicture } from '../audio/audio-files'
-import type { Picture } from '../audio/core.worker'
+import type { Picture } from '../audio/picture'
 import { usePalette } from './theme'
 
 interface Props {

@@ -120,6 +120,7 @@ function joined(pieces: readonly Float32Array[][]): Float32Array[] {
 
 /** The decoders speak to the console of every damaged frame; people are told in the result instead. */
 async function quietly<T>(work: () => Promise<T>): Promise<T> {
+  /* eslint-disable no-restricted-globals -- only silenced, never spoken to */
   const { error, warn, log } = console
   const silent = () => undefined
   Object.assign(console, { error: silent, warn: silent, log: silent })

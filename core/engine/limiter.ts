@@ -3,11 +3,24 @@ import type { EngineState } from './state'
 /** Level above which the limiter acts: -0.3 dBFS. Below it every sample passes bit for bit. */
 export const LIMITER_CEILING = 0.9660508789898133
 
+/** Where the mix goes before the limiter: what is taken back in, at the same frames as the output. */
+export interface MixTap {
+  readonly left: Float32Array
+  readonly right: Float32Array
+}
+
 /**
  * Kit gain and limiter, then 32-bit output. The limiter has no latency: its gain drops on the very frame that would
  * pass the ceiling and recovers over 80 ms.
  */
-export function mixDown(engine: EngineState, outLeft: Float32Array, outRight: Float32Array, offset: number, count: number): void {
+export function mixDown(
+  engine: EngineState,
+  outLeft: Float32Array,
+  outRight: Float32Array,
+  offset: number,
+  count: number,
+  tap: MixTap | undefined,
+): void {
   const { mixLeft, mixRight, limiterRelease } = engine
   const targetGain = engine.memory.kit[0]
   let kitGain = engine.kitGain
@@ -25,6 +38,10 @@ export function mixDown(engine: EngineState, outLeft: Float32Array, outRight: Fl
     if (peak * gain > LIMITER_CEILING) gain = LIMITER_CEILING / peak
     outLeft[offset + i] = left * gain
     outRight[offset + i] = right * gain
+    if (tap) {
+      tap.left[offset + i] = left
+      tap.right[offset + i] = right
+    }
     if (peak > loudest) loudest = peak
   }
   engine.kitGain = kitGain

@@ -1,4 +1,5 @@
 import { mixDown } from './limiter'
+import type { MixTap } from './limiter'
 import { RING_EVENTS } from './memory'
 import { EventField, EventType, MAX_PADS, StatusField } from './program'
 import { CHUNK_FRAMES, NEVER, QUEUE_EVENTS } from './state'
@@ -11,21 +12,35 @@ const WIDTH = EventField.length
 
 /**
  * Renders `count` frames into both outputs. Every event acts on its very frame, and the samples are the same however
- * the frames are divided into calls. Audio thread: allocates nothing.
+ * the frames are divided into calls. `tap` takes the mix before the limiter. Audio thread: allocates nothing.
  */
-export function render(engine: EngineState, outLeft: Float32Array, outRight: Float32Array, offset: number, count: number): void {
+export function render(
+  engine: EngineState,
+  outLeft: Float32Array,
+  outRight: Float32Array,
+  offset: number,
+  count: number,
+  tap?: MixTap,
+): void {
   drainRing(engine)
   for (let done = 0; done < count;) {
     runDueEvents(engine)
     const next = nextEventFrame(engine) - engine.frame
     const run = Math.min(count - done, CHUNK_FRAMES, next)
-    renderRun(engine, outLeft, outRight, offset + done, run)
+    renderRun(engine, outLeft, outRight, offset + done, run, tap)
     done += run
   }
   engine.memory.status[StatusField.frame] = engine.frame
 }
 
-function renderRun(engine: EngineState, outLeft: Float32Array, outRight: Float32Array, offset: number, count: number): void {
+function renderRun(
+  engine: EngineState,
+  outLeft: Float32Array,
+  outRight: Float32Array,
+  offset: number,
+  count: number,
+  tap: MixTap | undefined,
+): void {
   engine.mixLeft.fill(0, 0, count)
   engine.mixRight.fill(0, 0, count)
   const active = engine.voices.active
@@ -36,7 +51,7 @@ function renderRun(engine: EngineState, outLeft: Float32Array, outRight: Float32
     if (active[voice] !== 0) top = voice + 1
   }
   engine.voiceTop = top
-  mixDown(engine, outLeft, outRight, offset, count)
+  mixDown(engine, outLeft, outRight, offset, count, tap)
   engine.frame += count
 }
 

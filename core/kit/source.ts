@@ -3,8 +3,9 @@ import { z } from 'zod'
 import { audioHashSchema, markerIdSchema, padIdSchema, sourceIdSchema } from './ids'
 import type { AudioHash, MakeId, MarkerId } from './ids'
 import { audioInfoSchema, channelChoices, families } from './kit'
-import type { AudioInfo } from './kit'
+import type { AudioInfo, Clip } from './kit'
 import { merge, putById, sameData } from './list'
+import { wholeClip } from './make'
 
 /**
  * A marker someone has touched. Markers that were only found are computed anew from the recording and the water line;
@@ -112,6 +113,11 @@ export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, 
     channel: info.channels > 1 ? 'both' : 'left',
     ...given,
   }
+}
+
+/** All of a sound as a clip, through the channels that its clips take. */
+export function clipOfSource(source: Source): Clip {
+  return { ...wholeClip(source.audio, source.info), channel: source.channel }
 }
 
 /** Returns the same source when the edit changes nothing. */

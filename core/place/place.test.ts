@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 
+import { renamed } from './rename'
 import { hashOf, testIds } from '../kit/builders'
 import { wholeClip } from '../kit/make'
 import { naturalBreaks } from './natural-breaks'
@@ -55,4 +56,12 @@ test('forty takes over 40 dB ask for several bands, equal ones for one', () => {
 test('in order, each clip has a band of its own; names sort as people count', () => {
   expect(asBands(testIds(), 'ray-1' as never, [clip(0), clip(1)]).map((band) => band.fromVelocity)).toEqual([1, 65])
   expect(['hit 10', 'hit 2', 'Hit 1'].sort(compareNames)).toEqual(['Hit 1', 'hit 2', 'hit 10'])
+})
+
+test('many names by one pattern', () => {
+  const things = ['keel 1', 'keel 10', ''].map((name) => ({ name, family: 'kick', tag: 'hull' }))
+  const plan = { pattern: '{name}', find: '', replace: '', firstNumber: 1 }
+  expect(renamed(things, plan)).toEqual(['keel 1', 'keel 10', ''])
+  expect(renamed(things, { ...plan, pattern: '{tag}-{family}_{nn}', firstNumber: 9 })).toEqual(['hull-kick_09', 'hull-kick_10', 'hull-kick_11'])
+  expect(renamed(things, { ...plan, find: 'keel', replace: 'deck', pattern: '{name} {what}' })).toEqual(['deck 1 {what}', 'deck 10 {what}', '{what}'])
 })

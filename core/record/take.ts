@@ -26,6 +26,8 @@ export interface TakeSink {
   /** Told once, before the first frames. */
   open(form: WavForm): void
   write(bytes: Uint8Array<ArrayBuffer>): void
+  /** The same frames as samples, for whoever looks at what is taken. */
+  heard?(channels: readonly Float32Array[]): void
 }
 
 interface Piece {
@@ -38,8 +40,6 @@ export interface Take {
   readonly frames: number
   /** Frames that never arrived; they are silence in the file, so that what follows keeps its place. */
   readonly lostFrames: number
-  /** Whether two channels never differed, so that one is enough. */
-  readonly isAlike: boolean
   /** Takes what was heard from `firstFrame` on. Pieces come in order; a gap is filled, an overlap is dropped. */
   piece(firstFrame: number, channels: readonly Float32Array[]): void
   /** Starts at the frame at which the button was pressed, with what was heard just before. */
@@ -55,7 +55,6 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
   let next = 0
   let frames = 0
   let lostFrames = 0
-  let isAlike = true
   let form: WavForm | undefined
 
   function remember(piece: Piece): void {
@@ -95,8 +94,8 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
 
   function put(planned: readonly Float32Array[]): void {
     const fitting = Array.from({ length: form!.channels }, (_, i) => planned[Math.min(i, planned.length - 1)])
-    if (isAlike && fitting.length === 2) isAlike = fitting[0].every((sample, i) => sample === fitting[1][i])
     sink.write(encodeFrames(fitting, form!.bits))
+    sink.heard?.(fitting)
     frames += fitting[0].length
   }
 
@@ -109,9 +108,6 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
     },
     get lostFrames() {
       return lostFrames
-    },
-    get isAlike() {
-      return isAlike && form?.channels === 2
     },
     begin(pressedFrame) {
       if (state !== 'armed') return

@@ -54,3 +54,30 @@ export function encodeFrames(channels: readonly Float32Array[], bits: 24 | 32): 
 export function wholeFrames({ channels, bits }: WavForm, fileBytes: number): number {
   return Math.max(0, Math.floor((fileBytes - HEADER_BYTES) / ((channels * bits) / 8)))
 }
+
+/** Whether left and right are the same in every one of these whole frames. */
+export function sidesAlike(frames: Uint8Array, { bits }: WavForm): boolean {
+  const width = bits / 8
+  for (let at = 0; at < frames.length; at += 2 * width)
+    for (let i = 0; i < width; i++) if (frames[at + i] !== frames[at + width + i]) return false
+  return true
+}
+
+/** The first channel of these whole frames of two. */
+export function firstSide(frames: Uint8Array, { bits }: WavForm): Uint8Array<ArrayBuffer> {
+  const width = bits / 8
+  const side = new Uint8Array(frames.length / 2)
+  for (let at = 0; at < side.length; at += width) for (let i = 0; i < width; i++) side[at + i] = frames[2 * at + i]
+  return side
+}
+
+/** The form that a head written by `wavHeader` names; undefined for anything else. */
+export function formOf(head: Uint8Array): WavForm | undefined {
+  if (head.length < HEADER_BYTES || String.fromCharCode(...head.subarray(8, 15)) !== 'WAVEfmt') return undefined
+  const view = new DataView(head.buffer, head.byteOffset)
+  const bits = view.getUint16(34, true)
+  const channels = view.getUint16(22, true)
+  const sampleRateHz = view.getUint32(24, true)
+  if ((bits !== 24 && bits !== 32) || channels < 1 || channels > 64 || sampleRateHz < 1000) return undefined
+  return { sampleRateHz, channels, bits }
+}

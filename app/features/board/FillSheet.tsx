@@ -1,5 +1,5 @@
 import type { AudioHash, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
-import { wholeClip } from '@heliaster/core/kit'
+import { clipOfSource } from '@heliaster/core/kit'
 import { asBands, asTurns, byLoudness, compareNames } from '@heliaster/core/place'
 import { useEffect, useMemo, useState } from 'react'
 import { FlatList, Pressable, View } from 'react-native'
@@ -110,7 +110,7 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
               <IconButton
                 name="play-outline"
                 label={`Hear ${item.name}`}
-                onPress={() => void hearClip(wholeClip(item.audio, item.info)).catch((error: Error) => notify(error.message))}
+                onPress={() => void hearClip(clipOfSource(item)).catch((error: Error) => notify(error.message))}
               />
               <Pressable
                 role="checkbox"
@@ -159,7 +159,7 @@ function files(all: readonly Source[], words: string): Source[] {
 
 function layOut(pad: Pad, chosen: readonly Source[], how: How, loudness: ReadonlyMap<AudioHash, number>) {
   const rayId = pad.rays[0].id
-  const clips = chosen.map((source) => wholeClip(source.audio, source.info))
+  const clips = chosen.map(clipOfSource)
   if (clips.length === 0) return pad.bands
   if (how === 'turns') return asTurns(makeId, rayId, clips)
   if (how === 'bands') return asBands(makeId, rayId, clips)
@@ -174,7 +174,11 @@ function useLoudness(chosen: readonly Source[]): ReadonlyMap<AudioHash, number> 
   const [loudness, setLoudness] = useState<ReadonlyMap<AudioHash, number>>(new Map())
   useEffect(() => {
     let gone = false
-    void Promise.all(chosen.map(async (source) => [source.audio, (await audioPicture(source.audio)).loudnessDb] as const))
+    void Promise.all(
+      chosen.map(
+        async (source) => [source.audio, source.measured?.loudnessDb ?? (await audioPicture(source.audio)).measured.loudnessDb] as const,
+      ),
+    )
       .then((pairs) => !gone && setLoudness(new Map(pairs)))
       .catch(() => undefined)
     return () => {

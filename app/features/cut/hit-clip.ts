@@ -13,7 +13,7 @@ export function clipOfHit(source: Source, marker: LiveMarker, hit: Hit): Clip {
     gainDb: 0,
     reverse: false,
     invert: false,
-    channel: source.info.channels > 1 ? 'both' : 'left',
+    channel: source.channel,
     fromHit: { sourceId: source.id, markerId: marker.id },
   }
 }

@@ -2,11 +2,12 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
+import { droppedFiles } from '../../ui/dropped-files'
 import { usePalette } from '../../ui/theme'
 import { useElement, useLatest } from '../../ui/use-element'
 
-/** Takes files that are dropped on it; the button beside the list does the same. */
-export function FileDrop({ onFiles, children }: { readonly onFiles: (files: File[]) => void; readonly children: ReactNode }) {
+/** Takes files and folders that are dropped on it; the buttons beside the list do the same. */
+export function FileDrop({ onFiles, children }: { readonly onFiles: (files: readonly File[]) => void; readonly children: ReactNode }) {
   const palette = usePalette()
   const [isOver, setIsOver] = useState(false)
   const latest = useLatest(onFiles)
@@ -19,8 +20,7 @@ export function FileDrop({ onFiles, children }: { readonly onFiles: (files: File
     const drop = (event: DragEvent) => {
       event.preventDefault()
       setIsOver(false)
-      const files = [...(event.dataTransfer?.files ?? [])]
-      if (files.length > 0) latest.current(files)
+      void droppedFiles(event.dataTransfer).then((files) => files.length > 0 && latest.current(files))
     }
     element.addEventListener('dragover', over)
     element.addEventListener('dragleave', leave)

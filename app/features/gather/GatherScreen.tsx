@@ -1,38 +1,51 @@
 import type { Source } from '@heliaster/core/kit'
 import { router } from 'expo-router'
+import { useState } from 'react'
 import { View } from 'react-native'
 
 import { useKitId } from '../shell'
 import { session } from '../shell/session'
 import { SourceList } from './SourceList'
 import { RecordPanel } from './RecordPanel'
+import { RescueOffer } from './RescueOffer'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
+
+const SLIM_KEY = 'heliaster-slim-recorder'
 
 /** Where sound comes in: the record button, and the list of what is there. */
 export function GatherScreen() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kitId = useKitId()
+  const [isSlim, setIsSlim] = useState(() => localStorage.getItem(SLIM_KEY) === 'yes')
   const cut = (source: Source) => {
     session.setState({ sourceId: source.id })
     router.navigate(`/kit/${kitId}/cut`)
   }
-  if (isWide)
+  const slim = (next: boolean) => {
+    setIsSlim(next)
+    localStorage.setItem(SLIM_KEY, next ? 'yes' : 'no')
+  }
+  const panel = <RecordPanel onTaken={cut} isSlim={isSlim} onSlim={slim} />
+  const line = { borderColor: palette.faint }
+  if (isWide && !isSlim)
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
-        <View style={{ width: 440, borderRightWidth: 1, borderRightColor: palette.faint }}>
+        <View style={{ width: 480, borderRightWidth: 1, ...line }}>
           <SourceList onCut={cut} />
         </View>
         <View style={{ flex: 1, justifyContent: 'center' }}>
-          <RecordPanel onTaken={cut} />
+          <RescueOffer />
+          {panel}
         </View>
       </View>
     )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <RecordPanel onTaken={cut} />
-      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: palette.faint }}>
+      <RescueOffer />
+      {panel}
+      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, ...line }}>
         <SourceList onCut={cut} />
       </View>
     </View>

@@ -1,25 +1,25 @@
 import { ScrollView, View } from 'react-native'
 
-import type { Imported } from '../../audio/import'
-import { IconButton } from '../../ui/Button'
+import type { Imported, ImportProgress } from '../../audio/import'
+import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { StereoQuestion } from './StereoQuestion'
 
 interface Props {
-  readonly done: readonly Imported[]
-  readonly total: number
+  readonly progress: ImportProgress
+  readonly onCancel: () => void
   readonly onClose: () => void
 }
 
+const MOST_LINES = 200
+
 /** How an import goes: how many are in, and for each that failed why. The rest is kept. */
-export function ImportReport({ done, total, onClose }: Props) {
+export function ImportReport({ progress, onCancel, onClose }: Props) {
   const palette = usePalette()
-  const count = (type: Imported['type']) => done.filter((one) => one.type === type).length
-  const words = [
-    done.length < total ? `Reading ${done.length + 1} of ${total}` : `${count('imported')} imported`,
-    count('known') > 0 ? `${count('known')} were here already` : '',
-    count('failed') > 0 ? `${count('failed')} could not be read` : '',
-  ]
+  const { done, total, state } = progress
+  const lines = done.filter(hasWords)
+  const isRunning = state === 'running'
   return (
     <View
       role="status"
@@ -33,28 +33,44 @@ export function ImportReport({ done, total, onClose }: Props) {
         backgroundColor: palette.surface,
       }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, minHeight: 44 }}>
         <Text look="label" style={{ flex: 1 }}>
-          {words.filter(Boolean).join(', ')}
+          {summaryOf(progress)}
         </Text>
-        <IconButton name="close" label="Put the report away" onPress={onClose} />
+        {isRunning ? (
+          <Button label="Cancel" onPress={onCancel} />
+        ) : (
+          <IconButton name="close" label="Put the report away" onPress={onClose} />
+        )}
       </View>
       <View style={{ height: 3, backgroundColor: palette.faint }}>
         <View style={{ height: 3, width: `${(done.length / total) * 100}%`, backgroundColor: palette.kelp }} />
       </View>
-      <ScrollView
-        style={{ maxHeight: 150 }}
-        contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: done.some(hasWords) ? 8 : 0 }}
-      >
-        {done.filter(hasWords).map((one, i) => (
-          <Text key={i} look="small">
-            <Text look="label">{one.type === 'failed' ? one.name : one.source.name}: </Text>
-            {one.type === 'failed' ? one.reason : one.type === 'known' ? 'already here, so it was not added again.' : one.notes.join(' ')}
-          </Text>
-        ))}
-      </ScrollView>
+      {!isRunning && <StereoQuestion done={done} />}
+      {lines.length > 0 && (
+        <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: 8 }}>
+          {lines.slice(0, MOST_LINES).map((one, i) => (
+            <Text key={i} look="small">
+              <Text look="label">{one.type === 'imported' ? one.source.name : one.name}: </Text>
+              {one.type === 'failed' ? one.reason : one.type === 'known' ? `already here, as “${one.source.name}”.` : one.notes.join(' ')}
+            </Text>
+          ))}
+          {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
+        </ScrollView>
+      )}
     </View>
   )
+}
+
+function summaryOf({ done, total, state }: ImportProgress): string {
+  const count = (type: Imported['type']) => done.filter((one) => one.type === type).length
+  const words = [
+    state === 'running' ? `Reading ${Math.min(total, done.length + 1)} of ${total}` : `${count('imported')} imported`,
+    count('known') > 0 ? `${count('known')} were here already` : '',
+    count('failed') > 0 ? `${count('failed')} could not be read` : '',
+    state === 'cancelled' ? `${total - done.length} not read, since it was cancelled` : '',
+  ]
+  return words.filter(Boolean).join(', ')
 }
 
 function hasWords(one: Imported): boolean {

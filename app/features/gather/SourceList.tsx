@@ -1,156 +1,117 @@
 import type { Source, SourceId } from '@heliaster/core/kit'
-import { wholeClip } from '@heliaster/core/kit'
-import { compareNames } from '@heliaster/core/place'
-import { memo, useCallback, useMemo, useState } from 'react'
-import { FlatList, Pressable, View } from 'react-native'
-import { useStore } from 'zustand'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { View } from 'react-native'
 
-import { importFile } from '../../audio/import'
-import type { Imported } from '../../audio/import'
-import { hearClip } from '../../audio/sound'
 import { sources } from '../../stores/documents'
-import { Button, IconButton } from '../../ui/Button'
-import { chooseFiles } from '../../ui/choose-files'
-import { MiniWave, usePicture } from '../../ui/MiniWave'
-import { notify } from '../../ui/notices'
-import { SearchField } from '../../ui/SearchField'
+import { Button } from '../../ui/Button'
 import { Text } from '../../ui/Text'
-import { usePalette } from '../../ui/theme'
+import { useLatest } from '../../ui/use-element'
 import { useSession } from '../shell'
+import { session } from '../shell/session'
 import { FileDrop } from './FileDrop'
 import { ImportReport } from './ImportReport'
+import { LibraryBar } from './LibraryBar'
+import { changeView, isNarrowed } from './library-view'
+import { useListKeys } from './list-keys'
+import { SelectionBar } from './SelectionBar'
+import { SoundSheet } from './SoundSheet'
+import { hearSound, judgeSound } from './sound-actions'
+import { SOURCE_ROW_HEIGHT, SourceRow } from './SourceRow'
+import type { RowActions } from './SourceRow'
+import { useImport } from './use-import'
+import { useShownSounds } from './use-library'
 
 interface Props {
   readonly onCut: (source: Source) => void
 }
 
-/** Recordings and files: heard by a tap, kept or passed, opened in Cut. */
+/** Recordings and files: found, heard, judged, selected, and opened in Cut. */
 export function SourceList({ onCut }: Props) {
-  const entries = useStore(sources.store, (state) => state.entries)
-  const chosen = useSession((state) => state.sourceId)
-  const [words, setWords] = useState('')
-  const [report, setReport] = useState<{ done: Imported[]; total: number }>()
-  const list = useMemo(() => shown(Object.values(entries), words), [entries, words])
-  const importFiles = useCallback(async (files: File[]) => {
-    const done: Imported[] = []
-    if (files.length > 0) setReport({ done, total: files.length })
-    for (const file of files) {
-      done.push(await importFile(file))
-      setReport({ done: [...done], total: files.length })
-    }
+  const { all, shown, view } = useShownSounds()
+  const chosenId = useSession((state) => state.sourceId)
+  const [openId, setOpenId] = useState<SourceId>()
+  const [selection, setSelection] = useState<ReadonlySet<SourceId>>()
+  const imports = useImport()
+  const scroller = useRef<View>(null)
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current as unknown as HTMLElement | null,
+    estimateSize: () => SOURCE_ROW_HEIGHT,
+    getItemKey: (index) => shown[index].id,
+    overscan: 8,
+  })
+  const latest = useLatest({ onCut })
+  const actions = useMemo<RowActions>(
+    () => ({
+      hear: (source) => {
+        session.setState({ sourceId: source.id })
+        hearSound(source)
+      },
+      cut: (source) => latest.current.onCut(source),
+      open: (source) => setOpenId(source.id),
+      judge: judgeSound,
+      select: ({ id }) =>
+        setSelection((before) => {
+          const next = new Set(before)
+          if (!next.delete(id)) next.add(id)
+          return next
+        }),
+    }),
+    [latest],
+  )
+  const keys = useListKeys({ shown, chosenId, rows, actions, hearsOnSelect: view.hearsOnSelect })
+  const open = openId && sources.store.getState().entries[openId] ? all.find((source) => source.id === openId) : undefined
+  useEffect(() => {
+    const at = shown.findIndex((source) => source.id === session.getState().sourceId)
+    if (at >= 0) rows.scrollToIndex(at, { align: 'auto' })
+    // Only when the list is first seen; later it stays where the person has scrolled it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
   return (
-    <FileDrop onFiles={(files) => void importFiles(files)}>
-      <View style={{ flexDirection: 'row', gap: 10, paddingHorizontal: 16, paddingVertical: 8, alignItems: 'center' }}>
-        <SearchField value={words} onChange={setWords} placeholder={`Find in ${Object.keys(entries).length} sounds`} />
-        <Button
-          label="Import"
-          icon="tray-arrow-down"
-          onPress={() => void chooseFiles('.wav,audio/wav,audio/x-wav', true).then(importFiles)}
-        />
-      </View>
-      {report && <ImportReport done={report.done} total={report.total} onClose={() => setReport(undefined)} />}
-      <FlatList
-        data={list}
-        keyExtractor={(source) => source.id}
-        renderItem={({ item }) => <SourceRow source={item} chosen={item.id === chosen} onCut={onCut} />}
-        initialNumToRender={12}
-        windowSize={7}
-        contentContainerStyle={{ paddingBottom: 16 }}
-        ListEmptyComponent={
-          <Text tone="muted" style={{ padding: 20 }}>
-            {words ? 'Nothing has this in its name.' : 'Nothing here yet. Record something, or import WAV files.'}
-          </Text>
-        }
+    <FileDrop onFiles={imports.take}>
+      <LibraryBar
+        total={all.length}
+        view={view}
+        tagged={all}
+        isSelecting={selection !== undefined}
+        onSelecting={(isSelecting) => setSelection(isSelecting ? new Set() : undefined)}
+        onFiles={imports.take}
       />
+      {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
+      {shown.length === 0 ? (
+        <Nothing isSearching={view.words !== '' || isNarrowed(view)} />
+      ) : (
+        <View ref={scroller} {...keys} aria-label="Sounds" style={{ flex: 1, minHeight: 0, overflow: 'scroll' }}>
+          <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
+            {rows.getVirtualItems().map((row) => (
+              <View key={row.key} style={{ position: 'absolute', left: 0, right: 0, top: row.start }}>
+                <SourceRow
+                  source={shown[row.index]}
+                  chosen={shown[row.index].id === chosenId}
+                  selected={selection?.has(shown[row.index].id)}
+                  actions={actions}
+                />
+              </View>
+            ))}
+          </View>
+        </View>
+      )}
+      {selection && <SelectionBar shown={shown} selection={selection} onSelection={setSelection} />}
+      {open && <SoundSheet source={open} onClose={() => setOpenId(undefined)} onCut={onCut} />}
     </FileDrop>
   )
 }
 
-/** Longer than this is a recording to be cut, shorter a hit. */
-const LONG_SECONDS = 5
-const isLong = (source: Source) => source.info.frames / source.info.sampleRateHz > LONG_SECONDS
-
-/** Own recordings, own files, the boatyard, and what is passed. */
-function rankOf(source: Source): number {
-  if (source.verdict === 'pass') return 3
-  if (source.tags.includes('boatyard')) return 2
-  return /^Recording \d+$/.test(source.name) ? 0 : 1
-}
-
-/** One's own recordings first, newest on top, then own files and the boatyard by name; what is passed goes last. */
-function shown(entries: readonly { doc: Source; changedAt: number }[], words: string): Source[] {
-  const wanted = words.trim().toLowerCase()
-  const compare = (a: Source, b: Source) => {
-    if (rankOf(a) === 0) return compareNames(b.name, a.name)
-    return Number(isLong(b)) - Number(isLong(a)) || compareNames(a.name, b.name)
-  }
-  return entries
-    .map((entry) => entry.doc)
-    .filter((source) => `${source.name} ${source.tags.join(' ')}`.toLowerCase().includes(wanted))
-    .sort((a, b) => rankOf(a) - rankOf(b) || compare(a, b))
-}
-
-const SourceRow = memo(function SourceRow({
-  source,
-  chosen,
-  onCut,
-}: {
-  readonly source: Source
-  readonly chosen: boolean
-  readonly onCut: (source: Source) => void
-}) {
-  const palette = usePalette()
-  const picture = usePicture(source.audio)
-  const seconds = source.info.frames / source.info.sampleRateHz
-  const hear = () => {
-    hearClip(wholeClip(source.audio, source.info)).catch((error: Error) => notify(error.message))
-  }
+function Nothing({ isSearching }: { readonly isSearching: boolean }) {
   return (
-    <View
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        gap: 4,
-        paddingHorizontal: 8,
-        height: 60,
-        borderBottomWidth: 1,
-        borderBottomColor: palette.faint,
-        backgroundColor: chosen ? palette.surface : 'transparent',
-        opacity: source.verdict === 'pass' ? 0.55 : 1,
-      }}
-    >
-      <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={hear} />
-      <Pressable
-        role="button"
-        aria-label={`Cut ${source.name}`}
-        onPress={() => onCut(source)}
-        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 10, height: '100%', minWidth: 0 }}
-      >
-        <View style={{ flex: 1, minWidth: 0 }}>
-          <Text look="strong" numberOfLines={1} style={{ fontSize: 15, lineHeight: 20 }}>
-            {source.name}
-          </Text>
-          <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 12 }}>
-            {seconds >= 60 ? `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}` : `${seconds.toFixed(2)} s`}
-            {picture && Number.isFinite(picture.loudnessDb)
-              ? `, ${picture.peakDb.toFixed(1)} dB, ${picture.loudnessDb.toFixed(0)} LUFS`
-              : ''}
-          </Text>
-        </View>
-        <MiniWave audio={source.audio} width={60} height={34} />
-      </Pressable>
-      <IconButton
-        name={source.verdict === 'keep' ? 'check-circle' : source.verdict === 'pass' ? 'close-circle-outline' : 'circle-outline'}
-        tone={source.verdict === 'keep' ? 'kelp' : 'muted'}
-        label={`${source.name} is ${source.verdict === 'open' ? 'not judged' : source.verdict === 'keep' ? 'kept' : 'passed'}; change`}
-        onPress={() => judge(source.id, source.verdict)}
-      />
+    <View style={{ padding: 20, gap: 12, alignItems: 'flex-start' }}>
+      <Text tone="muted">
+        {isSearching ? 'No sound is like this.' : 'Nothing here yet. Record something, or import files: WAV, AIFF, FLAC, MP3, Ogg or Opus.'}
+      </Text>
+      {isSearching && (
+        <Button label="Show all sounds" onPress={() => changeView({ words: '', only: 'all', family: undefined, tag: undefined })} />
+      )}
     </View>
   )
-})
-
-function judge(sourceId: SourceId, verdict: Source['verdict']): void {
-  const next = { open: 'keep', keep: 'pass', pass: 'open' } as const
-  sources.edit(sourceId, [{ type: 'setSource', fields: { verdict: next[verdict] } }])
 }

@@ -50,7 +50,7 @@ export async function openBundleFile(): Promise<void> {
     return
   }
   const { kit, audio, missing } = result.bundle
-  for (const [hash, bytes] of audio) await keepAudio(hash as AudioHash, kit.audio[hash]?.name ?? hash, new Uint8Array(bytes).buffer)
+  for (const [hash, bytes] of audio) await keepAudio(hash as AudioHash, kit.audio[hash]?.name ?? hash, new Blob([new Uint8Array(bytes)]))
   const isKnown = kit.id in kits.store.getState().entries
   const opened = isKnown ? { ...kit, id: makeId<KitId>('kit'), name: freeName(kit.name) } : kit
   await kits.create(opened)

@@ -1,16 +1,13 @@
 import { router } from 'expo-router'
-import { useStore } from 'zustand'
 import { Pressable, View } from 'react-native'
 
-import { kits, sources } from '../../stores/documents'
 import { IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { chooseTheme, usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { SaveMark } from './SaveMark'
 import { TideNav } from './TideNav'
-import { useSession } from './session'
-import { useKit, useKitId } from './use-kit'
+import { useKit } from './use-kit'
 import { useUndo } from './use-undo'
 
 /** The kit's name and how it is saved, always; undo and redo; on a wide screen the places too. */
@@ -18,12 +15,7 @@ export function KitHeader() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kit = useKit()
-  const kitId = useKitId()
-  const sourceId = useSession((state) => state.sourceId)
-  const kitHistory = useStore(kits.store, (state) => state.entries[kitId]?.history)
-  const sourceHistory = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.history : undefined))
-  const { undo, redo, isOnSource } = useUndo()
-  const history = isOnSource ? sourceHistory : kitHistory
+  const { undo, redo, where, canUndo, canRedo } = useUndo()
   return (
     <View
       style={{
@@ -54,18 +46,8 @@ export function KitHeader() {
           <TideNav compact />
         </View>
       )}
-      <IconButton
-        name="undo-variant"
-        label={isOnSource ? 'Undo in this recording' : 'Undo'}
-        onPress={undo}
-        disabled={!history?.past.length}
-      />
-      <IconButton
-        name="redo-variant"
-        label={isOnSource ? 'Redo in this recording' : 'Redo'}
-        onPress={redo}
-        disabled={!history?.future.length}
-      />
+      <IconButton name="undo-variant" label={`Undo${where}`} onPress={undo} disabled={!canUndo} />
+      <IconButton name="redo-variant" label={`Redo${where}`} onPress={redo} disabled={!canRedo} />
       {isWide && (
         <IconButton
           name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'}

@@ -13,6 +13,7 @@ import { useIsWide } from '../../ui/use-is-wide'
 import { KitHeader } from './KitHeader'
 import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
+import { RecordingMark } from './RecordingMark'
 import { session } from './session'
 import { TideNav } from './TideNav'
 import { useKitId } from './use-kit'
@@ -36,6 +37,7 @@ export function KitShell() {
           <Text look="small">{problem}</Text>
         </View>
       )}
+      <RecordingMark />
       <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing />}</View>
       {exists && here !== 'board' && <PadStrip />}
       {!isWide && (

@@ -1,21 +1,35 @@
 import { usePathname } from 'expo-router'
 import { useEffect } from 'react'
+import { useStore } from 'zustand'
 
 import { isTyping } from '../../audio/computer-keys'
 import { kits, sources } from '../../stores/documents'
-import { session } from './session'
+import { library, redoLibrary, undoLibrary } from '../../stores/library'
+import { useSession } from './session'
 import { useKitId } from './use-kit'
 
-/** Undo is that of what is being worked on: the recording in Cut, the kit everywhere else. */
+/** Undo is that of what is being worked on: the list of sounds in Gather, the recording in Cut, the kit elsewhere. */
 export function useUndo() {
   const kitId = useKitId()
-  const isOnSource = usePathname().endsWith('/cut')
+  const path = usePathname()
+  const sourceId = useSession((state) => state.sourceId)
+  const ofKit = useStore(kits.store, (state) => state.entries[kitId]?.history)
+  const ofSource = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.history : undefined))
+  const ofLibrary = useStore(library)
+  const on = path.endsWith('/cut') ? 'source' : path.endsWith('/gather') ? 'library' : 'kit'
+  const history = { source: ofSource, library: ofLibrary, kit: ofKit }[on]
   const run = (way: 'undo' | 'redo') => {
-    const sourceId = session.getState().sourceId
-    if (isOnSource && sourceId) sources[way](sourceId)
-    else if (!isOnSource) kits[way](kitId)
+    if (on === 'library') void (way === 'undo' ? undoLibrary() : redoLibrary())
+    else if (on === 'kit') kits[way](kitId)
+    else if (sourceId) sources[way](sourceId)
   }
-  return { undo: () => run('undo'), redo: () => run('redo'), isOnSource }
+  return {
+    undo: () => run('undo'),
+    redo: () => run('redo'),
+    where: { source: ' in this recording', library: ' in the list of sounds', kit: '' }[on],
+    canUndo: (history?.past.length ?? 0) > 0,
+    canRedo: (history?.future.length ?? 0) > 0,
+  }
 }
 
 export function useUndoKeys(): void {

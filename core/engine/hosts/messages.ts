@@ -26,14 +26,13 @@ export interface FromWorklet {
   readonly log: Float64Array
 }
 
-/** What the recorder sends: one piece of what it heard. `firstFrame` counts from the recorder's start, so a gap shows. */
-export interface RecordedPiece {
-  readonly type: 'piece'
-  readonly firstFrame: number
-  readonly channels: Float32Array[]
-}
+/** What the recorder sends: a piece of what it heard. `firstFrame` counts with the context, so a gap shows. */
+export type FromRecorder =
+  | { readonly type: 'piece'; readonly firstFrame: number; readonly channels: Float32Array[] }
+  | { readonly type: 'flushed'; readonly id: number }
 
-export type ToRecorder = { readonly type: 'start' } | { readonly type: 'stop' }
+/** `port`: send pieces there from now on, past the page. `flush`: send what has gathered, then say so. */
+export type ToRecorder = { readonly type: 'port'; readonly port: MessagePort } | { readonly type: 'flush'; readonly id: number }
 
 /** Asks a worker to draw what a kit makes of some events. */
 export interface DrawRequest {

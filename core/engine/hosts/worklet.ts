@@ -1,10 +1,11 @@
 import { createMemory } from '../memory'
 import type { EngineMemory } from '../memory'
-import { EventField } from '../program'
+import type { MixTap } from '../limiter'
+import { EventField, StatusField } from '../program'
 import { addEvent, render } from '../render'
 import { createEngine } from '../state'
 import type { EngineState } from '../state'
-import type { EngineOptions, FromWorklet, RecordedPiece, ToRecorder, ToWorklet } from './messages'
+import type { EngineOptions, FromRecorder, FromWorklet, ToRecorder, ToWorklet } from './messages'
 
 interface Port<In, Out> {
   onmessage: ((event: { data: In }) => void) | null
@@ -15,6 +16,7 @@ declare class AudioWorkletProcessor {
 }
 declare const registerProcessor: (name: string, processor: unknown) => void
 declare const sampleRate: number
+declare const currentFrame: number
 
 /** Blocks between two reports to a page that cannot share memory: about 20 ms at 48 kHz. */
 const REPORT_BLOCKS = 8
@@ -27,6 +29,8 @@ export function registerProcessors(): void {
     private readonly engine: EngineState
     private readonly shared: boolean
     private blocks = 0
+    private tapped: Float32Array[] | undefined
+    private tap: MixTap | undefined
 
     constructor(options: { processorOptions: EngineOptions }) {
       super()
@@ -39,8 +43,13 @@ export function registerProcessors(): void {
     }
 
     process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
-      const output = outputs[0]
-      render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length)
+      const [output, mix] = outputs
+      if (mix && mix !== this.tapped) {
+        this.tapped = mix
+        this.tap = { left: mix[0], right: mix[1] ?? mix[0] }
+      }
+      this.engine.memory.status[StatusField.hostFrame] = currentFrame - this.engine.frame
+      render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length, mix && this.tap)
       if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0)
         report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
       return true
@@ -48,27 +57,31 @@ export function registerProcessors(): void {
   }
 
   class RecorderProcessor extends AudioWorkletProcessor {
-    private running = false
-    private heard = 0
+    private target: Port<never, FromRecorder> | undefined
+    private firstFrame = 0
     private filled = 0
     private piece: Float32Array[] = []
 
     constructor() {
       super()
-      const port = this.port as unknown as Port<ToRecorder, RecordedPiece>
+      const port = this.port as unknown as Port<ToRecorder, never>
       port.onmessage = ({ data }) => {
-        if (data.type === 'stop') this.send()
-        this.running = data.type === 'start'
+        if (data.type === 'port') this.target = data.port as unknown as Port<never, FromRecorder>
+        else {
+          this.send()
+          this.target?.postMessage({ type: 'flushed', id: data.id })
+        }
       }
     }
 
     process(inputs: Float32Array[][]): boolean {
       const input = inputs[0]
-      if (!this.running || input.length === 0) return true
+      if (!this.target || input.length === 0) return true
       const count = input[0].length
-      if (this.piece.length !== input.length) {
+      if (this.piece.length !== input.length || currentFrame !== this.firstFrame + this.filled) {
         this.send()
-        this.piece = input.map(() => new Float32Array(PIECE_FRAMES))
+        if (this.piece.length !== input.length) this.piece = input.map(() => new Float32Array(PIECE_FRAMES))
+        this.firstFrame = currentFrame
       }
       for (let channel = 0; channel < input.length; channel++) this.piece[channel].set(input[channel], this.filled)
       this.filled += count
@@ -76,16 +89,15 @@ export function registerProcessors(): void {
       return true
     }
 
-    /** Sends what has gathered. The page turns pieces into a file; a fresh buffer takes their place. */
+    /** Sends what has gathered, in buffers that change hands; it goes past the page, which may be busy. */
     private send(): void {
       if (this.filled === 0) return
       const channels = this.piece.map((channel) => channel.slice(0, this.filled))
-      const port = this.port as unknown as Port<ToRecorder, RecordedPiece>
-      port.postMessage(
-        { type: 'piece', firstFrame: this.heard, channels },
+      this.target?.postMessage(
+        { type: 'piece', firstFrame: this.firstFrame, channels },
         channels.map((channel) => channel.buffer as ArrayBuffer),
       )
-      this.heard += this.filled
+      this.firstFrame += this.filled
       this.filled = 0
     }
   }

@@ -4,7 +4,7 @@ import type { PracticeWork } from './practice.worker'
 
 const SEED = 5
 const SECONDS = 24
-const RATE = 48000
+export const PRACTICE_RATE = 48000
 let performance: Promise<Float32Array> | undefined
 
 /** Makes the performance ahead of time, so that recording starts at once. */
@@ -21,7 +21,7 @@ export function preparePractice(): Promise<Float32Array> {
 /** A simulated player in the boatyard, for machines with no microphone. It strikes on, round and round. */
 export async function practiceStream(context: AudioContext): Promise<{ node: AudioNode; close(): void }> {
   const samples = await preparePractice()
-  const buffer = context.createBuffer(1, samples.length, RATE)
+  const buffer = context.createBuffer(1, samples.length, PRACTICE_RATE)
   buffer.copyToChannel(samples as Float32Array<ArrayBuffer>, 0)
   const node = context.createBufferSource()
   node.buffer = buffer

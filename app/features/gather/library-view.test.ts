@@ -1,0 +1,34 @@
+import { createIds, createSource } from '@heliaster/core/kit'
+import type { AudioHash, Source } from '@heliaster/core/kit'
+
+import { libraryView, shownSounds } from './library-view'
+
+const makeId = createIds(() => Math.random())
+const sound = (name: string, given: Partial<Source> = {}, seconds = 1) =>
+  createSource(
+    makeId,
+    'a'.repeat(64) as AudioHash,
+    { name: `${name}.wav`, sampleRateHz: 1000, frames: seconds * 1000, channels: 1 },
+    name,
+    given,
+  )
+
+test('sounds are found by every word, narrowed, and put in order; what is passed goes last', () => {
+  const all = [
+    sound('oar 10', { family: 'tom', measured: { peakDb: -3, loudnessDb: -20 } }),
+    sound('oar 2', { family: 'tom', verdict: 'pass', measured: { peakDb: -3, loudnessDb: -10 } }),
+    sound('oar 1', { family: 'wood', favourite: true, tags: ['pier'], measured: { peakDb: -3, loudnessDb: -15 } }, 2),
+    sound('Recording 1', { origin: 'recorded', addedAt: 9 }, 60),
+  ]
+  const view = { ...libraryView.getState() }
+  const names = (changes: object) => shownSounds(all, { ...view, ...changes }, { [all[0].id]: 5 }).map((source) => source.name)
+  expect(names({})).toEqual(['Recording 1', 'oar 1', 'oar 10', 'oar 2'])
+  expect(names({ words: 'oar pier' })).toEqual(['oar 1'])
+  expect(names({ sort: 'name', isReversed: true })).toEqual(['Recording 1', 'oar 10', 'oar 1', 'oar 2'])
+  expect(names({ sort: 'loudness', only: 'hits' })).toEqual(['oar 1', 'oar 10', 'oar 2'])
+  expect(names({ sort: 'length' })[0]).toBe('Recording 1')
+  expect(names({ sort: 'heard' })[0]).toBe('oar 10')
+  expect(names({ family: 'tom', only: 'passed' })).toEqual(['oar 2'])
+  expect(names({ tag: 'pier' })).toEqual(['oar 1'])
+  expect(names({ only: 'favourites' })).toEqual(['oar 1'])
+})

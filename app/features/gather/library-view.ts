@@ -1,0 +1,136 @@
+import type { Kit, Source, SourceId } from '@heliaster/core/kit'
+import { clipsOfPad } from '@heliaster/core/kit'
+import { compareNames } from '@heliaster/core/place'
+import { createStore } from 'zustand/vanilla'
+
+export const sorts = [
+  { value: 'added', text: 'Newest' },
+  { value: 'name', text: 'Name' },
+  { value: 'length', text: 'Length' },
+  { value: 'loudness', text: 'Loudness' },
+  { value: 'family', text: 'Family' },
+  { value: 'heard', text: 'Heard last' },
+] as const
+export const kinds = [
+  { value: 'all', text: 'All' },
+  { value: 'recordings', text: 'Recordings' },
+  { value: 'hits', text: 'Hits' },
+  { value: 'favourites', text: 'Favourites' },
+  { value: 'kept', text: 'Kept' },
+  { value: 'passed', text: 'Passed' },
+] as const
+export type SortBy = (typeof sorts)[number]['value']
+export type Only = (typeof kinds)[number]['value']
+
+/** How the list of sounds is looked at. */
+export interface LibraryView {
+  readonly words: string
+  readonly sort: SortBy
+  readonly isReversed: boolean
+  readonly only: Only
+  readonly family?: Source['family']
+  readonly tag?: string
+  readonly hearsOnSelect: boolean
+  /** Level of listening to sounds in the list, dB. */
+  readonly hearDb: number
+}
+
+const KEY = 'heliaster-library'
+const HEARD_KEY = 'heliaster-heard'
+const MOST_HEARD = 200
+const plain: LibraryView = { words: '', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearDb: 0 }
+
+function saved<T>(key: string, fallback: T): T {
+  try {
+    return { ...fallback, ...(JSON.parse(globalThis.localStorage?.getItem(key) ?? '{}') as Partial<T>) }
+  } catch {
+    return fallback
+  }
+}
+
+export const libraryView = createStore<LibraryView>(() => ({ ...saved(KEY, plain), words: '' }))
+
+export function changeView(changes: Partial<LibraryView>): void {
+  libraryView.setState(changes)
+  globalThis.localStorage?.setItem(KEY, JSON.stringify({ ...libraryView.getState(), words: '' }))
+}
+
+const heard: Record<string, number> = saved<Record<string, number>>(HEARD_KEY, {})
+
+/** Remembers which sounds were used last, on this device. */
+export function noteHeard(id: SourceId): void {
+  heard[id] = Date.now()
+  const names = Object.keys(heard)
+  if (names.length > MOST_HEARD) delete heard[names.reduce((a, b) => (heard[a] < heard[b] ? a : b))]
+  globalThis.localStorage?.setItem(HEARD_KEY, JSON.stringify(heard))
+}
+
+/** Longer than this is a recording to be cut, shorter a hit. */
+const LONG_SECONDS = 5
+export const secondsOf = (source: Source) => source.info.frames / source.info.sampleRateHz
+const isLong = (source: Source) => source.origin !== 'imported' || secondsOf(source) > LONG_SECONDS
+
+/** The sounds that are asked for, in the order that is asked for. What is passed goes last, unless it is asked for. */
+export function shownSounds(all: readonly Source[], view: LibraryView, heardAt: Readonly<Record<string, number>> = heard): Source[] {
+  const wanted = view.words.trim().toLowerCase().split(/\s+/)
+  const order = ORDERS[view.sort]
+  const way = view.isReversed ? -1 : 1
+  return all
+    .filter((source) => {
+      const text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()
+      if (!wanted.every((word) => text.includes(word)) || !isOf(source, view.only)) return false
+      return (!view.family || source.family === view.family) && (!view.tag || source.tags.includes(view.tag))
+    })
+    .sort((a, b) => {
+      const passed = Number(a.verdict === 'pass') - Number(b.verdict === 'pass')
+      return passed || way * order(a, b, heardAt) || compareNames(a.name, b.name)
+    })
+}
+
+function isOf(source: Source, only: Only): boolean {
+  switch (only) {
+    case 'all':
+      return true
+    case 'recordings':
+      return isLong(source)
+    case 'hits':
+      return !isLong(source)
+    case 'favourites':
+      return source.favourite
+    case 'kept':
+      return source.verdict === 'keep'
+    case 'passed':
+      return source.verdict === 'pass'
+  }
+}
+
+const ORDERS: Record<SortBy, (a: Source, b: Source, heardAt: Readonly<Record<string, number>>) => number> = {
+  added: (a, b) => b.addedAt - a.addedAt,
+  name: (a, b) => compareNames(a.name, b.name),
+  length: (a, b) => secondsOf(b) - secondsOf(a),
+  loudness: (a, b) => (b.measured?.loudnessDb ?? -300) - (a.measured?.loudnessDb ?? -300),
+  family: (a, b) => a.family.localeCompare(b.family),
+  heard: (a, b, heardAt) => (heardAt[b.id] ?? 0) - (heardAt[a.id] ?? 0),
+}
+
+/** Whether the list is narrowed by more than words. */
+export const isNarrowed = ({ only, family, tag }: LibraryView) => only !== 'all' || family !== undefined || tag !== undefined
+
+export function tagsOf(all: readonly Source[]): string[] {
+  return [...new Set(all.flatMap((source) => source.tags))].sort(compareNames)
+}
+
+/** The kits whose pads sound any of these, with how many clips of each. */
+export function kitsUsing(kits: readonly Kit[], sounds: readonly Source[]): { readonly name: string; readonly clips: number }[] {
+  const audio = new Set<string>(sounds.map((source) => source.audio))
+  return kits.flatMap((kit) => {
+    const clips = kit.pads.flatMap(clipsOfPad).filter((clip) => audio.has(clip.audio)).length
+    return clips > 0 ? [{ name: kit.name, clips }] : []
+  })
+}
+
+/** Names kits in a sentence. */
+export function usersInWords(users: readonly { readonly name: string; readonly clips: number }[]): string {
+  const named = users.map(({ name, clips }) => `“${name}” (${clips} ${clips === 1 ? 'clip' : 'clips'})`)
+  return named.length < 2 ? named.join('') : `${named.slice(0, -1).join(', ')} and ${named[named.length - 1]}`
+}
