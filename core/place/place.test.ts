@@ -2,9 +2,12 @@ import fc from 'fast-check'
 
 import { renamed } from './rename'
 import { hashOf, testIds } from '../kit/builders'
-import { wholeClip } from '../kit/make'
+import type { Band, Clip, Pad } from '../kit/kit'
+import { createPad, wholeClip } from '../kit/make'
 import { naturalBreaks } from './natural-breaks'
 import { compareNames } from './natural-order'
+import { putTakes } from './put-takes'
+import type { PutMode, TakeTarget } from './put-takes'
 import { asBands, byLoudness, evenEdges, suggestBands } from './place'
 
 const clip = (i: number) => wholeClip(hashOf(i.toString(16).padStart(4, '0')), { frames: 10, channels: 1 })
@@ -62,6 +65,53 @@ test('many names by one pattern', () => {
   const things = ['keel 1', 'keel 10', ''].map((name) => ({ name, family: 'kick', tag: 'hull' }))
   const plan = { pattern: '{name}', find: '', replace: '', firstNumber: 1 }
   expect(renamed(things, plan)).toEqual(['keel 1', 'keel 10', ''])
-  expect(renamed(things, { ...plan, pattern: '{tag}-{family}_{nn}', firstNumber: 9 })).toEqual(['hull-kick_09', 'hull-kick_10', 'hull-kick_11'])
-  expect(renamed(things, { ...plan, find: 'keel', replace: 'deck', pattern: '{name} {what}' })).toEqual(['deck 1 {what}', 'deck 10 {what}', '{what}'])
+  expect(renamed(things, { ...plan, pattern: '{tag}-{family}_{nn}', firstNumber: 9 })).toEqual([
+    'hull-kick_09',
+    'hull-kick_10',
+    'hull-kick_11',
+  ])
+  expect(renamed(things, { ...plan, find: 'keel', replace: 'deck', pattern: '{name} {what}' })).toEqual([
+    'deck 1 {what}',
+    'deck 10 {what}',
+    '{what}',
+  ])
+})
+
+test('recorded takes become the turns of a pad, a band, a cell or a ray, and nothing else moves', () => {
+  const makeId = testIds()
+  const clips = [1, 2, 3, 4].map((n) => wholeClip(hashOf(String(n)), { frames: 10 * n, channels: 1 }))
+  const empty = createPad(makeId, { name: 'Hull' }, 36)
+  const rayId = empty.rays[0].id
+  const names = (bands: readonly Band[] | undefined) =>
+    bands?.map((band) => [band.fromVelocity, ...band.turns.map((turn) => (turn.clips[rayId] as Clip).endFrame / 10)])
+  const put = (pad: Pad, target: TakeTarget, groups: Clip[][], mode: PutMode = 'add') => putTakes(makeId, pad, target, groups, mode)
+  const guided = put(empty, { kind: 'pad' }, [[clips[0]], [clips[1], clips[2]], [clips[3]]])
+  expect(names(guided.bands)).toEqual([
+    [1, 1],
+    [43, 2, 3],
+    [86, 4],
+  ])
+  const pad = { ...empty, bands: guided.bands! }
+  const band = { kind: 'band', bandId: pad.bands[1].id } as const
+  expect(names(put(pad, band, [[clips[0]]]).bands)).toEqual([
+    [1, 1],
+    [43, 2, 3, 1],
+    [86, 4],
+  ])
+  expect(names(put(pad, band, [[clips[0]]], 'replace').bands)).toEqual([
+    [1, 1],
+    [43, 1],
+    [86, 4],
+  ])
+  expect(names(put(pad, { kind: 'turn', turnId: pad.bands[1].turns[1].id }, [[clips[0], clips[1]]]).bands)).toEqual([
+    [1, 1],
+    [43, 2, 1],
+    [86, 4],
+  ])
+  expect(names(put(pad, { kind: 'pad' }, [clips]).bands)).toEqual([[1, 1, 2, 3, 4]])
+  const single = { ...empty, bands: put(empty, { kind: 'pad' }, [clips.slice(0, 2)]).bands! }
+  expect(names(put(single, { kind: 'pad' }, [clips.slice(2)]).bands)).toEqual([[1, 1, 2, 3, 4]])
+  const ray = put(pad, { kind: 'ray', rayId }, [clips.slice(0, 2)])
+  expect(ray.bands).toBeUndefined()
+  expect(ray.rays![0].source).toMatchObject({ kind: 'clips', bands: [{ turns: [{}, {}] }] })
 })

@@ -1,8 +1,10 @@
-import type { BandId, Clip, Pad } from '@heliaster/core/kit'
+import type { BandId, Clip, Pad, TurnId } from '@heliaster/core/kit'
+import type { TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
 import { hearClip } from '../../audio/sound'
+import { Button } from '../../ui/Button'
 import { MiniWave } from '../../ui/MiniWave'
 import { notify } from '../../ui/notices'
 import { NumberField } from '../../ui/Slider'
@@ -13,6 +15,7 @@ import { useSession } from '../shell'
 interface Props {
   readonly pad: Pad
   readonly onBandEdge: (bandId: BandId, fromVelocity: number) => void
+  readonly onRecord: (target: TakeTarget) => void
 }
 
 const LARGEST_CELL = 46
@@ -20,12 +23,15 @@ const SMALLEST_CELL = 38
 const EDGE_WIDTH = 36
 
 /** The cells of a pad, soft at the bottom, turns across. A tap hears one alone; the one that sounded last is lit. */
-export function CellGrid({ pad, onBandEdge }: Props) {
+export function CellGrid({ pad, onBandEdge, onRecord }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const most = Math.max(1, ...pad.bands.map((band) => band.turns.length))
   const cell = Math.max(SMALLEST_CELL, Math.min(LARGEST_CELL, Math.floor((width - EDGE_WIDTH - 32) / most) - 4))
+  const [chosen, setChosen] = useState<TurnId>()
   const lit = useSession((state) => state.lit[pad.id])
+  const band = pad.bands.findIndex((one) => one.turns.some((turn) => turn.id === chosen))
+  const here = band >= 0 ? `Band ${band + 1}, turn ${pad.bands[band].turns.findIndex((turn) => turn.id === chosen) + 1}` : undefined
   if (pad.bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
@@ -35,61 +41,87 @@ export function CellGrid({ pad, onBandEdge }: Props) {
       </View>
     )
   return (
-    <ScrollView
-      horizontal
-      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-      contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
-    >
-      {pad.bands.map((band, index) => (
-        <View key={band.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
-          <NumberField
-            label={`Band ${index + 1} begins at velocity`}
-            text={String(band.fromVelocity)}
-            unit="↑"
-            width={EDGE_WIDTH}
-            onNumber={(velocity) => {
-              const low = (pad.bands[index - 1]?.fromVelocity ?? 0) + 1
-              const high = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
-              if (index === 0) notify('The softest band always begins at velocity 1.')
-              else onBandEdge(band.id, Math.min(high, Math.max(low, Math.round(velocity))))
-            }}
+    <View style={{ gap: 8 }}>
+      <ScrollView
+        horizontal
+        onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+        contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
+      >
+        {pad.bands.map((band, index) => (
+          <View key={band.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+            <NumberField
+              label={`Band ${index + 1} begins at velocity`}
+              text={String(band.fromVelocity)}
+              unit="↑"
+              width={EDGE_WIDTH}
+              onNumber={(velocity) => {
+                const low = (pad.bands[index - 1]?.fromVelocity ?? 0) + 1
+                const high = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
+                if (index === 0) notify('The softest band always begins at velocity 1.')
+                else onBandEdge(band.id, Math.min(high, Math.max(low, Math.round(velocity))))
+              }}
+            />
+            {band.turns.length === 0 && (
+              <Text look="small" tone="muted">
+                empty: strikes here are silent
+              </Text>
+            )}
+            {band.turns.map((turn, turnIndex) => {
+              const clips = Object.values(turn.clips).filter((clip): clip is Clip => clip !== 'intendedSilence')
+              const isLit = lit?.band === index && lit.turn === turnIndex
+              return (
+                <Pressable
+                  key={turn.id}
+                  role="button"
+                  aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}`}
+                  aria-pressed={turn.id === chosen}
+                  onPress={() => {
+                    setChosen(turn.id)
+                    if (clips[0]) hearClip(clips[0]).catch((error: Error) => notify(error.message))
+                  }}
+                  style={{
+                    width: cell,
+                    height: cell,
+                    borderRadius: 6,
+                    borderWidth: isLit ? 2 : 1,
+                    borderColor: isLit ? palette.coral : turn.id === chosen ? palette.kelp : palette.line,
+                    backgroundColor: isLit ? palette.coralWash : palette.surface,
+                    alignItems: 'center',
+                    justifyContent: 'center',
+                  }}
+                >
+                  {clips[0] && isWhole(clips[0]) ? (
+                    <MiniWave audio={clips[0].audio} width={cell - 10} height={cell - 20} />
+                  ) : (
+                    <Text look="figures">{turnIndex + 1}</Text>
+                  )}
+                </Pressable>
+              )
+            })}
+            <Pressable
+              role="button"
+              aria-label={`Record onto band ${index + 1}`}
+              onPress={() => onRecord({ kind: 'band', bandId: band.id })}
+              style={{ width: cell, height: cell, alignItems: 'center', justifyContent: 'center' }}
+            >
+              <View style={{ width: 14, height: 14, borderRadius: 7, borderWidth: 2, borderColor: palette.coral }} />
+            </Pressable>
+          </View>
+        ))}
+      </ScrollView>
+      {here && (
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+          <Text look="label" tone="muted" style={{ flex: 1 }}>
+            {here}
+          </Text>
+          <Button
+            label="Record this cell"
+            icon="record-circle-outline"
+            onPress={() => chosen && onRecord({ kind: 'turn', turnId: chosen })}
           />
-          {band.turns.length === 0 && (
-            <Text look="small" tone="muted">
-              empty: strikes here are silent
-            </Text>
-          )}
-          {band.turns.map((turn, turnIndex) => {
-            const clips = Object.values(turn.clips).filter((clip): clip is Clip => clip !== 'intendedSilence')
-            const isLit = lit?.band === index && lit.turn === turnIndex
-            return (
-              <Pressable
-                key={turn.id}
-                role="button"
-                aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}`}
-                onPress={() => clips[0] && hearClip(clips[0]).catch((error: Error) => notify(error.message))}
-                style={{
-                  width: cell,
-                  height: cell,
-                  borderRadius: 6,
-                  borderWidth: isLit ? 2 : 1,
-                  borderColor: isLit ? palette.coral : palette.line,
-                  backgroundColor: isLit ? palette.coralWash : palette.surface,
-                  alignItems: 'center',
-                  justifyContent: 'center',
-                }}
-              >
-                {clips[0] && isWhole(clips[0]) ? (
-                  <MiniWave audio={clips[0].audio} width={cell - 10} height={cell - 20} />
-                ) : (
-                  <Text look="figures">{turnIndex + 1}</Text>
-                )}
-              </Pressable>
-            )
-          })}
         </View>
-      ))}
-    </ScrollView>
+      )}
+    </View>
   )
 }
 

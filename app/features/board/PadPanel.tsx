@@ -1,5 +1,6 @@
 import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
+import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
@@ -12,6 +13,7 @@ import { NameField } from '../../ui/NameField'
 import { noteName } from '../../ui/note-name'
 import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
+import { RecordHereSheet } from '../record-here'
 import { editKit } from '../shell'
 import { padGesture } from '../shell/use-kit'
 import { CellGrid } from './CellGrid'
@@ -34,6 +36,7 @@ const PICKS = [
 /** One pad: what fills it first, then how it plays. Every change here is of this pad alone. */
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const [filling, setFilling] = useState(false)
+  const [recording, setRecording] = useState<TakeTarget>()
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
@@ -86,6 +89,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       <CellGrid
         pad={pad}
         onBandEdge={(bandId, fromVelocity) => edit({ type: 'setBand', padId: pad.id, bandId, fields: { fromVelocity } })}
+        onRecord={setRecording}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button
@@ -93,6 +97,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           kind={turns > 0 ? 'plain' : 'main'}
           onPress={() => setFilling(true)}
         />
+        <Button label="Record here" icon="record-circle-outline" onPress={() => setRecording({ kind: 'pad' })} />
         {turns > 1 && pad.bands.length === 1 && <Button label="Spread as bands" onPress={() => edit(...spreadEdits(pad, 'bands'))} />}
         {pad.bands.length > 1 && <Button label="Spread as turns" onPress={() => edit(...spreadEdits(pad, 'turns'))} />}
         {pad.bands.length > 1 && <Button label="Even edges" onPress={() => edit(...spreadEdits(pad, 'even'))} />}
@@ -164,7 +169,22 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />
       </View>
+      {pad.rays.length > 1 && (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+          {pad.rays
+            .filter((ray) => !ray.microphone)
+            .map((ray) => (
+              <Button
+                key={ray.id}
+                label={`Record ${ray.name}`}
+                icon="record-circle-outline"
+                onPress={() => setRecording({ kind: 'ray', rayId: ray.id })}
+              />
+            ))}
+        </View>
+      )}
       {filling && <FillSheet kit={kit} pad={pad} onClose={() => setFilling(false)} />}
+      {recording && <RecordHereSheet kit={kit} pad={pad} target={recording} onClose={() => setRecording(undefined)} />}
     </>
   )
 }

@@ -17,6 +17,7 @@ import { MarkerBar } from './MarkerBar'
 import { Overview } from './Overview'
 import { SendSheet } from './SendSheet'
 import { StrengthChart } from './StrengthChart'
+import { TakesBar } from './TakesBar'
 import { useAnalysis, useCutActions, useHits } from './use-source-cut'
 import type { Analysis, CutHit } from './use-source-cut'
 import { focused, panned, wholeView, zoomed } from './view'
@@ -177,6 +178,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         gain={view.gain}
         onGain={(gain) => setView({ ...view, gain })}
       />
+      <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={actions.passAll} />
       <FlatList
         ref={list}
         data={hits}
@@ -231,7 +233,10 @@ interface CutKeys {
   rate: number
 }
 
-/** Arrows go from hit to hit; with Shift they move the chosen marker by a millisecond, with Alt by a sample. */
+/**
+ * Arrows go from hit to hit; with Shift they move the chosen marker by a millisecond, with Alt by a sample. Enter keeps
+ * the chosen hit, Backspace passes it, Down hears it again.
+ */
 function useCutKeys(keys: CutKeys): void {
   const latest = useRef(keys)
   useEffect(() => {
@@ -239,7 +244,8 @@ function useCutKeys(keys: CutKeys): void {
   })
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || (event.target as HTMLElement).getAttribute?.('role') === 'slider')
+      const role = (event.target as HTMLElement).getAttribute?.('role')
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || role === 'slider' || (role === 'button' && event.key === 'Enter'))
         return
       const { step, add, zoom, toggleZoom, chosen, actions, remove, hear, rate } = latest.current
       const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
@@ -253,6 +259,8 @@ function useCutKeys(keys: CutKeys): void {
       else if (event.key === 'Delete' && chosen) remove(chosen.marker)
       else if (event.key === 'Home' && chosen) actions.pin(chosen.marker)
       else if (event.key === 'ArrowDown' && chosen) hear(chosen)
+      else if (event.key === 'Enter' && chosen) actions.setVerdict(chosen.marker, 'keep')
+      else if (event.key === 'Backspace' && chosen) actions.setVerdict(chosen.marker, 'pass')
       else return
       event.preventDefault()
     }

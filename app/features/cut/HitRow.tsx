@@ -62,9 +62,9 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, chosen, 
         </View>
       </Pressable>
       <IconButton
-        name={marker.verdict === 'pass' ? 'close-circle-outline' : 'check-circle'}
+        name={marker.verdict === 'pass' ? 'close-circle-outline' : marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
         tone={marker.verdict === 'pass' ? 'muted' : 'kelp'}
-        label={`${title} is ${marker.verdict === 'pass' ? 'passed' : 'kept'}; change`}
+        label={`${title} is ${marker.verdict === 'pass' ? 'passed' : marker.verdict === 'keep' ? 'kept' : 'not judged, and goes along'}; change`}
         onPress={() => onJudge(item)}
       />
     </View>

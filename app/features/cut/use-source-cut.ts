@@ -114,6 +114,12 @@ export function useCutActions(source: Source) {
       remove: (marker: LiveMarker) => sources.edit(id, [put(marker, { removed: true })]),
       name: (marker: LiveMarker, name: string) => sources.edit(id, [put(marker, { name: name.slice(0, 120) })]),
       judge: (marker: LiveMarker) => sources.edit(id, [put(marker, { verdict: marker.verdict === 'pass' ? 'keep' : 'pass' })]),
+      setVerdict: (marker: LiveMarker, verdict: 'keep' | 'pass') => sources.edit(id, [put(marker, { verdict })]),
+      /** Many markers in one step: away, or passed. */
+      removeAll: (markers: readonly LiveMarker[]) =>
+        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(idOnceKept(marker), { removed: true })) }]),
+      passAll: (markers: readonly LiveMarker[]) =>
+        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(idOnceKept(marker), { verdict: 'pass' })) }]),
       add(frame: number) {
         const marker: Marker = { id: makeId<MarkerId>('marker'), frame: Math.round(frame), origin: 'hand', pinned: true, removed: false }
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])

@@ -1,0 +1,1 @@
+export { RecordHereSheet } from './RecordHereSheet'

@@ -1,0 +1,63 @@
+import type { BandId, MakeId, RayId, TurnId } from '../kit/ids'
+import type { Band, Clip, Pad, Ray } from '../kit/kit'
+import { createBand, createTurn } from '../kit/make'
+import { asTurns, evenEdges } from './place'
+
+/** Where takes go on a pad: all of it, one band, the cell of one turn, or a ray with turns of its own. */
+export type TakeTarget =
+  | { readonly kind: 'pad' }
+  | { readonly kind: 'band'; readonly bandId: BandId }
+  | { readonly kind: 'turn'; readonly turnId: TurnId }
+  | { readonly kind: 'ray'; readonly rayId: RayId }
+
+export type PutMode = 'add' | 'replace'
+export type Filling = Partial<Pick<Pad, 'rays' | 'bands'>>
+
+/**
+ * What a pad is filled with once takes are put in their place; its settings are not touched. `groups` are takes from
+ * soft to hard, one group for a plain target. A turn takes the first take only.
+ */
+export function putTakes(makeId: MakeId, pad: Pad, target: TakeTarget, groups: readonly (readonly Clip[])[], mode: PutMode): Filling {
+  const clips = groups.flat()
+  const rayId = pad.rays[0].id
+  const turns = (of: readonly Clip[]) => of.slice(0, 128).map((clip) => createTurn(makeId, { [rayId]: clip }))
+  switch (target.kind) {
+    case 'pad': {
+      const filled = groups.filter((group) => group.length > 0)
+      if (filled.length > 1) {
+        const edges = evenEdges(filled.length)
+        return { bands: filled.map((group, i) => createBand(makeId, edges[i], turns(group))) }
+      }
+      if (mode === 'add' && pad.bands.length === 1) return { bands: [grown(pad.bands[0], turns(clips))] }
+      return { bands: asTurns(makeId, rayId, clips.slice(0, 128)) }
+    }
+    case 'band':
+      return {
+        bands: pad.bands.map((band) => {
+          if (band.id !== target.bandId) return band
+          return mode === 'add' ? grown(band, turns(clips)) : { ...band, turns: turns(clips) }
+        }),
+      }
+    case 'turn':
+      return {
+        bands: pad.bands.map((band) => ({
+          ...band,
+          turns: band.turns.map((turn) => (turn.id === target.turnId ? { ...turn, clips: { ...turn.clips, [rayId]: clips[0] } } : turn)),
+        })),
+      }
+    case 'ray':
+      return { rays: pad.rays.map((ray) => (ray.id === target.rayId ? withTakes(makeId, ray, clips, mode) : ray)) }
+  }
+}
+
+function grown(band: Band, turns: Band['turns']): Band {
+  return { ...band, turns: [...band.turns, ...turns].slice(0, 128) }
+}
+
+/** A ray that is no microphone has turns of its own, which go round by themselves. */
+function withTakes(makeId: MakeId, ray: Ray, clips: readonly Clip[], mode: PutMode): Ray {
+  const own = asTurns(makeId, ray.id, clips.slice(0, 128))
+  const source: Extract<Ray['source'], { kind: 'clips' }> = ray.source.kind === 'clips' ? ray.source : { kind: 'clips' }
+  const [first] = (mode === 'add' && source.bands) || []
+  return { ...ray, microphone: false, source: { ...source, bands: first ? [grown(first, own[0].turns)] : own } }
+}
