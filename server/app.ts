@@ -99,6 +99,10 @@ function addWeb(app: Hono, root: string): void {
       await next()
       if (c.res.status === 200) c.header('cache-control', forever)
     })
+  app.use('/sw.js', async (c, next) => {
+    await next()
+    c.header('cache-control', 'no-cache')
+  })
   app.use('*', serveStatic({ root }))
   app.get('*', async (c, next) => {
     c.header('cache-control', 'no-cache')

@@ -6,7 +6,7 @@ import { join, relative } from 'node:path'
 
 import { Fault, root, webFolder } from './paths.mjs'
 
-const SOURCES = ['app', 'core', 'demo', 'package-lock.json', 'tools/build-engine.mjs']
+const SOURCES = ['app', 'core', 'demo', 'package-lock.json', 'tools/build-engine.mjs', 'tools/build-web.mjs']
 const LEFT_OUT = /(^|\/)(node_modules|dist|\.expo)(\/|$)|\.test\.tsx?$|^app\/public\/engine/
 
 function* files(path) {
@@ -47,5 +47,32 @@ export async function buildWeb() {
   if (result.status !== 0)
     throw new Fault(`The web application could not be built:\n${(result.stderr + result.stdout).trim().split('\n').slice(-15).join('\n')}`)
   mkdirSync(webFolder, { recursive: true })
+  makeInstallable()
   writeFileSync(stamp, wanted)
+}
+
+const HEAD = `<link rel="manifest" href="/manifest.webmanifest"><link rel="apple-touch-icon" href="/icons/icon-192.png"><meta name="theme-color" content="#efe6d6" media="(prefers-color-scheme: light)"><meta name="theme-color" content="#0c1a21" media="(prefers-color-scheme: dark)"></head>`
+
+/** Names the manifest in the page, and gives the service worker the list of files to keep. */
+function makeInstallable() {
+  const page = join(webFolder, 'index.html')
+  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', HEAD))
+  const hash = createHash('sha256')
+  const paths = []
+  for (const path of walk(webFolder)) {
+    if (/\.map$|metadata\.json$|\/\.[^/]*$/.test(path)) continue
+    paths.push(`/${relative(webFolder, path)}`)
+    hash.update(path).update(readFileSync(path))
+  }
+  const source = readFileSync(join(root, 'app/service-worker.js'), 'utf8')
+  const version = hash.update(source).digest('hex').slice(0, 12)
+  writeFileSync(join(webFolder, 'sw.js'), `const FILES = ${JSON.stringify(paths)}\nconst VERSION = '${version}'\n${source}`)
+}
+
+function* walk(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) yield* walk(path)
+    else yield path
+  }
 }

@@ -19,6 +19,13 @@ function startOnce(): void {
   for (const documents of [kits, sources]) documents.load().catch(() => undefined) // the server is away; what is here is shown
   startSender()
   void startSound()
+  keepOnDevice()
+}
+
+/** Lets the application open with no server in reach, and asks the browser not to clear what people recorded. */
+function keepOnDevice(): void {
+  if (process.env.NODE_ENV === 'production') void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
+  void navigator.storage?.persist?.().catch(() => undefined)
 }
 
 /** Theme and ground of every screen. */
