@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import type { Source } from '@heliaster/core/kit'
 
 /** A pad's face, wherever it is shown. */
 export function pad(page: Page, name: string) {
@@ -50,4 +51,40 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
     }
   }
   return bytes
+}
+
+/** The bytes that this device keeps of a sound on the list, by its name. */
+export async function storedBytes(page: Page, name: string): Promise<Uint8Array> {
+  const base64 = await page.evaluate(async (wanted) => {
+    const open = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result)
+        request.onerror = () => reject(request.error)
+      })
+    const db = await open(indexedDB.open('heliaster'))
+    const stored = await open(db.transaction('documents').objectStore('documents').getAll())
+    const doc = stored.find((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden)?.doc
+    const kept = await open(db.transaction('audio').objectStore('audio').get(doc.audio))
+    db.close()
+    const bytes = new Uint8Array(await new Response(kept.bytes).arrayBuffer())
+    let text = ''
+    for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
+    return btoa(text)
+  }, name)
+  return new Uint8Array(Buffer.from(base64, 'base64'))
+}
+
+/** The document of a sound on the list, as this device keeps it. */
+export async function storedSource(page: Page, name: string): Promise<Source> {
+  return page.evaluate(async (wanted) => {
+    const open = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result)
+        request.onerror = () => reject(request.error)
+      })
+    const db = await open(indexedDB.open('heliaster'))
+    const stored = await open(db.transaction('documents').objectStore('documents').getAll())
+    db.close()
+    return stored.find((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden)?.doc
+  }, name)
 }

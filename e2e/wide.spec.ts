@@ -4,7 +4,7 @@ import { newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
 
 test('files are imported many at once, with a reason for each that fails', async ({ page }) => {
   await newKit(page)
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import' }).click()])
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   const good = wavWithStrikes(2, [0.2, 0.8, 1.4])
   await chooser.setFiles([
     { name: 'pontoon.wav', mimeType: 'audio/wav', buffer: good },
@@ -23,7 +23,7 @@ test('files are imported many at once, with a reason for each that fails', async
 
 test('the whole chain by keyboard: cut, name, pin, send, play, choke, undo', async ({ page }) => {
   await newKit(page)
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import' }).click()])
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles([{ name: 'gangway.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.3, 0.9, 1.5, 2.1]) }])
   await page.getByRole('button', { name: 'Cut gangway' }).press('Enter')
   await expect(page.getByRole('button', { name: 'Send 4 hits to pads' })).toBeEnabled()

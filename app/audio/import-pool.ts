@@ -1,6 +1,13 @@
 import { wrap } from 'comlink'
+import type { Remote } from 'comlink'
 
 import type { ImportWork, TakenOrReason } from './import.worker'
+
+/** A worker with its one remote: a remote that is let go of closes its worker's ear. */
+interface Reader {
+  readonly worker: Worker
+  readonly remote: Remote<ImportWork>
+}
 
 const MOST = 3
 const PATIENCE_MS = 8000
@@ -9,19 +16,23 @@ const PATIENCE_MS_FOR_EACH_MB = 600
 /** Workers that read files side by side. A file on which one hangs is given up, and the worker replaced. */
 export function createImportPool() {
   const size = Math.max(1, Math.min(MOST, (navigator.hardwareConcurrency || 2) - 1))
-  const resting: Worker[] = []
-  const start = () => new Worker(new URL('./import.worker', window.location.href))
+  const resting: Reader[] = []
+  const start = (): Reader => {
+    const worker = new Worker(new URL('./import.worker', window.location.href))
+    return { worker, remote: wrap<ImportWork>(worker) }
+  }
 
   async function take(file: File): Promise<TakenOrReason> {
-    const worker = resting.pop() ?? start()
+    const reader = resting.pop() ?? start()
+    const { worker, remote } = reader
     const patience = PATIENCE_MS + (file.size / 1e6) * PATIENCE_MS_FOR_EACH_MB
     let timer: ReturnType<typeof setTimeout> | undefined
     const gaveUp = new Promise<'gaveUp'>((resolve) => (timer = setTimeout(() => resolve('gaveUp'), patience)))
     const failed = new Promise<'failed'>((resolve) => (worker.onerror = () => resolve('failed')))
     try {
-      const result = await Promise.race([wrap<ImportWork>(worker).take(file, file.name), gaveUp, failed])
+      const result = await Promise.race([remote.take(file, file.name), gaveUp, failed])
       if (typeof result !== 'string') {
-        resting.push(worker)
+        resting.push(reader)
         return result
       }
       worker.terminate()
@@ -43,7 +54,7 @@ export function createImportPool() {
   return {
     size,
     take,
-    close: () => resting.splice(0).forEach((worker) => worker.terminate()),
+    close: () => resting.splice(0).forEach(({ worker }) => worker.terminate()),
   }
 }
 

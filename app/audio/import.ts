@@ -36,6 +36,7 @@ export function importFiles(
 ): { cancel(): void; readonly finished: Promise<void> } {
   const pool = createImportPool()
   const known = new Map<AudioHash, Source>(Object.values(sources.store.getState().entries).map(({ doc }) => [doc.audio, doc]))
+  const addedAt = Date.now() // one for all, so that the list has them in the order of their names
   const done: Imported[] = []
   const waiting: Source[] = []
   let next = 0
@@ -44,7 +45,7 @@ export function importFiles(
   const take = (file: File, taken: TakenFile): Imported => {
     const here = known.get(taken.hash)
     if (here) return { type: 'known', name: file.name, source: here }
-    const { source, notes } = sourceOf(file, taken)
+    const { source, notes } = sourceOf(file, addedAt, taken)
     known.set(taken.hash, source)
     waiting.push(source)
     return { type: 'imported', source, notes }
@@ -77,7 +78,11 @@ export function importFiles(
 
 const tooLarge = { ok: false as const, reason: 'This file is larger than 2 GB. Split it and import the parts.' }
 
-function sourceOf(file: File, { hash, info, measured, family, cues, notes }: TakenFile): { source: Source; notes: readonly string[] } {
+function sourceOf(
+  file: File,
+  addedAt: number,
+  { hash, info, measured, family, cues, notes }: TakenFile,
+): { source: Source; notes: readonly string[] } {
   const markers = cues.slice(0, 20000).map(({ frame, label }) => ({
     id: makeId<MarkerId>('marker'),
     frame,
@@ -91,7 +96,7 @@ function sourceOf(file: File, { hash, info, measured, family, cues, notes }: Tak
     markers,
     measured,
     family,
-    addedAt: Date.now(),
+    addedAt,
     tags: folder ? [folder.slice(0, 60)] : [],
   })
   const markerNotes =

@@ -21,7 +21,6 @@ export interface TakeReport {
   readonly seconds: number
   /** Seconds of the hits found in the take so far. */
   readonly hits: readonly number[]
-  readonly firstFrame: number
 }
 
 export interface FinishedTake extends KeptTake {
@@ -34,6 +33,9 @@ export interface FinishedTake extends KeptTake {
 const WRITE_SECONDS = 0.1
 const FLUSH_SECONDS = 0.25
 const CLIPPED = 0.999
+const ROOM_CHECK_SECONDS = 1
+/** Room that is left over once a take has been put on the list, which takes as much again as the take itself. */
+const SPARE_BYTES = 1_000_000
 
 interface Session {
   readonly settings: TakeSettings
@@ -44,6 +46,9 @@ interface Session {
   clips: number
   isFull: boolean
   hits: readonly number[]
+  peaks: readonly number[]
+  pieceSeconds: number
+  roomCheckedAt: number
 }
 
 interface Writer {
@@ -72,6 +77,9 @@ const work = {
       clips: 0,
       isFull: false,
       hits: [],
+      peaks: [],
+      pieceSeconds: 0,
+      roomCheckedAt: 0,
       take: createTake(settings, {
         open: (form) => {
           writer.form = form
@@ -132,25 +140,36 @@ function pause(ms: number): Promise<void> {
 function takePiece(at: Session, firstFrame: number, channels: Float32Array[]): void {
   if (at.isFull) return
   const { take, settings } = at
-  const before = take.state
   const framesBefore = take.frames
   try {
     take.piece(firstFrame, channels)
   } catch {
     at.isFull = true // the disk took no more; what it has is kept
   }
-  if (before !== 'running' && take.state === 'running') at.startFrame = firstFrame + channels[0].length - take.frames
-  else if (framesBefore === 0 && take.frames > 0) at.startFrame = firstFrame + channels[0].length - take.frames
+  if (framesBefore === 0 && take.frames > 0) at.startFrame = firstFrame + channels[0].length - take.frames
   at.clips += channels.reduce((sum, channel) => sum + clipsIn(channel), 0)
-  at.report({
-    state: at.isFull ? 'full' : take.state,
-    peaks: channels.slice(0, 2).map((channel) => peakOf(channel)),
-    clips: at.clips,
-    pieceSeconds: channels[0].length / settings.sampleRateHz,
-    seconds: take.frames / settings.sampleRateHz,
-    hits: at.hits,
-    firstFrame,
-  })
+  at.peaks = channels.slice(0, 2).map((channel) => peakOf(channel))
+  at.pieceSeconds = channels[0].length / settings.sampleRateHz
+  tell(at)
+  const seconds = take.frames / settings.sampleRateHz
+  if (seconds - at.roomCheckedAt >= ROOM_CHECK_SECONDS) {
+    at.roomCheckedAt = seconds
+    void checkRoom(at)
+  }
+}
+
+function tell({ report, take, settings, isFull, peaks, clips, pieceSeconds, hits }: Session): void {
+  report({ state: isFull ? 'full' : take.state, peaks, clips, pieceSeconds, seconds: take.frames / settings.sampleRateHz, hits })
+}
+
+/** Stops a take while there is still room to put it on the list. */
+async function checkRoom(at: Session): Promise<void> {
+  const { quota, usage } = await navigator.storage.estimate()
+  if (quota === undefined || usage === undefined || at.isFull) return
+  const bytes = at.take.frames * (at.writer.form?.channels ?? 1) * (at.settings.bits / 8)
+  if (quota - usage > bytes + SPARE_BYTES) return
+  at.isFull = true
+  tell(at)
 }
 
 /** Places where a channel reaches the top: runs of full samples, each counted once. */

@@ -1,4 +1,4 @@
-import { wrap } from 'comlink'
+import { releaseProxy, wrap } from 'comlink'
 
 import type { PracticeWork } from './practice.worker'
 
@@ -11,7 +11,9 @@ let performance: Promise<Float32Array> | undefined
 export function preparePractice(): Promise<Float32Array> {
   performance ??= (async () => {
     const worker = new Worker(new URL('./practice.worker', window.location.href))
-    const samples = await wrap<PracticeWork>(worker).perform(SEED, SECONDS)
+    const remote = wrap<PracticeWork>(worker)
+    const samples = await remote.perform(SEED, SECONDS)
+    remote[releaseProxy]() // until here it must be held, or the worker falls deaf
     worker.terminate()
     return samples
   })()

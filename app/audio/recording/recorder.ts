@@ -35,7 +35,10 @@ export interface Recorder {
   readonly state: RecorderState
   readonly settings: RecorderSettings
   readonly label?: string
+  /** Why there is no input. */
   readonly problem?: string
+  /** What became of the last take, where that needs words. */
+  readonly news?: { readonly words: string }
   /** False where this browser cannot write while it records. */
   readonly onDisk: boolean
 }
@@ -180,14 +183,20 @@ export async function stopTake(): Promise<Source | undefined> {
     const finished = await journalWork().finish(name)
     await closeInput()
     const source = finished && (await listTake(finished, name, isPads))
-    recorder.setState({ state: 'closed', problem: finished ? lossOf(finished) : nothingCame })
+    recorder.setState({ state: 'closed' })
+    tellNews(finished ? lossOf(finished) : nothingCame)
     if (source) onTaken?.(source)
     return source
   } catch (error) {
     await closeInput()
-    recorder.setState({ state: 'closed', problem: keepFault(error) })
+    recorder.setState({ state: 'closed' })
+    tellNews(keepFault(error))
     return undefined
   }
+}
+
+function tellNews(words: string | undefined): void {
+  if (words) recorder.setState({ news: { words } })
 }
 
 const nothingCame = 'Nothing came in, so nothing was recorded. Check the input and try again.'
@@ -221,16 +230,14 @@ function onReport(report: TakeReport): void {
   if (report.state === 'running' && state === 'waiting') recorder.setState({ state: 'recording' })
   if (report.state === 'ended' && state === 'recording') void stopTake()
   if (report.state === 'full' && state === 'recording')
-    void stopTake().then(() =>
-      recorder.setState({ problem: 'There is no more room on this device, so recording stopped. Everything until then is kept.' }),
-    )
+    void stopTake().then(() => tellNews('There is no more room on this device, so recording stopped. Everything until then is kept.'))
 }
 
 async function inputEnded(reason: string): Promise<void> {
   const { state } = recorder.getState()
   if (state === 'recording' || state === 'waiting') await stopTake()
   else await disarm()
-  recorder.setState({ problem: reason })
+  recorder.setState({ problem: reason, news: { words: reason } })
 }
 
 export function freeName(stem: string): string {

@@ -1,10 +1,14 @@
 import { useEffect } from 'react'
 import { useStore } from 'zustand'
+import { createStore } from 'zustand/vanilla'
 
 import { mayListen } from '../../audio/recording/inputs'
 import { preparePractice } from '../../audio/recording/practice-microphone'
 import { arm, disarm, recorder } from '../../audio/recording/recorder'
 import type { Recorder } from '../../audio/recording/recorder'
+
+/** How many screens with a record button are seen; with none, a line elsewhere says that a recording goes on. */
+export const recordScreens = createStore<{ count: number }>(() => ({ count: 0 }))
 
 /**
  * The recorder while a screen with a record button is seen. The input is open for its level and for the second before
@@ -13,6 +17,11 @@ import type { Recorder } from '../../audio/recording/recorder'
 export function useRecorder(): Recorder {
   const state = useStore(recorder)
   const { input, listens } = state.settings
+  useEffect(() => {
+    const count = (by: number) => recordScreens.setState((now) => ({ count: now.count + by }))
+    count(1)
+    return () => count(-1)
+  }, [])
   useEffect(() => {
     if (input === 'practice') void preparePractice()
     let gone = false
@@ -24,7 +33,7 @@ export function useRecorder(): Recorder {
     }
     void listen()
     const stop = recorder.subscribe((now, before) => {
-      if (now.state === 'closed' && before.state !== 'opening') void listen()
+      if (now.state === 'closed' && before.state !== 'closed') void listen()
     })
     const onVisible = () => void listen()
     document.addEventListener('visibilitychange', onVisible)

@@ -1,4 +1,3 @@
-import { usePathname } from 'expo-router'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -6,16 +5,19 @@ import { useStore } from 'zustand'
 import { live } from '../../audio/recording/live'
 import { recorder, stopTake } from '../../audio/recording/recorder'
 import { Button } from '../../ui/Button'
+import { notify } from '../../ui/notices'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { recordScreens } from '../gather/use-recorder'
 
-/** A recording goes on in every place; away from Gather this line says so, and stops it. */
+/** A recording goes on in every place; away from the record button this line says so, and stops it. */
 export function RecordingMark() {
   const palette = usePalette()
   const state = useStore(recorder, (now) => now.state)
-  const isHere = usePathname().endsWith('/gather')
-  const isShown = (state === 'recording' || state === 'waiting') && !isHere
+  const isSeen = useStore(recordScreens, ({ count }) => count > 0)
+  const isShown = (state === 'recording' || state === 'waiting') && !isSeen
   const [seconds, setSeconds] = useState(0)
+  useEffect(() => recorder.subscribe(({ news }, before) => news && news !== before.news && notify(news.words)), [])
   useEffect(() => {
     if (!isShown) return undefined
     const timer = setInterval(() => setSeconds(live.seconds), 500)
