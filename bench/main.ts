@@ -1,9 +1,40 @@
-import { figuresOfLatency } from './latency'
-import { figuresOfOnsets } from './onsets'
+import { figuresOfDecoders } from './decoders'
 import type { Figure } from './figure'
+import { figuresOfImport } from './import'
+import { figuresOfKills } from './kills'
+import { figuresOfLatency } from './latency'
+import { figuresOfLibrary } from './library'
+import { figuresOfOnsets } from './onsets'
+import { figuresOfRecording } from './recording'
 import { figuresOfVoices } from './voices'
 
-const figures: Record<string, Figure> = { ...figuresOfOnsets(), ...(await figuresOfLatency()), ...(await figuresOfVoices()) }
+type Figures = Record<string, Figure>
+
+/** All that is measured, by section; words on the command line choose some. */
+const sections: Record<string, () => Figures | Promise<Figures>> = {
+  onsets: figuresOfOnsets,
+  latency: figuresOfLatency,
+  voices: figuresOfVoices,
+  decoders: figuresOfDecoders,
+  library: figuresOfLibrary,
+  import: figuresOfImport,
+  kills: figuresOfKills,
+  recording: figuresOfRecording,
+}
+
+const asked = process.argv.slice(2)
+const unknown = asked.filter((name) => !(name in sections))
+if (unknown.length > 0) {
+  console.error(`There is no section ${unknown.join(', ')}. There are: ${Object.keys(sections).join(', ')}.`)
+  process.exit(2)
+}
+
+const figures: Figures = {}
+for (const [name, measure] of Object.entries(sections))
+  if (asked.length === 0 || asked.includes(name)) {
+    console.error(`measuring ${name} ...`)
+    Object.assign(figures, await measure())
+  }
 
 for (const [name, { value, unit, peer, spread }] of Object.entries(figures)) {
   const range = spread ? ` (${spread[0].toFixed(3)} to ${spread[1].toFixed(3)})` : ''

@@ -68,13 +68,21 @@ export function readyAudio(hash: AudioHash): Audio | undefined {
   return ready.get(hash)
 }
 
+const drawn = new Map<AudioHash, Picture>()
+
+/** The picture of a file where it is at hand at once. */
+export const drawnPicture = (hash: AudioHash): Picture | undefined => drawn.get(hash)
+
 /** A small picture of a whole file with its level, kept once drawn. */
 export function audioPicture(hash: AudioHash): Promise<Picture> {
   let promise = pictures.get(hash)
   if (!promise) {
     promise = drawPicture(hash)
     pictures.set(hash, promise)
-    promise.catch(() => pictures.delete(hash))
+    promise.then(
+      (picture) => drawn.set(hash, picture),
+      () => pictures.delete(hash),
+    )
   }
   return promise
 }

@@ -4,7 +4,7 @@ import type { AudioHash, MarkerId, Source } from '@heliaster/core/kit'
 
 import { sources } from '../stores/documents'
 import { makeId } from '../stores/make-id'
-import { noticeOutgoing } from '../stores/outbox'
+import { holdSending, noticeOutgoing } from '../stores/outbox'
 import { keepAudio } from './audio-files'
 import { createImportPool } from './import-pool'
 import type { TakenFile } from './import.worker'
@@ -24,7 +24,7 @@ export interface ImportProgress {
 
 const MAX_BYTES = 2 ** 31
 /** New files reach the list, and the report, in flocks rather than one by one. */
-const FLOCK_MS = 250
+const FLOCK_MS = 600
 
 /**
  * Takes in many files. Those that cannot be read say why and the rest is kept; the same bytes twice are noticed. What
@@ -66,12 +66,14 @@ export function importFiles(
     }
   }
   const run = async () => {
+    const sendOn = holdSending()
     onProgress({ done: [], total: files.length, state: 'running' })
     const timer = setInterval(() => void flush('running'), FLOCK_MS)
     await Promise.all(Array.from({ length: pool.size }, readOn))
     clearInterval(timer)
     pool.close()
     await flush(cancelled ? 'cancelled' : 'finished')
+    sendOn()
   }
   return { cancel: () => (cancelled = true), finished: run() }
 }

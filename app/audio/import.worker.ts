@@ -1,6 +1,6 @@
 import { hashAudio, measure } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
-import { describeHit } from '@heliaster/core/cut'
+import { familyOf } from '@heliaster/core/cut'
 import type { Family } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
@@ -46,7 +46,7 @@ const work = {
       format === 'WAV' || /^(aif|fla|mp3|og|opus)/i.test(name.split('.').pop() ?? '')
         ? notes
         : [...notes, `This is ${format}, whatever its name says.`]
-    return { ok: true, hash, info, measured, family: familyOf(audio), cues, notes: told }
+    return { ok: true, hash, info, measured, family: isHit(audio) ? familyOf(audio) : 'other', cues, notes: told }
   },
 }
 export type ImportWork = typeof work
@@ -58,10 +58,6 @@ async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<AudioHash> {
   return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('') as AudioHash
 }
 
-function familyOf(audio: Audio): Family {
-  const frames = audio.channels[0].length
-  if (frames > HIT_SECONDS * audio.sampleRateHz) return 'other'
-  return describeHit(audio, -120).family
-}
+const isHit = (audio: Audio) => audio.channels[0].length <= HIT_SECONDS * audio.sampleRateHz
 
 expose(work)

@@ -21,3 +21,20 @@ export function noticeOutgoing(count = 1): void {
 export function onOutgoing(listener: () => void): void {
   wake = listener
 }
+
+let holds = 0
+
+/** Whether sending waits for something heavier, such as an import: what is kept here is sent right after it. */
+export const isSendingHeld = (): boolean => holds > 0
+
+/** Lets sending wait until the returned function is called. */
+export function holdSending(): () => void {
+  holds++
+  let held = true
+  return () => {
+    if (!held) return
+    held = false
+    holds--
+    if (holds === 0) wake?.()
+  }
+}

@@ -4,7 +4,7 @@ import { answerOf, send, ServerAway, ServerRefused, uploadAudio } from './api'
 import { documentsOf } from './documents'
 import { localDb } from './local-db'
 import type { Outgoing, RefusedEdit } from './local-db'
-import { onOutgoing, saveState } from './outbox'
+import { isSendingHeld, onOutgoing, saveState } from './outbox'
 
 const PAUSE_MS = 400
 const LONGEST_PAUSE_MS = 20_000
@@ -19,7 +19,7 @@ export function startSender(): void {
   let running = false
 
   async function run(): Promise<void> {
-    if (running) return
+    if (running || isSendingHeld()) return
     running = true
     try {
       await withLock(sendAll)
@@ -33,7 +33,7 @@ export function startSender(): void {
     } finally {
       running = false
     }
-    if (saveState.getState().state === 'saved' && saveState.getState().waiting > 0) later(PAUSE_MS)
+    if (saveState.getState().state !== 'away' && !isSendingHeld() && saveState.getState().waiting > 0) later(PAUSE_MS)
   }
 
   function later(ms: number): void {
@@ -61,6 +61,7 @@ async function tell(state: 'saved' | 'away'): Promise<void> {
 async function sendAll(): Promise<void> {
   const db = await localDb()
   for (;;) {
+    if (isSendingHeld()) return
     const cursor = await db.transaction('outbox').store.openCursor()
     if (!cursor) break
     const outgoing = cursor.value
@@ -68,6 +69,7 @@ async function sendAll(): Promise<void> {
     await db.delete('outbox', outgoing.place!)
   }
   for (const hash of await db.getAllKeysFromIndex('audio', 'uploaded', 0)) {
+    if (isSendingHeld()) return
     const audio = await db.get('audio', hash)
     if (!audio) continue
     await uploadAudio(hash, audio.name, audio.bytes instanceof Blob ? audio.bytes : new Blob([audio.bytes]))

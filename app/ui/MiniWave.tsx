@@ -1,9 +1,8 @@
 import type { AudioHash } from '@heliaster/core/kit'
 import { memo, useEffect, useState } from 'react'
-import { View } from 'react-native'
-import Svg, { Path } from 'react-native-svg'
+import { unstable_createElement } from 'react-native-web'
 
-import { audioPicture } from '../audio/audio-files'
+import { audioPicture, drawnPicture } from '../audio/audio-files'
 import type { Picture } from '../audio/picture'
 import { usePalette } from './theme'
 
@@ -13,41 +12,60 @@ interface Props {
   readonly height: number
 }
 
-/** A small waveform of a whole file. Its place is kept while it is drawn, so that nothing jumps. */
+/** Heights of the drawing; the browser stretches it to its place. */
+const BOX = 100
+
+/** A small waveform of a whole file. Its place is kept while it is drawn, so that nothing jumps. Long lists are full of them. */
 export const MiniWave = memo(function MiniWave({ audio, width, height }: Props) {
   const palette = usePalette()
   const picture = usePicture(audio)
-  return (
-    <View style={{ width, height }}>
-      {picture && (
-        <Svg width={width} height={height} aria-hidden>
-          <Path d={outline(picture, width, height)} fill={palette.waterInk} />
-        </Svg>
-      )}
-    </View>
-  )
+  const path = unstable_createElement('path', { d: picture ? outlineOf(picture) : '', fill: palette.waterInk })
+  return unstable_createElement('svg', {
+    width,
+    height,
+    viewBox: `0 0 ${BOX} ${BOX}`,
+    preserveAspectRatio: 'none',
+    'aria-hidden': true,
+    style: { flexShrink: 0 },
+    children: path,
+  })
 })
 
 export function usePicture(audio: AudioHash): Picture | undefined {
-  const [picture, setPicture] = useState<Picture>()
+  const [, redraw] = useState(0)
+  const drawn = drawnPicture(audio)
   useEffect(() => {
+    if (drawn) return undefined
     let gone = false
     audioPicture(audio).then(
-      (drawn) => !gone && setPicture(drawn),
+      () => !gone && redraw((count) => count + 1),
       () => undefined, // a missing file is named where it is opened
     )
     return () => {
       gone = true
     }
-  }, [audio])
-  return picture
+  }, [audio, drawn])
+  return drawn
 }
 
-function outline({ low, high }: Picture, width: number, height: number): string {
-  const peak = Math.max(1e-4, ...high.map(Math.abs), ...low.map(Math.abs))
-  const x = (i: number) => ((i / (high.length - 1)) * width).toFixed(1)
-  const y = (value: number) => (height / 2 - (value / peak) * (height / 2 - 1)).toFixed(1)
-  const top = Array.from(high, (value, i) => `${x(i)} ${y(Math.max(value, 0.01 * peak))}`)
-  const bottom = Array.from(low, (value, i) => `${x(i)} ${y(Math.min(value, -0.01 * peak))}`).reverse()
-  return `M ${[...top, ...bottom].join(' L ')} Z`
+const outlines = new WeakMap<Picture, string>()
+
+function outlineOf(picture: Picture): string {
+  let outline = outlines.get(picture)
+  if (outline === undefined) {
+    outline = draw(picture)
+    outlines.set(picture, outline)
+  }
+  return outline
+}
+
+function draw({ low, high }: Picture): string {
+  let peak = 1e-4
+  for (let i = 0; i < high.length; i++) peak = Math.max(peak, Math.abs(high[i]), Math.abs(low[i]))
+  const x = (i: number) => Math.round((i / (high.length - 1)) * BOX)
+  const y = (value: number) => Math.round(BOX / 2 - (value / peak) * (BOX / 2 - 3))
+  let path = ''
+  for (let i = 0; i < high.length; i++) path += `${i === 0 ? 'M' : 'L'}${x(i)} ${y(Math.max(high[i], 0.02 * peak))}`
+  for (let i = low.length - 1; i >= 0; i--) path += `L${x(i)} ${y(Math.min(low[i], -0.02 * peak))}`
+  return `${path}Z`
 }

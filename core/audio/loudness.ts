@@ -33,18 +33,22 @@ function highPass(sampleRateHz: number): Biquad {
   return { b0: 1, b1: -2, b2: 1, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 }
 }
 
-function filtered(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad): Float32Array {
-  const out = new Float32Array(samples.length)
-  let z1 = 0
-  let z2 = 0
+/** Adds the squares of a channel after both filters, sample by sample. */
+function addWeightedSquares(squares: Float64Array, samples: Float32Array, first: Biquad, second: Biquad): void {
+  let a1 = 0
+  let a2 = 0
+  let b1 = 0
+  let b2 = 0
   for (let i = 0; i < samples.length; i++) {
     const x = samples[i]
-    const y = b0 * x + z1
-    z1 = b1 * x - a1 * y + z2
-    z2 = b2 * x - a2 * y
-    out[i] = y
+    const y = first.b0 * x + a1
+    a1 = first.b1 * x - first.a1 * y + a2
+    a2 = first.b2 * x - first.a2 * y
+    const z = second.b0 * y + b1
+    b1 = second.b1 * y - second.a1 * z + b2
+    b2 = second.b2 * y - second.a2 * z
+    squares[i] += z * z
   }
-  return out
 }
 
 /** Momentary loudness in LUFS: the loudest 400 ms of the clip, or all of a shorter one followed by silence. */
@@ -52,10 +56,7 @@ export function momentaryLoudness(channels: readonly Float32Array[], sampleRateH
   const window = Math.round(0.4 * sampleRateHz)
   const frames = channels[0]?.length ?? 0
   const squares = new Float64Array(frames)
-  for (const channel of channels) {
-    const weighted = filtered(filtered(channel, shelf(sampleRateHz)), highPass(sampleRateHz))
-    for (let i = 0; i < frames; i++) squares[i] += weighted[i] * weighted[i]
-  }
+  for (const channel of channels) addWeightedSquares(squares, channel, shelf(sampleRateHz), highPass(sampleRateHz))
   let sum = 0
   let most = 0
   for (let i = 0; i < frames; i++) {

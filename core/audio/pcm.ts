@@ -10,6 +10,8 @@ export interface PcmLayout {
 
 /** Reads `frames` frames from byte `start`: one array for each channel, full scale at 1. What is no number is silence. */
 export function readPcm(view: DataView, start: number, frames: number, layout: PcmLayout): Float32Array[] {
+  if (layout.littleEndian && !layout.isFloat && (layout.bytesPerSample === 2 || layout.bytesPerSample === 3))
+    return readCommon(new Uint8Array(view.buffer, view.byteOffset + start), frames, layout.channels, layout.bytesPerSample)
   const read = sampleReader(view, layout)
   const step = layout.bytesPerSample * layout.channels
   return Array.from({ length: layout.channels }, (_, channel) => {
@@ -21,6 +23,20 @@ export function readPcm(view: DataView, start: number, frames: number, layout: P
         samples[i] = sample - sample === 0 ? sample : 0
       }
     else for (let i = 0; i < frames; i++, at += step) samples[i] = read(at)
+    return samples
+  })
+}
+
+/** Little-endian whole numbers of 16 and 24 bits, which nearly all files have, without a call for each sample. */
+function readCommon(bytes: Uint8Array, frames: number, channels: number, width: 2 | 3): Float32Array[] {
+  const step = width * channels
+  return Array.from({ length: channels }, (_, channel) => {
+    const samples = new Float32Array(frames)
+    let at = channel * width
+    if (width === 2) for (let i = 0; i < frames; i++, at += step) samples[i] = (((bytes[at] | (bytes[at + 1] << 8)) << 16) >> 16) / 32768
+    else
+      for (let i = 0; i < frames; i++, at += step)
+        samples[i] = (((bytes[at] | (bytes[at + 1] << 8) | (bytes[at + 2] << 16)) << 8) >> 8) / 8388608
     return samples
   })
 }

@@ -39,6 +39,15 @@ export function describeHit(hit: Audio, noiseDb: number): HitDescription {
   }
 }
 
+const FAMILY_SECONDS = 1
+
+/** The family guess alone, from the first second: enough to sort hundreds of files by. */
+export function familyOf(hit: Audio): Family {
+  const frames = Math.round(FAMILY_SECONDS * hit.sampleRateHz)
+  const mono = toMono({ ...hit, channels: hit.channels.map((channel) => channel.subarray(0, frames)) })
+  return guessFamily(spectralCentreHz(mono, hit.sampleRateHz), decaySeconds(mono, hit.sampleRateHz), pitchOf(mono, hit.sampleRateHz))
+}
+
 /** Time until the sound stays 30 dB under its peak. */
 function decaySeconds(mono: Float32Array, sampleRateHz: number): number {
   const level = peakOf(mono) * 0.0316

@@ -1,7 +1,7 @@
 export { cutRecording, hitsAt, waterLineOf } from './cut'
 export type { Hit } from './cut'
 export type { Family, HitDescription, Warning } from './describe'
-export { describeHit } from './describe'
+export { describeHit, familyOf } from './describe'
 export { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from './edges'
 export { foundId, keptMarker, liveMarkers } from './markers'
 export type { LiveMarker } from './markers'

@@ -27,8 +27,10 @@ export function LiveWave({ isOpen, isRecording, height = 76, words }: Props) {
   useEffect(() => {
     let frame = 0
     let toldAt = 0
+    let odd = false
     const paint = (now: number) => {
-      if (canvas.current) draw(canvas.current, palette, isRecording)
+      odd = !odd
+      if (canvas.current && odd) draw(canvas.current, palette, isRecording) // thirty pictures a second are enough
       if (now - toldAt > TOLD_MS) {
         toldAt = now
         const { seconds, hits, highest, clips, clipsCleared } = live

@@ -1,7 +1,8 @@
 import type { Source, SourceId } from '@heliaster/core/kit'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { View } from 'react-native'
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { StyleSheet, View } from 'react-native'
+import type { ViewStyle } from 'react-native'
 
 import { sources } from '../../stores/documents'
 import { Button } from '../../ui/Button'
@@ -26,9 +27,13 @@ interface Props {
   readonly onCut: (source: Source) => void
 }
 
+const OVERSCAN = 4
+const NONE: readonly Source[] = []
+
 /** Recordings and files: found, heard, judged, selected, and opened in Cut. */
 export function SourceList({ onCut }: Props) {
-  const { all, shown, view } = useShownSounds()
+  const { all, shown: wanted, view } = useShownSounds()
+  const shown = useDeferredValue(wanted, NONE) // the place opens first, its rows right after
   const chosenId = useSession((state) => state.sourceId)
   const [openId, setOpenId] = useState<SourceId>()
   const [selection, setSelection] = useState<ReadonlySet<SourceId>>()
@@ -39,7 +44,7 @@ export function SourceList({ onCut }: Props) {
     getScrollElement: () => scroller.current as unknown as HTMLElement | null,
     estimateSize: () => SOURCE_ROW_HEIGHT,
     getItemKey: (index) => shown[index].id,
-    overscan: 8,
+    overscan: OVERSCAN,
   })
   const latest = useLatest({ onCut })
   const actions = useMemo<RowActions>(
@@ -63,11 +68,14 @@ export function SourceList({ onCut }: Props) {
   const keys = useListKeys({ shown, chosenId, rows, actions, hearsOnSelect: view.hearsOnSelect })
   const open = openId && sources.store.getState().entries[openId] ? all.find((source) => source.id === openId) : undefined
   useEffect(() => {
-    const at = shown.findIndex((source) => source.id === session.getState().sourceId)
-    if (at >= 0) rows.scrollToIndex(at, { align: 'auto' })
+    const at = wanted.findIndex((source) => source.id === session.getState().sourceId)
+    if (at >= 0 && shown.length > 0) rows.scrollToIndex(at, { align: 'auto' })
     // Only when the list is first seen; later it stays where the person has scrolled it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [])
+  }, [shown.length > 0])
+  const items = rows.getVirtualItems()
+  const most = useRef(0)
+  const recycled = (most.current = Math.max(most.current, items.length))
   return (
     <FileDrop onFiles={imports.take}>
       <LibraryBar
@@ -79,13 +87,14 @@ export function SourceList({ onCut }: Props) {
         onFiles={imports.take}
       />
       {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
-      {shown.length === 0 ? (
+      {wanted.length === 0 ? (
         <Nothing isSearching={view.words !== '' || isNarrowed(view)} />
       ) : (
         <View ref={scroller} {...keys} aria-label="Sounds" style={{ flex: 1, minHeight: 0, overflow: 'scroll' }}>
           <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
-            {rows.getVirtualItems().map((row) => (
-              <View key={row.key} style={{ position: 'absolute', left: 0, right: 0, top: row.start }}>
+            {items.map((row) => (
+              // Rows that go out of sight come back as others: far cheaper than new ones.
+              <View key={row.index % recycled} style={[styles.place, { top: row.start }]}>
                 <SourceRow
                   source={shown[row.index]}
                   chosen={shown[row.index].id === chosenId}
@@ -102,6 +111,10 @@ export function SourceList({ onCut }: Props) {
     </FileDrop>
   )
 }
+
+const styles = StyleSheet.create({
+  place: { position: 'absolute', left: 0, right: 0, height: SOURCE_ROW_HEIGHT, contain: 'strict' } as ViewStyle,
+})
 
 function Nothing({ isSearching }: { readonly isSearching: boolean }) {
   return (

@@ -1,6 +1,6 @@
 import type { Source } from '@heliaster/core/kit'
 import { memo } from 'react'
-import { Pressable, View } from 'react-native'
+import { Pressable, StyleSheet, View } from 'react-native'
 
 import { IconButton } from '../../ui/Button'
 import { Icon } from '../../ui/Icon'
@@ -33,18 +33,10 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
   const palette = usePalette()
   const isSelecting = selected !== undefined
   const verdict = { open: 'not judged', keep: 'kept', pass: 'passed' }[source.verdict]
+  const background = selected ? palette.kelpWash : chosen ? palette.water : 'transparent'
   return (
     <View
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        paddingHorizontal: 6,
-        height: SOURCE_ROW_HEIGHT,
-        borderBottomWidth: 1,
-        borderBottomColor: palette.faint,
-        backgroundColor: selected ? palette.kelpWash : chosen ? palette.water : 'transparent',
-        opacity: source.verdict === 'pass' ? 0.6 : 1,
-      }}
+      style={[styles.row, { borderBottomColor: palette.faint, backgroundColor: background, opacity: source.verdict === 'pass' ? 0.6 : 1 }]}
     >
       {isSelecting ? (
         <IconButton
@@ -61,18 +53,17 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
         role="button"
         aria-label={isSelecting ? `Select ${source.name}` : `Cut ${source.name}`}
         onPress={() => (isSelecting ? actions.select(source) : actions.cut(source))}
-        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, height: '100%', minWidth: 0 }}
+        style={styles.middle}
       >
-        <View style={{ flex: 1, minWidth: 0 }}>
-          <Text look="strong" numberOfLines={1} style={{ fontSize: 15, lineHeight: 20 }}>
+        <View style={styles.words}>
+          <Text look="strong" numberOfLines={1} style={styles.name}>
             {source.name}
           </Text>
-          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 5 }}>
+          <Text look="figures" tone="muted" numberOfLines={1} style={styles.facts}>
             {source.favourite && <Icon name="heart" size={12} color={palette.coral} />}
-            <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 12, flexShrink: 1 }}>
-              {factsOf(source)}
-            </Text>
-          </View>
+            {source.favourite ? ' ' : ''}
+            {factsOf(source)}
+          </Text>
         </View>
         <MiniWave audio={source.audio} width={54} height={34} />
       </Pressable>
@@ -84,18 +75,22 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
             label={`${source.name} is ${verdict}; change`}
             onPress={() => actions.judge(source)}
           />
-          <Pressable
-            role="button"
-            aria-label={`More for ${source.name}`}
-            onPress={() => actions.open(source)}
-            style={{ width: 32, height: TOUCH, alignItems: 'center', justifyContent: 'center' }}
-          >
+          <Pressable role="button" aria-label={`More for ${source.name}`} onPress={() => actions.open(source)} style={styles.more}>
             <Icon name="dots-vertical" size={22} color={palette.ink} />
           </Pressable>
         </>
       )}
     </View>
   )
+})
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 6, height: SOURCE_ROW_HEIGHT, borderBottomWidth: 1 },
+  middle: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, height: '100%', minWidth: 0 },
+  words: { flex: 1, minWidth: 0 },
+  name: { fontSize: 15, lineHeight: 20 },
+  facts: { fontSize: 12 },
+  more: { width: 32, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
 })
 
 export function lengthText(source: Source): string {

@@ -1,0 +1,85 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+import { chromium } from '@playwright/test'
+import type { BrowserContext, Page } from '@playwright/test'
+
+export const base = process.env.HELIASTER_URL ?? 'http://localhost:8100'
+
+const ARGS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--disable-background-networking',
+  '--autoplay-policy=no-user-gesture-required',
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+]
+
+export interface AppPage {
+  readonly folder: string
+  readonly context: BrowserContext
+  readonly page: Page
+  close(): Promise<void>
+}
+
+/** The built application in a browser with a profile of its own. */
+export async function openApp(options: { args?: string[]; folder?: string; keep?: boolean } = {}): Promise<AppPage> {
+  const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'heliaster-profile-'))
+  const context = await chromium.launchPersistentContext(folder, {
+    executablePath: '/usr/bin/chromium',
+    args: [...ARGS, ...(options.args ?? [])],
+    viewport: { width: 1280, height: 800 },
+    permissions: ['microphone'],
+    serviceWorkers: 'block',
+  })
+  const page = await context.newPage()
+  await page.addInitScript(() => {
+    const tasks: number[] = []
+    Object.assign(window, { longTasks: tasks })
+    new PerformanceObserver((list) => list.getEntries().forEach((entry) => tasks.push(entry.duration))).observe({
+      type: 'longtask',
+      buffered: true,
+    })
+  })
+  return {
+    folder,
+    context,
+    page,
+    async close() {
+      await context.close().catch(() => undefined)
+      if (!options.keep) rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+/** The longest task of the page since this was last asked, in ms; the browser tells of those above 50. */
+export function longestTask(page: Page): Promise<number> {
+  return page.evaluate(() => Math.max(0, ...(window as unknown as { longTasks: number[] }).longTasks.splice(0)))
+}
+
+export async function newKit(page: Page): Promise<void> {
+  await page.goto(base)
+  await page.getByRole('button', { name: 'New kit', exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).waitFor()
+}
+
+/** Resident memory of all processes of a browser profile, in MB. */
+export function residentMb(folder: string): number {
+  let pages = 0
+  for (const pid of readdirSync('/proc')) {
+    if (!/^\d+$/.test(pid)) continue
+    try {
+      if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder)) pages += ownPages(readFileSync(`/proc/${pid}/statm`, 'utf8'))
+    } catch {
+      // it ended while we looked
+    }
+  }
+  return (pages * 4096) / 1e6
+}
+
+/** Resident pages that are not shared with other processes. */
+function ownPages(statm: string): number {
+  const [, resident, shared] = statm.split(' ').map(Number)
+  return resident - shared
+}
