@@ -34,6 +34,8 @@ export async function openApp(options: { args?: string[]; folder?: string; keep?
     serviceWorkers: 'block',
   })
   const page = await context.newPage()
+  // The loader wraps inner functions in a naming helper that the page does not have.
+  await page.addInitScript('globalThis.__name = (given) => given')
   await page.addInitScript(() => {
     const tasks: number[] = []
     Object.assign(window, { longTasks: tasks })

@@ -35,6 +35,48 @@ const views = [
       await page.getByText(/^([4-9]|1\d) hits$/).waitFor({ timeout: 20000 })
     },
   ],
+  [
+    'gather-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/gather`)
+      await page.getByText('Practice microphone', { exact: true }).click()
+      await page.getByText(/^(A good level|Usable|Nearly full)/).waitFor({ timeout: 40000 })
+    },
+  ],
+  [
+    'gather-rename',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/gather`)
+      await page.getByRole('textbox', { name: 'Find by name' }).fill('keel d5')
+      await page.getByRole('button', { name: 'Select several' }).click()
+      await page.getByRole('button', { name: 'All 6 shown' }).click()
+      await page.getByRole('button', { name: 'Rename the selected' }).click()
+      await page.getByRole('textbox', { name: 'Pattern' }).fill('Hull, keel, hard {nn}')
+    },
+  ],
+  [
+    'record-here',
+    phone,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await pad(page, 'Oar, low').click()
+      await page.getByRole('button', { name: 'Open pad' }).click()
+      await page.evaluate(() => localStorage.setItem('heliaster-recorder', JSON.stringify({ input: 'practice' })))
+      await page.reload()
+      await pad(page, 'Oar, low').click()
+      await page.getByRole('button', { name: 'Open pad' }).click()
+      await page.getByRole('button', { name: 'Record here' }).click()
+      await page.getByRole('button', { name: 'Record', exact: true }).click()
+      await page.getByText(/^([3-9]|1\d) hits$/).waitFor({ timeout: 40000 })
+      await page.getByRole('button', { name: 'Stop', exact: true }).click()
+      await page.getByRole('button', { name: /^Put \d+ turns on$/ }).waitFor()
+    },
+  ],
   ['cut', phone, 'light', openWalk],
   ['cut-wide', wide, 'light', openWalk],
   [
