@@ -10,7 +10,9 @@ const node = (name, folder) => ({
   rootDir: __dirname,
   testMatch: [`<rootDir>/${folder}/**/*.test.ts`],
   transform: babel,
-  transformIgnorePatterns: ['/node_modules/(?!(@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz)(/|$))'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz)(/|$))',
+  ],
 })
 
 module.exports = { projects: [node('core', 'core'), node('demo', 'demo'), node('cli', 'cli'), '<rootDir>/app/jest.config.js'] }
