@@ -8,6 +8,7 @@ import { shuffledTurn } from './chance'
 import { createOffline, renderOffline, toScore } from './offline'
 import type { ScoreEvent, StrikeRecord } from './offline'
 import { EventType } from './program'
+import { render } from './render'
 
 const RATE = 48000
 
@@ -253,4 +254,23 @@ test('microphones of one strike play the same turn; a missing one is silent and 
   const { left, records } = play({ ...rig, kit }, [strike(0), strike(200), strike(400)], 600)
   expect(records.map((record) => record.turn)).toEqual([0, 1, 2])
   expect([left[0], left[48], left[200], left[248], left[400], left[448]]).toEqual([0.1, 0.1, 0.2, 0, 0.3, 0.3].map(Math.fround))
+})
+
+test('the tap takes the mix before the limiter: the same bits below its ceiling, and all of it above', () => {
+  const mix = (level: number) => {
+    const { kit, audio } = aKit([{ bands: [[aTone(2000, level)]] }])
+    const { engine } = createOffline(kit, RATE, (hash) => audio.get(hash))
+    engine.score = toScore([strike(0)])
+    const [left, right, tapLeft, tapRight] = [0, 0, 0, 0].map(() => new Float32Array(2048))
+    for (let at = 0; at < 2048; at += 128) render(engine, left, right, at, 128, { left: tapLeft, right: tapRight })
+    return { left, right, tapLeft, tapRight }
+  }
+  const quiet = mix(0.5)
+  expect(quiet.tapLeft).toEqual(quiet.left)
+  expect(quiet.tapRight).toEqual(quiet.right)
+  expect(Math.max(...quiet.left)).toBeGreaterThan(0.1)
+  const loud = mix(2)
+  expect(Math.max(...loud.left)).toBeLessThan(0.967)
+  expect(Math.max(...loud.tapLeft)).toBeGreaterThan(1.2)
+  loud.tapLeft.slice(0, 1500).forEach((sample, i) => expect(sample).toBeCloseTo(quiet.tapLeft[i] * 4, 5))
 })
