@@ -4,11 +4,12 @@ import { join } from 'node:path'
 
 import type { Page } from '@playwright/test'
 
+import { writeWav } from '../core/audio'
 import { seeded } from '../core/kit/builders'
 import { longestTask, newKit, openApp, residentMb } from './app-page'
 import type { Figure } from './figure'
 
-export const FILES = Number(process.env.BENCH_FILES ?? 300)
+const FILES = 300
 const FILE_BYTES = 200e6 / FILES
 
 /** Importing 300 files of 200 MB, against reading and hashing the same files in the same page. */
@@ -64,25 +65,9 @@ async function readAndHash(page: Page, paths: string[]): Promise<number> {
 }
 
 /** A knock that dies away in noise, 24 bits, mono. */
-function knock(seed: number): Buffer {
-  const frames = Math.floor((FILE_BYTES - 44) / 3)
-  const bytes = Buffer.alloc(44 + frames * 3)
-  bytes.write('RIFF', 0)
-  bytes.writeUInt32LE(36 + frames * 3, 4)
-  bytes.write('WAVEfmt ', 8)
-  bytes.writeUInt32LE(16, 16)
-  bytes.writeUInt16LE(1, 20)
-  bytes.writeUInt16LE(1, 22)
-  bytes.writeUInt32LE(48000, 24)
-  bytes.writeUInt32LE(144000, 28)
-  bytes.writeUInt16LE(3, 32)
-  bytes.writeUInt16LE(24, 34)
-  bytes.write('data', 36)
-  bytes.writeUInt32LE(frames * 3, 40)
+function knock(seed: number): Uint8Array {
   const random = seeded(seed)
-  for (let i = 0; i < frames; i++) {
-    const level = 0.6 * Math.exp(-i / 6000) + 0.0005
-    bytes.writeIntLE(Math.round((random() * 2 - 1) * level * 8388607), 44 + i * 3, 3)
-  }
-  return bytes
+  const frames = Math.floor((FILE_BYTES - 44) / 3)
+  const samples = Float32Array.from({ length: frames }, (_, i) => (random() * 2 - 1) * (0.6 * Math.exp(-i / 6000) + 0.0005))
+  return writeWav({ sampleRateHz: 48000, channels: [samples] }, { bits: 24 })
 }

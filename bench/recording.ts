@@ -4,6 +4,7 @@ import { join } from 'node:path'
 
 import type { Page } from '@playwright/test'
 
+import { writeWav } from '../core/audio'
 import { newKit, openApp } from './app-page'
 import type { Figure } from './figure'
 
@@ -141,20 +142,7 @@ function compare(page: Page): Promise<Comparison> {
 }
 
 /** Sample n has the value of a hash of n, so that a lost or doubled sample cannot hide. */
-function numberedNoise(frames: number): Buffer {
-  const bytes = Buffer.alloc(44 + frames * 2)
-  bytes.write('RIFF', 0)
-  bytes.writeUInt32LE(36 + frames * 2, 4)
-  bytes.write('WAVEfmt ', 8)
-  bytes.writeUInt32LE(16, 16)
-  bytes.writeUInt16LE(1, 20)
-  bytes.writeUInt16LE(1, 22)
-  bytes.writeUInt32LE(RATE, 24)
-  bytes.writeUInt32LE(RATE * 2, 28)
-  bytes.writeUInt16LE(2, 32)
-  bytes.writeUInt16LE(16, 34)
-  bytes.write('data', 36)
-  bytes.writeUInt32LE(frames * 2, 40)
-  for (let n = 0; n < frames; n++) bytes.writeInt16LE(Math.imul(n, 2654435761) >> 16, 44 + n * 2)
-  return bytes
+function numberedNoise(frames: number): Uint8Array {
+  const samples = Float32Array.from({ length: frames }, (_, n) => (Math.imul(n, 2654435761) >> 16) / 32768)
+  return writeWav({ sampleRateHz: RATE, channels: [samples] }, { bits: 16 })
 }

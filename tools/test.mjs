@@ -1,8 +1,5 @@
 // npm test: installs what is missing, then format, lint, types, unit, server and browser tests. Runs beside "npm start".
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
@@ -19,34 +16,9 @@ function run(title, command, words, env = {}) {
   console.log(`== ${title}: done in ${((Date.now() - started) / 1000).toFixed(0)} s`)
 }
 
-function freePort() {
-  return new Promise((resolve) => {
-    const probe = createServer()
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address()
-      probe.close(() => resolve(port))
-    })
-  })
-}
-
-/** The real server, database and demo data in a folder of their own, for as long as the browser tests run. */
 async function browserTests(words) {
-  const { buildWeb } = await import('./build-web.mjs')
-  const { startMariadb } = await import('./mariadb.mjs')
-  const { startServer } = await import('./serve.mjs')
-  await buildWeb()
-  const folder = mkdtempSync(join(tmpdir(), 'heliaster-test-'))
-  const database = await startMariadb(folder)
-  let server
-  try {
-    const port = await freePort()
-    server = await startServer({ port, database })
-    run('Browser tests', node, [bin('@playwright/test/cli.js'), 'test', ...words], { HELIASTER_URL: `http://localhost:${port}` })
-  } finally {
-    await server?.stop()
-    await database.stop()
-    rmSync(folder, { recursive: true, force: true })
-  }
+  const { withServer } = await import('./with-server.mjs')
+  await withServer((address) => run('Browser tests', node, [bin('@playwright/test/cli.js'), 'test', ...words], { HELIASTER_URL: address }))
 }
 
 try {
