@@ -60,6 +60,8 @@ interface Writer {
 }
 
 let session: Session | undefined
+/** Changes with every opening and letting go, so that one that comes late finds itself outdated. */
+let listens = 0
 let flushed: { id: number; resolve(): void } | undefined
 
 /** Writes what an input sends straight to the disk, past the page, and keeps what is recorded. */
@@ -67,7 +69,12 @@ const work = {
   /** Listens to an input. What was armed before is let go. */
   async listen(port: MessagePort, settings: TakeSettings, report: (report: TakeReport) => void): Promise<{ onDisk: boolean }> {
     await letGo()
+    const mine = listens
     const writer = await createWriter(settings)
+    if (mine !== listens) {
+      await discard(writer) // another input was opened, or this one let go of, meanwhile
+      return { onDisk: writer.journal !== undefined }
+    }
     const counter = createHitCounter(settings.sampleRateHz)
     const opened: Session = {
       settings,
@@ -122,6 +129,7 @@ const work = {
 export type JournalWork = typeof work
 
 async function letGo(): Promise<void> {
+  listens++
   const armed = session
   session = undefined
   if (armed && armed.take.frames === 0) await discard(armed.writer)

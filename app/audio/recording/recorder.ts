@@ -99,7 +99,8 @@ export async function arm(): Promise<boolean> {
       return false
     }
     input = opened
-    node = new AudioWorkletNode(opened.context, 'heliaster-recorder', { numberOfOutputs: 1 })
+    const listening = new AudioWorkletNode(opened.context, 'heliaster-recorder', { numberOfOutputs: 1 })
+    node = listening
     const { port1, port2 } = new MessageChannel()
     tell({ type: 'port', port: port1 }, [port1])
     clearLive()
@@ -108,8 +109,9 @@ export async function arm(): Promise<boolean> {
       takeSettings(settings, opened.context.sampleRate),
       proxy(onReport),
     )
-    opened.node.connect(node, opened.output)
-    node.connect(opened.context.destination) // silent; an unconnected worklet may not be run
+    if (mine !== opening) return false // let go of meanwhile
+    opened.node.connect(listening, opened.output)
+    listening.connect(opened.context.destination) // silent; an unconnected worklet may not be run
     recorder.setState({ state: 'armed', label: opened.label, onDisk })
     return true
   } catch (error) {
@@ -147,7 +149,7 @@ async function closeInput(): Promise<void> {
   const listening = node
   input = undefined
   node = undefined
-  if (open && listening) {
+  if (open && listening && recorder.getState().state !== 'opening') {
     open.node.disconnect(listening)
     listening.disconnect()
   }
