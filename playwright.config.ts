@@ -16,8 +16,8 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
   workers: 2,
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   reporter: 'list',
   use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },
   projects: [

@@ -37,9 +37,9 @@ export async function openApp(options: { args?: string[]; folder?: string; keep?
   // The loader wraps inner functions in a naming helper that the page does not have.
   await page.addInitScript('globalThis.__name = (given) => given')
   await page.addInitScript(() => {
-    const tasks: number[] = []
+    const tasks: PerformanceEntry[] = []
     Object.assign(window, { longTasks: tasks })
-    new PerformanceObserver((list) => list.getEntries().forEach((entry) => tasks.push(entry.duration))).observe({
+    new PerformanceObserver((list) => tasks.push(...list.getEntries())).observe({
       type: 'longtask',
       buffered: true,
     })
@@ -55,9 +55,12 @@ export async function openApp(options: { args?: string[]; folder?: string; keep?
   }
 }
 
-/** The longest task of the page since this was last asked, in ms; the browser tells of those above 50. */
-export function longestTask(page: Page): Promise<number> {
-  return page.evaluate(() => Math.max(0, ...(window as unknown as { longTasks: number[] }).longTasks.splice(0)))
+/** The longest task of the page since this was last asked, or begun later than a time of the page, in ms; the browser tells of those above 50. */
+export function longestTask(page: Page, fromMs = 0): Promise<number> {
+  return page.evaluate((from) => {
+    const tasks = (window as unknown as { longTasks: PerformanceEntry[] }).longTasks.splice(0)
+    return Math.max(0, ...tasks.filter(({ startTime }) => startTime >= from).map(({ duration }) => duration))
+  }, fromMs)
 }
 
 export async function newKit(page: Page): Promise<void> {

@@ -46,7 +46,7 @@ export async function figuresOfLibrary(): Promise<Record<string, Figure>> {
 }
 
 /** Sounds with their pictures, as a long import leaves them on the device. */
-function fill(page: Page): Promise<void> {
+export function fill(page: Page): Promise<void> {
   return page.evaluate(async (count) => {
     const request = indexedDB.open('heliaster')
     const db = await new Promise<IDBDatabase>((resolve) => (request.onsuccess = () => resolve(request.result)))

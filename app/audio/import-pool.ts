@@ -10,7 +10,8 @@ interface Reader {
 }
 
 const MOST = 3
-const PATIENCE_MS = 8000
+/** Starting the first reader of a slow device takes its share of this. */
+const PATIENCE_MS = 20_000
 const PATIENCE_MS_FOR_EACH_MB = 600
 
 /** Workers that read files side by side. A file on which one hangs is given up, and the worker replaced. */

@@ -1,18 +1,19 @@
-import type { BandId, Clip, Pad, TurnId } from '@heliaster/core/kit'
+import type { BandId, Clip, Kit, Pad, TurnId } from '@heliaster/core/kit'
 import type { TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
 import { hearClip } from '../../audio/sound'
-import { Button } from '../../ui/Button'
 import { MiniWave } from '../../ui/MiniWave'
 import { notify } from '../../ui/notices'
 import { NumberField } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useSession } from '../shell'
+import { CellPanel } from './CellPanel'
 
 interface Props {
+  readonly kit: Kit
   readonly pad: Pad
   readonly onBandEdge: (bandId: BandId, fromVelocity: number) => void
   readonly onRecord: (target: TakeTarget) => void
@@ -23,15 +24,13 @@ const SMALLEST_CELL = 38
 const EDGE_WIDTH = 36
 
 /** The cells of a pad, soft at the bottom, turns across. A tap hears one alone; the one that sounded last is lit. */
-export function CellGrid({ pad, onBandEdge, onRecord }: Props) {
+export function CellGrid({ kit, pad, onBandEdge, onRecord }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const most = Math.max(1, ...pad.bands.map((band) => band.turns.length))
   const cell = Math.max(SMALLEST_CELL, Math.min(LARGEST_CELL, Math.floor((width - EDGE_WIDTH - 32) / most) - 4))
   const [chosen, setChosen] = useState<TurnId>()
   const lit = useSession((state) => state.lit[pad.id])
-  const band = pad.bands.findIndex((one) => one.turns.some((turn) => turn.id === chosen))
-  const here = band >= 0 ? `Band ${band + 1}, turn ${pad.bands[band].turns.findIndex((turn) => turn.id === chosen) + 1}` : undefined
   if (pad.bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
@@ -109,18 +108,7 @@ export function CellGrid({ pad, onBandEdge, onRecord }: Props) {
           </View>
         ))}
       </ScrollView>
-      {here && (
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-          <Text look="label" tone="muted" style={{ flex: 1 }}>
-            {here}
-          </Text>
-          <Button
-            label="Record this cell"
-            icon="record-circle-outline"
-            onPress={() => chosen && onRecord({ kind: 'turn', turnId: chosen })}
-          />
-        </View>
-      )}
+      {chosen && <CellPanel kit={kit} pad={pad} turnId={chosen} onRecord={onRecord} />}
     </View>
   )
 }

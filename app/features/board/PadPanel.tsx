@@ -87,6 +87,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         </Text>
       )}
       <CellGrid
+        kit={kit}
         pad={pad}
         onBandEdge={(bandId, fromVelocity) => edit({ type: 'setBand', padId: pad.id, bandId, fields: { fromVelocity } })}
         onRecord={setRecording}

@@ -1,6 +1,6 @@
 import type { Source } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { View } from 'react-native'
 
 import { useKitId } from '../shell'
@@ -27,14 +27,16 @@ export function GatherScreen() {
     setIsSlim(next)
     localStorage.setItem(SLIM_KEY, next ? 'yes' : 'no')
   }
-  const panel = <RecordPanel onTaken={cut} isSlim={isSlim} onSlim={slim} />
+  // The place opens first, then the recorder, then the list: three short tasks, not a long one.
+  const hasRecorder = useDeferredValue(true, false)
+  const hasList = useDeferredValue(hasRecorder, false)
+  const list = hasList && <SourceList onCut={cut} />
+  const panel = hasRecorder && <RecordPanel onTaken={cut} isSlim={isSlim} onSlim={slim} />
   const line = { borderColor: palette.faint }
   if (isWide && !isSlim)
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
-        <View style={{ width: 480, borderRightWidth: 1, ...line }}>
-          <SourceList onCut={cut} />
-        </View>
+        <View style={{ width: 480, borderRightWidth: 1, ...line }}>{list}</View>
         <View style={{ flex: 1, justifyContent: 'center' }}>
           <RescueOffer />
           {panel}
@@ -45,9 +47,7 @@ export function GatherScreen() {
     <View style={{ flex: 1, minHeight: 0 }}>
       <RescueOffer />
       {panel}
-      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, ...line }}>
-        <SourceList onCut={cut} />
-      </View>
+      <View style={{ flex: 1, minHeight: 0, borderTopWidth: 1, ...line }}>{list}</View>
     </View>
   )
 }

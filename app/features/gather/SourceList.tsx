@@ -15,6 +15,7 @@ import { ImportReport } from './ImportReport'
 import { LibraryBar } from './LibraryBar'
 import { changeView, isNarrowed } from './library-view'
 import { useListKeys } from './list-keys'
+import { useRowSlots } from './row-slots'
 import { SelectionBar } from './SelectionBar'
 import { SoundSheet } from './SoundSheet'
 import { hearSound, judgeSound } from './sound-actions'
@@ -45,6 +46,7 @@ export function SourceList({ onCut }: Props) {
     estimateSize: () => SOURCE_ROW_HEIGHT,
     getItemKey: (index) => shown[index].id,
     overscan: OVERSCAN,
+    useFlushSync: false,
   })
   const latest = useLatest({ onCut })
   const actions = useMemo<RowActions>(
@@ -74,8 +76,7 @@ export function SourceList({ onCut }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [shown.length > 0])
   const items = rows.getVirtualItems()
-  const most = useRef(0)
-  const recycled = (most.current = Math.max(most.current, items.length))
+  const drawn = useRowSlots(items[0]?.index ?? 0, items.at(-1)?.index ?? -1)
   return (
     <FileDrop onFiles={imports.take}>
       <LibraryBar
@@ -92,17 +93,19 @@ export function SourceList({ onCut }: Props) {
       ) : (
         <View ref={scroller} {...keys} aria-label="Sounds" style={{ flex: 1, minHeight: 0, overflow: 'scroll' }}>
           <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
-            {items.map((row) => (
-              // Rows that go out of sight come back as others: far cheaper than new ones.
-              <View key={row.index % recycled} style={[styles.place, { top: row.start }]}>
-                <SourceRow
-                  source={shown[row.index]}
-                  chosen={shown[row.index].id === chosenId}
-                  selected={selection?.has(shown[row.index].id)}
-                  actions={actions}
-                />
-              </View>
-            ))}
+            {drawn.map(
+              ({ slot, index }) =>
+                index < shown.length && (
+                  <View key={slot} style={[styles.place, { top: index * SOURCE_ROW_HEIGHT }]}>
+                    <SourceRow
+                      source={shown[index]}
+                      chosen={shown[index].id === chosenId}
+                      selected={selection?.has(shown[index].id)}
+                      actions={actions}
+                    />
+                  </View>
+                ),
+            )}
           </View>
         </View>
       )}

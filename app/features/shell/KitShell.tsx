@@ -1,5 +1,5 @@
 import { Slot, usePathname } from 'expo-router'
-import { useEffect } from 'react'
+import { useDeferredValue, useEffect } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -25,6 +25,7 @@ export function KitShell() {
   const isWide = useIsWide()
   const kitId = useKitId()
   const here = usePathname().split('/').pop()
+  const settled = useDeferredValue(here) // a place opens first, the pads beside it right after
   const exists = useStore(kits.store, (state) => kitId in state.entries)
   const problem = useStore(sound, (state) => state.problem)
   useKitSound(kitId)
@@ -39,7 +40,7 @@ export function KitShell() {
       )}
       <RecordingMark />
       <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing />}</View>
-      {exists && here !== 'board' && <PadStrip />}
+      {exists && settled !== 'board' && <PadStrip />}
       {!isWide && (
         <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>
           <TideNav />

@@ -1,1 +1,9 @@
-export { KitShell as default } from '../../../features/shell'
+import { useEffect } from 'react'
+
+import { KitShell } from '../../../features/shell'
+import { warmPlaces } from '../../../features/warm-places'
+
+export default function KitLayout() {
+  useEffect(warmPlaces, [])
+  return <KitShell />
+}
