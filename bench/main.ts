@@ -1,3 +1,4 @@
+import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import type { Figure } from './figure'
 import { figuresOfImport } from './import'
@@ -13,6 +14,7 @@ type Figures = Record<string, Figure>
 /** All that is measured, by section; words on the command line choose some. */
 const sections: Record<string, () => Figures | Promise<Figures>> = {
   onsets: figuresOfOnsets,
+  cut: figuresOfCut,
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,

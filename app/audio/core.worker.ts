@@ -1,7 +1,7 @@
 import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { hitsAt, strengthCurve } from '@heliaster/core/cut'
-import type { Hit, StrengthCurve } from '@heliaster/core/cut'
+import { hitsAt, listenForStrikes } from '@heliaster/core/cut'
+import type { Attack, Hit, Listening, StrengthCurve } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { expose, transfer } from 'comlink'
 
@@ -18,8 +18,14 @@ export interface Analysed {
   readonly summary: Summary
 }
 
+interface Kept {
+  readonly audio: Audio
+  readonly mono: Float32Array
+  readonly listening: Listening
+}
+
 const KEPT = 3
-const kept = new Map<string, Audio>()
+const kept = new Map<string, Kept>()
 
 /** The heavy work on recordings, away from the page. */
 const work = {
@@ -39,15 +45,17 @@ const work = {
     return transfer(bytes.buffer, [bytes.buffer])
   },
   /** Keeps the recording here, so that describing its hits sends nothing but numbers. */
-  analyse(key: string, audio: Audio): Analysed {
-    kept.set(key, audio)
-    if (kept.size > KEPT) kept.delete([...kept.keys()][0])
+  analyse(key: string, audio: Audio, attack: Attack): Analysed {
     const mono = toMono(audio)
-    return { curve: strengthCurve(mono, audio.sampleRateHz), summary: summarise(mono) }
+    const listening = listenForStrikes(mono, audio.sampleRateHz, attack)
+    kept.delete(key)
+    kept.set(key, { audio, mono, listening })
+    if (kept.size > KEPT) kept.delete([...kept.keys()][0])
+    return { curve: listening.curve, summary: summarise(mono) }
   },
   describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[]): Hit[] | undefined {
-    const audio = kept.get(key)
-    return audio && hitsAt(audio, toMono(audio), onsetFrames, endFrames)
+    const held = kept.get(key)
+    return held && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening)
   },
   picture: (audio: Audio) => pictureOf(audio),
 }

@@ -3,6 +3,7 @@ import { applySourceEdit, createSource } from '../kit/source'
 import type { Source } from '../kit/source'
 import { cutRecording } from './cut'
 import { describeHit } from './describe'
+import type { Surroundings } from './describe'
 import { keptMarker, liveMarkers } from './markers'
 import { findOnsets, pickPeaks } from './onsets'
 import { pitchOf } from './pitch'
@@ -58,20 +59,82 @@ test('a hit ends where it has died away, or where the next begins, and says what
 })
 
 test('warnings name what is wrong with a hit', () => {
-  const of = (samples: Float32Array, noiseDb = -70) => describeHit({ sampleRateHz: RATE, channels: [samples] }, noiseDb).warnings
+  const of = (samples: Float32Array, around: Partial<Surroundings> = {}) =>
+    describeHit({ sampleRateHz: RATE, channels: [samples] }, { noiseDb: -70, dc: 0, hasSecond: false, ...around }).warnings
   const clean = recording([{ seconds: 0, level: 0.6, hz: 300 }], 0.5, 0)
   expect(of(clean)).toEqual([])
-  expect(of(clean, -20)).toEqual(['nearNoise'])
+  expect(of(clean, { noiseDb: -20 })).toEqual(['nearNoise'])
+  expect(of(clean, { dc: 0.02 })).toEqual(['dc'])
   expect(of(clean.subarray(0, 2000))).toContain('cutShort')
   expect(of(clean.map((sample) => Math.max(-1, Math.min(1, sample * 4))))).toContain('clipped')
-  const two = [0, 0.1].map((seconds) => ({ seconds, level: 0.5, hz: 300 }))
-  expect(of(recording(two, 0.6, 0))).toContain('secondHit')
+})
+
+test('a flam is one hit with a warning while the gap is wide, and a copy and a stranger among takes are pointed at', () => {
+  const takes = [0, 1, 2, 3, 4, 5].map((i) => ({ seconds: 0.5 + i, level: 0.3 + 0.05 * i, hz: 290 + 7 * i }))
+  takes[4].hz = 1900 // another thing
+  const mono = recording([...takes, { seconds: 1.545, level: 0.3, hz: 297 }], 7)
+  mono.copyWithin(Math.round(3.45 * RATE), Math.round(0.45 * RATE), Math.round(1.2 * RATE)) // the fourth is the first again
+  const hits = cutRecording({ sampleRateHz: RATE, channels: [mono] }, 0.3, 0.1)
+  expect(hits).toHaveLength(6)
+  const those = (warning: string) => hits.flatMap((hit, i) => (hit.warnings.includes(warning as never) ? [i] : []))
+  expect(those('secondHit')).toEqual([1])
+  expect(those('alike')).toEqual([0, 3])
+  expect(those('odd')).toEqual([4])
+})
+
+test('a strike is found under the ringing of a louder one, and a room that answers 45 dB down is not taken for strikes', () => {
+  const mono = recording([{ seconds: 0.5, level: 0.7, hz: 130 }], 3, 0.0003)
+  for (let i = 0; i < 0.1 * RATE; i++) {
+    const tick = 0.02 * Math.exp(-i / (0.006 * RATE)) * Math.cos((2 * Math.PI * 6100 * i) / RATE)
+    mono[Math.round(0.62 * RATE) + i] += tick // 30 dB under the ring it comes into
+  }
+  const echoed = mono.slice()
+  for (let i = Math.round(0.19 * RATE); i < echoed.length; i++) echoed[i] += 0.005 * mono[i - Math.round(0.19 * RATE)]
+  const found = findOnsets(echoed, RATE, strengthCurve(echoed, RATE), 0.3, 0.06).map((onset) => onset.frame / RATE)
+  expect(found).toHaveLength(2)
+  expect(found[0]).toBeCloseTo(0.5, 3)
+  expect(found[1]).toBeCloseTo(0.62, 2)
+})
+
+test('silence, noise, a tone, a dead end or a very low rate give hits or none, never a fault', () => {
+  const tone = Float32Array.from({ length: RATE }, (_, i) => 0.4 * Math.sin((2 * Math.PI * 220 * i) / RATE))
+  const of = (samples: Float32Array, sampleRateHz = RATE) => cutRecording({ sampleRateHz, channels: [samples] }, 0.3, 0.06)
+  expect(of(new Float32Array(0))).toEqual([])
+  expect(of(new Float32Array(7))).toEqual([])
+  expect(of(tone.map((sample) => sample + 0.2)).length).toBeLessThanOrEqual(1) // it starts in the midst of sound
+  expect(of(recording(strikes, 3).subarray(0, Math.round(0.32 * RATE)))).toHaveLength(1) // it ends in the midst of a strike
+  const slow = recording(strikes, 3)
+  expect(
+    of(
+      Float32Array.from({ length: slow.length / 6 }, (_, i) => slow[i * 6]),
+      8000,
+    ),
+  ).toHaveLength(5)
 })
 
 test('pitch of a plain tone is read to a few cents, and noise has none', () => {
   for (const hz of [55, 110, 432, 990]) {
     const tone = Float32Array.from({ length: RATE / 2 }, (_, i) => Math.sin((2 * Math.PI * hz * i) / RATE))
     expect(Math.abs(1200 * Math.log2(pitchOf(tone, RATE)!.hz / hz))).toBeLessThan(8)
+  }
+  for (const [hz, fall] of [
+    [62, 0.4],
+    [181, 0.1],
+    [640, 0.02],
+  ]) {
+    const struck = Float32Array.from({ length: RATE / 2 }, () => 0)
+    for (const [ratio, level] of [
+      [1, 0.5],
+      [1.59, 0.3],
+      [2.31, 0.25],
+    ]) {
+      let phase = ratio
+      for (let i = 0; i < struck.length; i++) {
+        phase += (2 * Math.PI * hz * ratio * (1 + fall * Math.exp(-i / (0.02 * RATE)))) / RATE
+        struck[i] += level * Math.exp((-i * ratio) / (0.08 * RATE)) * Math.sin(phase)
+      }
+    }
+    expect(Math.abs(1200 * Math.log2(pitchOf(struck, RATE)!.hz / hz))).toBeLessThan(10)
   }
   const random = seeded(1)
   expect(

@@ -1,10 +1,13 @@
 import { frameCount, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
+import type { BandEnergy } from './bands'
+import { alikeHits, oddHits } from './compare'
 import { describeHit } from './describe'
 import type { HitDescription } from './describe'
-import { endFrameOf, levelCurve, startFrameOf } from './edges'
-import { findOnsets } from './onsets'
-import { strengthCurve } from './strength'
+import { endFrameOf, startFrameOf, tailCurve } from './edges'
+import { findOnsets, pickPeaks } from './onsets'
+import { listenForStrikes, noiseFloor } from './strength'
+import type { Listening, StrengthCurve } from './strength'
 
 /** One hit of a recording: [startFrame, endFrame) holds the strike at `onsetFrame` and all of its tail. */
 export interface Hit extends HitDescription {
@@ -21,29 +24,69 @@ export function waterLineOf(sensitivity: number): number {
 /** Cuts a whole recording: onsets, edges and a description of each hit. */
 export function cutRecording(audio: Audio, waterLine: number, minGapSeconds: number): Hit[] {
   const mono = toMono(audio)
-  const curve = strengthCurve(mono, audio.sampleRateHz)
-  const onsets = findOnsets(mono, audio.sampleRateHz, curve, waterLine, minGapSeconds).map((onset) => onset.frame)
-  return hitsAt(audio, mono, onsets)
+  const listening = listenForStrikes(mono, audio.sampleRateHz)
+  const onsets = findOnsets(mono, audio.sampleRateHz, listening.curve, waterLine, minGapSeconds).map((onset) => onset.frame)
+  return hitsAt(audio, mono, onsets, [], listening)
 }
 
-/** The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand. */
+/**
+ * The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand; `listening`
+ * is what was found of the recording before, so that it need not be found again.
+ */
 export function hitsAt(
   audio: Audio,
   mono: Float32Array,
   onsetFrames: readonly number[],
   endFrames: readonly (number | undefined)[] = [],
+  listening: Listening = listenForStrikes(mono, audio.sampleRateHz),
 ): Hit[] {
-  const levels = levelCurve(mono, audio.sampleRateHz)
-  const noiseDb = toDb(Math.sqrt(levels.floor))
-  return onsetFrames.map((onsetFrame, i) => {
-    const startFrame = startFrameOf(onsetFrame, audio.sampleRateHz)
+  const rate = audio.sampleRateHz
+  const tails = tailCurve(listening.bands, listening.curve.hopFrames)
+  const around = { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
+  const strikes = strikeFrames(listening.curve, rate)
+  const hits = onsetFrames.map((onsetFrame, i): Hit => {
+    const startFrame = startFrameOf(onsetFrame, rate)
     const next = onsetFrames[i + 1]
-    const limit = next === undefined ? frameCount(audio) : startFrameOf(next, audio.sampleRateHz)
-    const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endFrameOf(levels, onsetFrame, limit)))
-    const region: Audio = {
-      sampleRateHz: audio.sampleRateHz,
-      channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)),
-    }
-    return { onsetFrame, startFrame, endFrame, ...describeHit(region, noiseDb) }
+    const limit = next === undefined ? frameCount(audio) : startFrameOf(next, rate)
+    const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endFrameOf(tails, onsetFrame, limit, rate)))
+    const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
+    const hasSecond = strikes.some(
+      (frame) => frame > onsetFrame + SECOND_FROM_SECONDS * rate && frame < endFrame - SECOND_TO_SECONDS * rate,
+    )
+    return { onsetFrame, startFrame, endFrame, ...describeHit(region, { ...around, hasSecond }) }
   })
+  return compared(mono, rate, hits)
+}
+
+const SECOND_LINE = 0.42
+const SECOND_GAP_SECONDS = 0.02
+const SECOND_FROM_SECONDS = 0.015
+const SECOND_TO_SECONDS = 0.005
+
+/** Every strike that stands well out of what is around it, however close to another: flams and bounces too. */
+function strikeFrames(curve: StrengthCurve, sampleRateHz: number): number[] {
+  return pickPeaks(curve, SECOND_LINE, SECOND_GAP_SECONDS * sampleRateHz).map(({ hop }) => hop * curve.hopFrames)
+}
+
+/** What is said of hits only when they are seen side by side. */
+function compared(mono: Float32Array, sampleRateHz: number, hits: Hit[]): Hit[] {
+  const alike = alikeHits(mono, sampleRateHz, hits)
+  const odd = oddHits(hits)
+  if (alike.size === 0 && odd.size === 0) return hits
+  return hits.map((hit, i) => ({
+    ...hit,
+    warnings: [...hit.warnings, ...(alike.has(i) ? (['alike'] as const) : []), ...(odd.has(i) ? (['odd'] as const) : [])],
+  }))
+}
+
+function noiseDbOf(bands: readonly BandEnergy[]): number {
+  const sums = new Float64Array(bands[0]?.length ?? 0)
+  for (const band of bands) for (let hop = 0; hop < sums.length; hop++) sums[hop] += band[hop]
+  return toDb(Math.sqrt(noiseFloor(sums)))
+}
+
+function meanOf(mono: Float32Array): number {
+  let sum = 0
+  for (let i = 0; i < mono.length; i++) sum += mono[i]
+  return mono.length > 0 ? sum / mono.length : 0
 }

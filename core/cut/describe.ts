@@ -2,40 +2,56 @@ import { frameCount, peakOf, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { momentaryLoudness } from '../audio/loudness'
 import type { families } from '../kit/kit'
-import { findOnsets } from './onsets'
 import { pitchOf } from './pitch'
 import type { Pitch } from './pitch'
 import { spectralCentreHz } from './spectrum'
-import { strengthCurve } from './strength'
 
 export type Family = (typeof families)[number]
-export type Warning = 'clipped' | 'cutShort' | 'secondHit' | 'nearNoise'
+export const warnings = ['clipped', 'cutShort', 'secondHit', 'nearNoise', 'dc', 'alike', 'odd'] as const
+export type Warning = (typeof warnings)[number]
 
 export interface HitDescription {
   readonly seconds: number
   readonly peakDb: number
+  /** Momentary loudness after ITU-R BS.1770, LUFS. */
   readonly loudnessDb: number
+  /** From a tenth to nine tenths of the strike's own peak. */
+  readonly attackSeconds: number
   readonly pitch?: Pitch
   readonly centreHz: number
   readonly family: Family
+  /** What the family guess stands on, in words. */
+  readonly reason: string
   readonly warnings: Warning[]
 }
 
-/** What one hit is like, from its own samples. `noiseDb` is the level of the room it was recorded in. */
-export function describeHit(hit: Audio, noiseDb: number): HitDescription {
+/** What is known of the recording around a hit. */
+export interface Surroundings {
+  /** Level of the room it was recorded in. */
+  readonly noiseDb: number
+  /** Mean of the recording. */
+  readonly dc: number
+  /** Whether another strike sounds inside the hit. */
+  readonly hasSecond: boolean
+}
+
+/** What one hit is like, from its own samples. */
+export function describeHit(hit: Audio, around: Surroundings): HitDescription {
   const mono = toMono(hit)
-  const seconds = frameCount(hit) / hit.sampleRateHz
+  const rate = hit.sampleRateHz
+  const seconds = frameCount(hit) / rate
   const peakDb = toDb(Math.max(...hit.channels.map((channel) => peakOf(channel))))
-  const pitch = pitchOf(mono, hit.sampleRateHz)
-  const centreHz = spectralCentreHz(mono, hit.sampleRateHz)
+  const pitch = pitchOf(mono, rate)
+  const centreHz = spectralCentreHz(mono, rate)
   return {
     seconds,
     peakDb,
-    loudnessDb: momentaryLoudness(hit.channels, hit.sampleRateHz),
+    loudnessDb: momentaryLoudness(hit.channels, rate),
+    attackSeconds: attackSeconds(mono, rate),
     pitch,
     centreHz,
-    family: guessFamily(centreHz, decaySeconds(mono, hit.sampleRateHz), pitch),
-    warnings: warningsOf(hit, mono, peakDb, noiseDb),
+    ...guessFamily(centreHz, decaySeconds(mono, rate), pitch),
+    warnings: warningsOf(hit, mono, peakDb, around),
   }
 }
 
@@ -45,37 +61,53 @@ const FAMILY_SECONDS = 1
 export function familyOf(hit: Audio): Family {
   const frames = Math.round(FAMILY_SECONDS * hit.sampleRateHz)
   const mono = toMono({ ...hit, channels: hit.channels.map((channel) => channel.subarray(0, frames)) })
-  return guessFamily(spectralCentreHz(mono, hit.sampleRateHz), decaySeconds(mono, hit.sampleRateHz), pitchOf(mono, hit.sampleRateHz))
+  return guessFamily(spectralCentreHz(mono, hit.sampleRateHz), decaySeconds(mono, hit.sampleRateHz), pitchOf(mono, hit.sampleRateHz)).family
 }
 
 /** Time until the sound stays 30 dB under its peak. */
 function decaySeconds(mono: Float32Array, sampleRateHz: number): number {
   const level = peakOf(mono) * 0.0316
-  let last = 0
-  for (let i = 0; i < mono.length; i++) if (Math.abs(mono[i]) > level) last = i
+  let last = mono.length - 1
+  while (last > 0 && Math.abs(mono[last]) <= level) last--
   return last / sampleRateHz
 }
 
-/** A first guess from brightness, length and pitch. It is a start for sorting, and says no more than that. */
-function guessFamily(centreHz: number, decay: number, pitch: Pitch | undefined): Family {
-  if (centreHz < 180) return 'kick'
-  if (pitch && pitch.confidence > 0.9 && centreHz < 700) return 'tom'
-  if (pitch && pitch.confidence > 0.9 && decay > 0.35) return 'bell'
-  if (centreHz > 5000) return decay < 0.25 ? 'hat' : 'cymbal'
-  if (centreHz > 2500) return decay < 0.12 ? 'hat' : 'shaker'
-  if (centreHz > 900) return decay < 0.15 ? 'clap' : 'snare'
-  return decay < 0.2 ? 'wood' : 'tom'
+function attackSeconds(mono: Float32Array, sampleRateHz: number): number {
+  const peak = peakOf(mono)
+  let from = 0
+  while (from < mono.length && Math.abs(mono[from]) < 0.1 * peak) from++
+  let to = from
+  while (to < mono.length && Math.abs(mono[to]) < 0.9 * peak) to++
+  return (to - from) / sampleRateHz
 }
 
-function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, noiseDb: number): Warning[] {
-  const warnings: Warning[] = []
-  if (hit.channels.some(isClipped)) warnings.push('clipped')
+/** A first guess from brightness, length and pitch. It is a start for sorting, and says no more than that. */
+function guessFamily(centreHz: number, decay: number, pitch: Pitch | undefined): { family: Family; reason: string } {
+  const length = decay < 0.15 ? 'short' : decay < 0.35 ? 'of middle length' : 'long'
+  const isTone = pitch !== undefined && pitch.confidence > 0.6
+  const say = (family: Family, what: string) => ({ family, reason: `${what}, ${length} (${Math.round(decay * 1000)} ms to -30 dB)` })
+  if (centreHz < 180) return say('kick', 'very low')
+  if (isTone && centreHz < 700) return say('tom', 'a clear low tone')
+  if (isTone && decay > 0.35) return say('bell', 'a clear tone')
+  if (centreHz > 5000) return say(decay < 0.25 ? 'hat' : 'cymbal', 'very bright')
+  if (centreHz > 2500) return say(decay < 0.12 ? 'hat' : 'shaker', 'bright')
+  if (centreHz > 900) return say(decay < 0.15 ? 'clap' : 'snare', 'of middle brightness')
+  return say(decay < 0.2 ? 'wood' : 'tom', 'rather dark')
+}
+
+const MOST_DC = 0.003
+const NEAR_NOISE_DB = 18
+const CUT_SHORT_DB = 24
+
+function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, around: Surroundings): Warning[] {
+  const found: Warning[] = []
+  if (hit.channels.some(isClipped)) found.push('clipped')
   const tail = peakOf(mono, Math.max(0, mono.length - Math.round(0.01 * hit.sampleRateHz)))
-  if (toDb(tail) > peakDb - 24) warnings.push('cutShort')
-  const strikes = findOnsets(mono, hit.sampleRateHz, strengthCurve(mono, hit.sampleRateHz), 0.45, 0.03)
-  if (strikes.some((strike) => strike.frame > 0.02 * hit.sampleRateHz)) warnings.push('secondHit')
-  if (peakDb - noiseDb < 18) warnings.push('nearNoise')
-  return warnings
+  if (toDb(tail) > peakDb - CUT_SHORT_DB && toDb(tail) > around.noiseDb + CUT_SHORT_DB / 2) found.push('cutShort')
+  if (around.hasSecond) found.push('secondHit')
+  if (peakDb - around.noiseDb < NEAR_NOISE_DB) found.push('nearNoise')
+  if (Math.abs(around.dc) > MOST_DC) found.push('dc')
+  return found
 }
 
 /** Three neighbouring samples at the very top are a flattened wave. */

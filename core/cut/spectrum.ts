@@ -1,15 +1,18 @@
 import FFT from 'fft.js'
 
-/** Magnitudes of `size` samples from `from` on, under a Hann window; `size` is a power of two. */
-export function magnitudes(samples: Float32Array, from: number, size: number): Float64Array {
-  const fft = new FFT(size)
-  const input = new Array<number>(size).fill(0)
-  for (let i = 0; i < size && from + i < samples.length; i++)
-    input[i] = samples[from + i] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
-  const out = fft.createComplexArray()
-  fft.realTransform(out, input)
+const ffts = new Map<number, FFT>()
+
+/** Magnitudes of `length` samples from `from` on, under a Hann window, padded with zeros to `size`, a power of two. */
+export function magnitudes(samples: Float32Array, from: number, size: number, length = size): Float64Array {
+  const fft = ffts.get(size) ?? new FFT(size)
+  ffts.set(size, fft)
+  const input = new Float64Array(size)
+  const end = Math.min(length, samples.length - from)
+  for (let i = 0; i < end; i++) input[i] = samples[from + i] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / length))
+  const out = new Float64Array(2 * size)
+  fft.realTransform(out as unknown as number[], input as unknown as number[])
   const result = new Float64Array(size / 2)
-  for (let bin = 0; bin < size / 2; bin++) result[bin] = Math.hypot(out[2 * bin], out[2 * bin + 1])
+  for (let bin = 0; bin < result.length; bin++) result[bin] = Math.sqrt(out[2 * bin] * out[2 * bin] + out[2 * bin + 1] * out[2 * bin + 1])
   return result
 }
 

@@ -1,78 +1,126 @@
-/** The curve of strike strength: how suddenly the sound rises at each hop, 0..1 (1 is a rise of 40 dB or more). */
+import { bandEnergies } from './bands'
+import type { BandEnergy } from './bands'
+
+/** The curve of strike strength: how suddenly the sound rises at each hop, 0..1. */
 export interface StrengthCurve {
   readonly hopFrames: number
   readonly strength: Float32Array
 }
 
+/** Fast is for what is struck; slow also sees what swells over some tens of milliseconds, as a brush or a bow. */
+export type Attack = 'fast' | 'slow'
+
 const HOP_SECONDS = 1 / 750
-const AFTER_HOPS = 4
-const BEFORE_HOPS = 9
-const FULL_DB = 40
+/** For each band, how long it is looked at after and before a hop, ms: a few periods of what sounds there. */
+const AFTER_MS = [12, 10, 6, 5, 4, 4]
+const BEFORE_MS = [24, 18, 14, 12, 12, 12]
+/** How much longer that is for slow attacks. */
+const SLOWER = 6
+/** A rise that stands this many deviations of the band's own unrest above it counts half. */
+const HALF_AT = 6
+const LEAST_UNREST_DB = 0.7
+const FULL_DB = 35
+/** A rise counts by its root or so, so that soft strikes can be seen and the line has room below them. */
+const BEND = 0.48
 /** No strike reaches the very top, so that a water line drawn there hides them all. */
 const STRONGEST = 0.995
-const BANDS = 3
+/** What is this far under a strike, and for how long, is taken for its echo. */
+const ECHO_DB = -42
+const ECHO_FALL_DB_PER_SECOND = 20
 
 /**
- * Rise of energy in three bands (split at 250 Hz and 2.5 kHz by one-pole filters): the mean over 5 ms after each hop
- * against the 12 ms before it, in dB over the recording's own noise floor. The band that rises most counts half, the
- * mean of all the other half, so that neither rumble nor hiss alone makes a strike.
+ * The rise of energy in six bands: the mean just after each hop against the mean just before it, in dB over the room's
+ * noise and over the echoes of the last strike. A rise counts by how far it stands out of the band's own unrest. The
+ * band that rises most counts half, the mean of all the other half, so that a strike under a ringing one is seen in
+ * the bands that are free, and neither rumble nor hiss alone makes a strike.
+ *
+ * `mono` is -1..1 at `sampleRateHz`; the curve has a value for each whole hop of a 750th of a second.
  */
-export function strengthCurve(mono: Float32Array, sampleRateHz: number): StrengthCurve {
-  const hopFrames = Math.max(1, Math.round(sampleRateHz * HOP_SECONDS))
-  const hops = Math.floor(mono.length / hopFrames)
-  const energies = bandEnergies(mono, sampleRateHz, hopFrames, hops)
-  const strength = new Float32Array(hops)
-  const most = new Float32Array(hops)
-  for (const energy of energies) {
-    const floor = noiseFloor(energy) * 2 + 1e-11
-    const sums = runningSums(energy)
-    for (let hop = 1; hop < hops; hop++) {
-      const after = mean(sums, hop, Math.min(hops, hop + AFTER_HOPS))
-      const before = mean(sums, Math.max(0, hop - BEFORE_HOPS), hop)
-      const riseDb = Math.max(0, 10 * Math.log10((after + floor) / (before + floor)))
-      strength[hop] += riseDb / BANDS
-      if (riseDb > most[hop]) most[hop] = riseDb
-    }
-  }
-  for (let hop = 0; hop < hops; hop++) strength[hop] = Math.min(STRONGEST, (0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
-  return { hopFrames, strength }
+export function strengthCurve(mono: Float32Array, sampleRateHz: number, attack: Attack = 'fast'): StrengthCurve {
+  return listenForStrikes(mono, sampleRateHz, attack).curve
 }
 
-function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames: number, hops: number): Float64Array[] {
-  const low = new Float64Array(hops)
-  const middle = new Float64Array(hops)
-  const high = new Float64Array(hops)
-  const lowStep = 1 - Math.exp((-2 * Math.PI * 250) / sampleRateHz)
-  const highStep = 1 - Math.exp((-2 * Math.PI * 2500) / sampleRateHz)
-  const rumbleStep = 1 - Math.exp((-2 * Math.PI * 30) / sampleRateHz)
-  let rumble = 0
-  let under250 = 0
-  let under2500 = 0
-  for (let hop = 0; hop < hops; hop++) {
-    for (let i = hop * hopFrames; i < (hop + 1) * hopFrames; i++) {
-      rumble += rumbleStep * (mono[i] - rumble)
-      const x = mono[i] - rumble
-      under250 += lowStep * (x - under250)
-      under2500 += highStep * (x - under2500)
-      low[hop] += under250 * under250
-      middle[hop] += (under2500 - under250) * (under2500 - under250)
-      high[hop] += (x - under2500) * (x - under2500)
+/** What is computed of a recording once: the curve, and the energies it was made from, for finding where tails end. */
+export interface Listening {
+  readonly curve: StrengthCurve
+  readonly bands: readonly BandEnergy[]
+}
+
+export function listenForStrikes(mono: Float32Array, sampleRateHz: number, attack: Attack = 'fast'): Listening {
+  const hopFrames = Math.max(1, Math.round(sampleRateHz * HOP_SECONDS))
+  const energies = bandEnergies(mono, sampleRateHz, hopFrames)
+  return { bands: energies, curve: { hopFrames, strength: strengthOf(energies, sampleRateHz / hopFrames / 1000, attack) } }
+}
+
+function strengthOf(energies: readonly BandEnergy[], hopsPerMs: number, attack: Attack): Float32Array {
+  const hops = energies[0]?.length ?? 0
+  const strength = new Float32Array(hops)
+  const most = new Float32Array(hops)
+  const longer = attack === 'slow' ? SLOWER : 1
+  for (const [band, energy] of energies.entries()) {
+    const after = Math.max(1, Math.round(AFTER_MS[band] * longer * hopsPerMs))
+    const before = Math.max(1, Math.round(BEFORE_MS[band] * longer * hopsPerMs))
+    const rises = risesOf(energy, after, before, hopsPerMs * 1000)
+    const unrest = Math.max(LEAST_UNREST_DB, unrestOf(rises))
+    for (let hop = 1; hop < hops; hop++) {
+      const over = rises[hop] / unrest - 1
+      if (over <= 0) continue
+      const counted = (rises[hop] * over) / (over + HALF_AT)
+      strength[hop] += counted / energies.length
+      if (counted > most[hop]) most[hop] = counted
     }
-    low[hop] /= hopFrames
-    middle[hop] /= hopFrames
-    high[hop] /= hopFrames
   }
-  return [low, middle, high]
+  for (let hop = 0; hop < hops; hop++) strength[hop] = shown((0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
+  return strength
+}
+
+/** Bends 0.. into 0..1 without a flat top, so that even the strongest strike has one highest place. */
+function shown(rise: number): number {
+  const bent = rise ** BEND
+  return (STRONGEST * bent) / (1 + bent ** 4) ** 0.25
+}
+
+function risesOf(energy: BandEnergy, after: number, before: number, hopsPerSecond: number): Float32Array {
+  const hops = energy.length
+  const rises = new Float32Array(hops)
+  const floor = noiseFloor(energy) * 2 + 1e-12
+  const echo = 10 ** (ECHO_DB / 10)
+  const echoFall = 10 ** (-ECHO_FALL_DB_PER_SECOND / hopsPerSecond / 10)
+  const sums = runningSums(energy)
+  let echoes = 0
+  for (let hop = 1; hop < hops; hop++) {
+    echoes = Math.max(echoes * echoFall, energy[hop - 1] * echo)
+    const ground = floor + echoes
+    const now = mean(sums, hop, Math.min(hops, hop + after))
+    const then = mean(sums, Math.max(0, hop - before), hop)
+    rises[hop] = 10 * Math.log10((now + ground) / (then + ground))
+  }
+  return rises
+}
+
+/** How much a band rises and falls by itself: the deviation of its rises, from their median, so that strikes do not count. */
+function unrestOf(rises: Float32Array): number {
+  return quantile(rises, 0.5, Math.abs) * 1.4826
 }
 
 /** The level that a fifth of all hops stay below: what the room sounds like when nothing is struck. */
-export function noiseFloor(energy: Float64Array): number {
-  if (energy.length === 0) return 0
-  const sorted = Float64Array.from(energy).sort()
-  return sorted[Math.floor(sorted.length / 5)]
+export function noiseFloor(energy: Float32Array | Float64Array): number {
+  return quantile(energy, 0.2)
 }
 
-function runningSums(energy: Float64Array): Float64Array {
+const QUANTILE_VALUES = 20_000
+
+/** The value that a share of all stay below, from some of them, spread evenly. */
+function quantile(values: Float32Array | Float64Array, share: number, of: (value: number) => number = (value) => value): number {
+  if (values.length === 0) return 0
+  const step = Math.max(1, Math.floor(values.length / QUANTILE_VALUES))
+  const some = new Float64Array(Math.ceil(values.length / step))
+  for (let i = 0; i < some.length; i++) some[i] = of(values[i * step])
+  some.sort()
+  return some[Math.floor(some.length * share)]
+}
+
+function runningSums(energy: BandEnergy): Float64Array {
   const sums = new Float64Array(energy.length + 1)
   for (let i = 0; i < energy.length; i++) sums[i + 1] = sums[i] + energy[i]
   return sums

@@ -1,0 +1,93 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+import { momentaryLoudness, writeWav } from '@heliaster/core/audio'
+import { cutRecording, pitchOf } from '@heliaster/core/cut'
+
+import type { Figure } from './figure'
+import { impactScene, sceneWishes } from './impact-scenes'
+import { struckTone } from './struck-tones'
+
+const SEED = Number(process.env.BENCH_SEED ?? 41_000)
+const RATE = 48000
+const MINUTES = 10
+const TONES = 500
+const PIECE_SECONDS = 60
+const RUNS = 3
+
+/** Cutting ten minutes against aubioonset's onsets alone; pitch of struck tones; loudness against ffmpeg's. */
+export function figuresOfCut(): Record<string, Figure> {
+  return { ...speed(), ...pitch(), ...loudness() }
+}
+
+/** Processor time of the fastest of some runs each. The recording is a minute of impacts, ten times at other levels. */
+function speed(): Record<string, Figure> {
+  const wish = sceneWishes(SEED, PIECE_SECONDS)[0]
+  const piece = impactScene({ ...wish, levelDb: [-24, 0] }).samples
+  const samples = new Float32Array(MINUTES * 60 * RATE)
+  for (let at = 0, n = 0; at + piece.length <= samples.length; at += piece.length, n++)
+    samples.set(piece.map((sample) => sample * (1 - 0.07 * n)), at) // prettier-ignore
+  const folder = mkdtempSync(join(tmpdir(), 'heliaster-cut-'))
+  const path = join(folder, 'ten minutes.wav')
+  writeFileSync(path, writeWav({ sampleRateHz: RATE, channels: [samples] }, { bits: 16 }))
+  let ours = Infinity
+  let peer = Infinity
+  let hits = 0
+  for (let run = 0; run < RUNS; run++) {
+    const from = process.cpuUsage()
+    hits = cutRecording({ sampleRateHz: RATE, channels: [samples] }, 0.3, 0.06).length
+    const { user, system } = process.cpuUsage(from)
+    ours = Math.min(ours, (user + system) / 1e6)
+    peer = Math.min(peer, peerSeconds(path))
+  }
+  rmSync(folder, { recursive: true, force: true })
+  const unit = `s of processor time, ${MINUTES} min, ${hits} hits: onsets, edges and judgement`
+  if (!Number.isFinite(peer)) return { 'cut.seconds': { value: ours, unit } }
+  return {
+    'cut.seconds': { value: ours, unit },
+    'cut.ratioToOnsetsAlone': { value: ours / peer, unit: 'times its processor time', peer: 'aubioonset finding onsets only' },
+  }
+}
+
+function peerSeconds(path: string): number {
+  const { status, stderr } = spawnSync('bash', ['-c', 'TIMEFORMAT="%U %S"; time aubioonset "$0" > /dev/null', path], { encoding: 'utf8' })
+  if (status !== 0) return Infinity
+  const [user, system] = stderr.trim().split('\n').pop()!.split(' ').map(Number)
+  return user + system
+}
+
+function pitch(): Record<string, Figure> {
+  let near = 0
+  for (let n = 0; n < TONES; n++) {
+    const tone = struckTone(SEED + n)
+    const found = pitchOf(tone.samples, RATE)
+    if (found && Math.abs(1200 * Math.log2(found.hz / tone.hz)) <= 10) near++
+  }
+  return { 'pitch.within10Cents': { value: near / TONES, unit: `of ${TONES} struck tones, inharmonic and falling` } }
+}
+
+const LOUDNESS_CLIPS = 12
+
+/** The largest difference between our momentary loudness and the maximum that ffmpeg's ebur128 says of the same clips. */
+function loudness(): Record<string, Figure> {
+  const folder = mkdtempSync(join(tmpdir(), 'heliaster-loudness-'))
+  let most = 0
+  let measured = 0
+  for (let n = 0; n < LOUDNESS_CLIPS; n++) {
+    const clip = struckTone(SEED + 10_000 + n).samples
+    const padded = new Float32Array(clip.length + RATE)
+    padded.set(clip)
+    const path = join(folder, 'clip.wav')
+    writeFileSync(path, writeWav({ sampleRateHz: RATE, channels: [padded] }, { bits: 32 }))
+    const { stderr } = spawnSync('ffmpeg', ['-nostats', '-i', path, '-filter:a', 'ebur128', '-f', 'null', '-'], { encoding: 'utf8' })
+    const said = [...(stderr ?? '').matchAll(/ M:\s*(-?[\d.]+)/g)].map((match) => Number(match[1]))
+    if (said.length === 0) continue
+    measured++
+    most = Math.max(most, Math.abs(Math.max(...said) - momentaryLoudness([clip], RATE)))
+  }
+  rmSync(folder, { recursive: true, force: true })
+  if (measured === 0) return {}
+  return { 'loudness.mostDifferenceDb': { value: most, unit: `dB, ${measured} clips`, peer: "ffmpeg's ebur128" } }
+}
