@@ -35,18 +35,20 @@ function highPass(sampleRateHz: number): Biquad {
 
 /** Adds the squares of a channel after both filters, sample by sample. */
 function addWeightedSquares(squares: Float64Array, samples: Float32Array, first: Biquad, second: Biquad): void {
-  let a1 = 0
-  let a2 = 0
-  let b1 = 0
-  let b2 = 0
+  const { b0, b1, b2, a1, a2 } = first
+  const { b0: c0, b1: c1, b2: c2, a1: d1, a2: d2 } = second
+  let y1 = 0
+  let y2 = 0
+  let z1 = 0
+  let z2 = 0
   for (let i = 0; i < samples.length; i++) {
     const x = samples[i]
-    const y = first.b0 * x + a1
-    a1 = first.b1 * x - first.a1 * y + a2
-    a2 = first.b2 * x - first.a2 * y
-    const z = second.b0 * y + b1
-    b1 = second.b1 * y - second.a1 * z + b2
-    b2 = second.b2 * y - second.a2 * z
+    const y = b0 * x + y1
+    y1 = b1 * x - a1 * y + y2
+    y2 = b2 * x - a2 * y
+    const z = c0 * y + z1
+    z1 = c1 * y - d1 * z + z2
+    z2 = c2 * y - d2 * z
     squares[i] += z * z
   }
 }

@@ -14,9 +14,9 @@ export interface Onset {
 export function pickPeaks(curve: StrengthCurve, waterLine: number, minGapFrames: number): { hop: number; strength: number }[] {
   const { strength, hopFrames } = curve
   const peaks: { hop: number; strength: number }[] = []
-  for (let hop = 1; hop < strength.length; hop++) {
+  for (let hop = 0; hop < strength.length; hop++) {
     const here = strength[hop]
-    if (here >= waterLine && here > 0 && here > strength[hop - 1] && here >= (strength[hop + 1] ?? 0)) peaks.push({ hop, strength: here })
+    if (here >= waterLine && here > (strength[hop - 1] ?? 0) && here >= (strength[hop + 1] ?? 0)) peaks.push({ hop, strength: here })
   }
   const gapHops = minGapFrames / hopFrames
   const kept: typeof peaks = []

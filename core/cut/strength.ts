@@ -62,7 +62,7 @@ function strengthOf(energies: readonly BandEnergy[], hopsPerMs: number, attack: 
     const before = Math.max(1, Math.round(BEFORE_MS[band] * longer * hopsPerMs))
     const rises = risesOf(energy, after, before, hopsPerMs * 1000)
     const unrest = Math.max(LEAST_UNREST_DB, unrestOf(rises))
-    for (let hop = 1; hop < hops; hop++) {
+    for (let hop = 0; hop < hops; hop++) {
       const over = rises[hop] / unrest - 1
       if (over <= 0) continue
       const counted = (rises[hop] * over) / (over + HALF_AT)
@@ -83,16 +83,20 @@ function shown(rise: number): number {
 function risesOf(energy: BandEnergy, after: number, before: number, hopsPerSecond: number): Float32Array {
   const hops = energy.length
   const rises = new Float32Array(hops)
-  const floor = noiseFloor(energy) * 2 + 1e-12
+  const noise = noiseFloor(energy)
+  const floor = noise * 2 + 1e-12
   const echo = 10 ** (ECHO_DB / 10)
   const echoFall = 10 ** (-ECHO_FALL_DB_PER_SECOND / hopsPerSecond / 10)
   const sums = runningSums(energy)
   let echoes = 0
-  for (let hop = 1; hop < hops; hop++) {
-    echoes = Math.max(echoes * echoFall, energy[hop - 1] * echo)
+  for (let hop = 0; hop < hops; hop++) {
+    if (hop > 0) echoes = Math.max(echoes * echoFall, energy[hop - 1] * echo)
     const ground = floor + echoes
-    const now = mean(sums, hop, Math.min(hops, hop + after))
-    const then = mean(sums, Math.max(0, hop - before), hop)
+    const end = Math.min(hops, hop + after)
+    const now = (sums[end] - sums[hop]) / (end - hop)
+    const from = Math.max(0, hop - before)
+    // Before the file began there was the room: a file that begins with its strike has one.
+    const then = (sums[hop] - sums[from] + (before - hop + from) * noise) / before
     rises[hop] = 10 * Math.log10((now + ground) / (then + ground))
   }
   return rises
@@ -124,8 +128,4 @@ function runningSums(energy: BandEnergy): Float64Array {
   const sums = new Float64Array(energy.length + 1)
   for (let i = 0; i < energy.length; i++) sums[i + 1] = sums[i] + energy[i]
   return sums
-}
-
-function mean(sums: Float64Array, from: number, to: number): number {
-  return to > from ? (sums[to] - sums[from]) / (to - from) : 0
 }
