@@ -47,7 +47,8 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
     for (let i = 0; i < 0.25 * rate && from + i < frames; i++) {
       const sample =
         (Math.sin((2 * Math.PI * (180 + 90 * index) * i) / rate) + 0.3 * next()) * Math.exp(-i / (0.03 * rate)) * (30000 + 8000 * index)
-      bytes.writeInt16LE(Math.max(-32768, Math.min(32767, Math.round(sample / 2))), 44 + (from + i) * 2)
+      const at = 44 + (from + i) * 2
+      bytes.writeInt16LE(Math.max(-32768, Math.min(32767, Math.round(sample / 2) + bytes.readInt16LE(at))), at)
     }
   }
   return bytes

@@ -1,7 +1,7 @@
 import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, listenForStrikes } from '@heliaster/core/cut'
-import type { Attack, Hit, Listening, StrengthCurve } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Hit, Listening, StrengthCurve } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { expose, transfer } from 'comlink'
 
@@ -53,9 +53,9 @@ const work = {
     if (kept.size > KEPT) kept.delete([...kept.keys()][0])
     return { curve: listening.curve, summary: summarise(mono) }
   },
-  describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[]): Hit[] | undefined {
+  describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
     const held = kept.get(key)
-    return held && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening)
+    return held && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening, places)
   },
   picture: (audio: Audio) => pictureOf(audio),
 }

@@ -59,6 +59,8 @@ function hits(count: number): CutHit[] {
       loudnessDb: -40 + i,
       centreHz: 500,
       family: 'wood' as const,
+      reason: '',
+      attackSeconds: 0.001,
       warnings: [],
     },
   }))
@@ -67,17 +69,20 @@ function hits(count: number): CutHit[] {
 test('hits are sent each to a pad, as turns, or as bands, and the kit never outgrows its 128 pads', () => {
   const source = createSource(makeId, audio, info, 'Walk')
   const kit = aKitOf(aPad(1))
-  const each = after(kit, sendEdits(kit, source, padsToSend(kit, source, hits(3), 'pads')))
+  const each = after(kit, sendEdits(kit, source, padsToSend(kit, source, hits(3), { way: 'pads', order: 'time' })))
   expect(each.pads.slice(1).map((pad) => [pad.own.name, pad.notes[0]])).toEqual([['Wood 1', 36], ['Wood 2', 37], ['Wood 3', 38]]) // prettier-ignore
-  expect(padsToSend(kit, source, hits(200), 'pads')).toHaveLength(127)
-  expect(padsToSend(kit, source, hits(9), 'turns')[0].bands[0].turns).toHaveLength(9)
-  expect(padsToSend(kit, source, hits(9), 'bands', 3)[0].bands).toHaveLength(3)
+  expect(padsToSend(kit, source, hits(200), { way: 'pads', order: 'time' })).toHaveLength(127)
+  expect(padsToSend(kit, source, hits(9), { way: 'turns', order: 'time' })[0].bands[0].turns).toHaveLength(9)
+  expect(padsToSend(kit, source, hits(9), { way: 'bands', order: 'time', bandCount: 3 })[0].bands).toHaveLength(3)
 })
 
 test('sending onto a pad replaces its clips and keeps its settings and its ray', () => {
   const source = createSource(makeId, audio, info, 'Walk')
   const kit = aKitOf({ ...aPad(2), own: { name: 'Kept', pan: 0.4 } })
-  const [pad] = after(kit, sendEdits(kit, source, padsToSend(kit, source, hits(4), 'turns'), kit.pads[0])).pads
+  const [pad] = after(
+    kit,
+    sendEdits(kit, source, padsToSend(kit, source, hits(4), { way: 'turns', order: 'time', onto: kit.pads[0].id })),
+  ).pads
   expect(pad.own).toEqual({ name: 'Kept', pan: 0.4 })
   expect(pad.bands[0].turns.every((turn) => pad.rays[0].id in turn.clips)).toBe(true)
 })

@@ -1,15 +1,9 @@
+import type { Biquad } from './biquad'
+
 /**
  * K-weighted loudness after ITU-R BS.1770: a high shelf, a high pass, mean square, -0.691 dB. The coefficients of the
  * recommendation hold for 48 kHz; for other rates both filters are designed again from their analogue parameters.
  */
-
-interface Biquad {
-  readonly b0: number
-  readonly b1: number
-  readonly b2: number
-  readonly a1: number
-  readonly a2: number
-}
 
 function shelf(sampleRateHz: number): Biquad {
   const k = Math.tan((Math.PI * 1681.974450955533) / sampleRateHz)

@@ -1,13 +1,8 @@
+import { passSection } from '../audio/biquad'
+import type { Biquad } from '../audio/biquad'
+
 /** Mean energy per hop of one frequency band. */
 export type BandEnergy = Float32Array
-
-interface Biquad {
-  readonly b0: number
-  readonly b1: number
-  readonly b2: number
-  readonly a1: number
-  readonly a2: number
-}
 
 /** Bands an octave and a half wide or more; rings of low modes hardly reach into the high ones. */
 export const BAND_EDGES_HZ = [40, 160, 500, 1500, 4500, 9000] as const
@@ -30,8 +25,8 @@ export function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames
       samples = halved(samples)
       rate /= 2
     }
-    const lowPass = highHz !== undefined && highHz < rate * HIGHEST_SHARE ? section(highHz, rate, 'low') : undefined
-    const highPass = section(lowHz, rate, 'high')
+    const lowPass = highHz !== undefined && highHz < rate * HIGHEST_SHARE ? passSection('low', highHz, rate) : undefined
+    const highPass = passSection('high', lowHz, rate)
     const hopSamples = (hopFrames * rate) / sampleRateHz
     energies.unshift(lowPass ? bandEnergy(samples, highPass, lowPass, hopSamples, hops) : highEnergy(samples, highPass, hopSamples, hops))
   }
@@ -101,20 +96,4 @@ function bandEnergy(samples: Float32Array, high: Biquad, low: Biquad, hopSamples
     energy[hop] = end > from ? sum / (end - from) : (energy[hop - 1] ?? 0)
   }
   return energy
-}
-
-/** Second-order Butterworth sections (R. Bristow-Johnson, "Cookbook formulae for audio EQ biquad filter coefficients"). */
-function section(hz: number, sampleRateHz: number, kind: 'low' | 'high'): Biquad {
-  const turn = (2 * Math.PI * hz) / sampleRateHz
-  const cosine = Math.cos(turn)
-  const alpha = Math.sin(turn) * Math.SQRT1_2
-  const scale = 1 / (1 + alpha)
-  const edge = kind === 'low' ? 1 - cosine : 1 + cosine
-  return {
-    b0: (edge / 2) * scale,
-    b1: (kind === 'low' ? edge : -edge) * scale,
-    b2: (edge / 2) * scale,
-    a1: -2 * cosine * scale,
-    a2: (1 - alpha) * scale,
-  }
 }

@@ -1,11 +1,13 @@
 import { frameCount, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import type { BandEnergy } from './bands'
+import type { CutSettings } from '../kit/source'
 import { alikeHits, oddHits } from './compare'
 import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
 import { findOnsets, pickPeaks } from './onsets'
+import { zeroCrossing } from './snap'
 import { listenForStrikes, noiseFloor } from './strength'
 import type { Listening, StrengthCurve } from './strength'
 
@@ -29,6 +31,18 @@ export function cutRecording(audio: Audio, waterLine: number, minGapSeconds: num
   return hitsAt(audio, mono, onsets, [], listening)
 }
 
+/** Where clips begin: at the begin of the attack with room for the fade, at a zero crossing, or at the very frame; and where they end. */
+export interface EdgePlaces {
+  readonly snap: NonNullable<CutSettings['snap']>
+  /** Where the tail falls into the noise of the room, or where the next one begins, as slices of a grid do. */
+  readonly ends: 'tail' | 'next'
+}
+
+function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {
+  if (snap === 'attack') return startFrameOf(frame, sampleRateHz)
+  return snap === 'none' ? frame : zeroCrossing(mono, frame, sampleRateHz, snap)
+}
+
 /**
  * The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand; `listening`
  * is what was found of the recording before, so that it need not be found again.
@@ -39,16 +53,19 @@ export function hitsAt(
   onsetFrames: readonly number[],
   endFrames: readonly (number | undefined)[] = [],
   listening: Listening = listenForStrikes(mono, audio.sampleRateHz),
+  places: EdgePlaces = { snap: 'attack', ends: 'tail' },
 ): Hit[] {
   const rate = audio.sampleRateHz
   const tails = tailCurve(listening.bands, listening.curve.hopFrames)
+  const endOf = (frame: number, limit: number) => (places.ends === 'next' ? limit : endFrameOf(tails, frame, limit, rate))
   const around = { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
   const strikes = strikeFrames(listening.curve, rate)
+  const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
   const hits = onsetFrames.map((onsetFrame, i): Hit => {
-    const startFrame = startFrameOf(onsetFrame, rate)
+    const startFrame = startOf(onsetFrame)
     const next = onsetFrames[i + 1]
-    const limit = next === undefined ? frameCount(audio) : startFrameOf(next, rate)
-    const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endFrameOf(tails, onsetFrame, limit, rate)))
+    const limit = next === undefined ? frameCount(audio) : startOf(next)
+    const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
     const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
     const hasSecond = strikes.some(
       (frame) => frame > onsetFrame + SECOND_FROM_SECONDS * rate && frame < endFrame - SECOND_TO_SECONDS * rate,

@@ -1,8 +1,9 @@
 import type { Audio } from '../audio/audio'
-import type { Clip } from '../kit/kit'
+import { filterInPlace, highShelf, passSection } from '../audio/biquad'
+import type { Clip, Repairs } from '../kit/kit'
 
 /**
- * The samples a clip plays, at the file's own rate: its region with channel choice, reverse and fades applied. Gain and
+ * The samples a clip plays, at the file's own rate: its region with repairs, channel choice, reverse and fades applied. Gain and
  * polarity are left to the engine, so that changing them copies nothing. Frames outside the file are silence.
  */
 export function clipSamples(audio: Audio, clip: Clip): Float32Array[] {
@@ -13,12 +14,14 @@ export function clipSamples(audio: Audio, clip: Clip): Float32Array[] {
 
 /** What of a clip decides its samples: clips with the same key share one region. */
 export function clipKey(clip: Clip): string {
-  const { audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel } = clip
-  return [audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel].join('|')
+  const { audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, repairs = {} } = clip
+  const { lowCutHz, shelfDb, shelfHz, removeDc } = repairs
+  return [audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, lowCutHz, shelfDb, shelfHz, removeDc].join('|')
 }
 
 function chooseChannels(audio: Audio, clip: Clip): Float32Array[] {
   const cut = (channel: Float32Array) => {
+    if (clip.repairs) return repaired(channel, clip, clip.repairs, audio.sampleRateHz)
     const copy = new Float32Array(clip.endFrame - clip.startFrame)
     copy.set(channel.subarray(clip.startFrame, Math.min(clip.endFrame, channel.length)))
     return copy
@@ -39,6 +42,28 @@ function chooseChannels(audio: Audio, clip: Clip): Float32Array[] {
       return [mid]
     }
   }
+}
+
+export const SHELF_HZ = 5000
+/** What sounds before a clip lets its filters settle. */
+const LEAD_SECONDS = 0.1
+
+/** A region as its repairs leave it. DC is the mean of the region; filters run in from what is before it in the file. */
+function repaired(channel: Float32Array, clip: Clip, repairs: Repairs, sampleRateHz: number): Float32Array {
+  const lead = Math.min(clip.startFrame, Math.round(LEAD_SECONDS * sampleRateHz))
+  const samples = new Float32Array(lead + clip.endFrame - clip.startFrame)
+  samples.set(channel.subarray(clip.startFrame - lead, Math.min(clip.endFrame, channel.length)))
+  if (repairs.removeDc || repairs.lowCutHz) subtractMean(samples)
+  if (repairs.lowCutHz) filterInPlace(samples, passSection('high', Math.min(repairs.lowCutHz, sampleRateHz * 0.45), sampleRateHz))
+  if (repairs.shelfDb) filterInPlace(samples, highShelf(repairs.shelfHz ?? SHELF_HZ, repairs.shelfDb, sampleRateHz))
+  return samples.slice(lead)
+}
+
+function subtractMean(samples: Float32Array): void {
+  let sum = 0
+  for (let i = 0; i < samples.length; i++) sum += samples[i]
+  const mean = sum / Math.max(1, samples.length)
+  for (let i = 0; i < samples.length; i++) samples[i] -= mean
 }
 
 function applyFades(channel: Float32Array, clip: Clip, sampleRateHz: number): void {

@@ -26,25 +26,35 @@ export const picks = ['cycle', 'random', 'shuffle'] as const
 export const padModes = ['oneShot', 'hold', 'loopUntilLetGo', 'loopUntilStruckAgain', 'silencer'] as const
 export const channelChoices = ['left', 'right', 'both', 'mid'] as const
 
-/** A region of an audio file with its small edits. Frames are frames of the file at its own rate. */
-export const clipSchema = z
-  .strictObject({
-    audio: audioHashSchema,
-    startFrame: z.number().int().min(0),
-    endFrame: z.number().int().min(0),
-    fadeInSeconds: z.number().min(0).max(60),
-    fadeOutSeconds: z.number().min(0).max(60),
-    gainDb: gainDbSchema,
-    reverse: z.boolean(),
-    invert: z.boolean(),
-    channel: z.enum(channelChoices),
-    repairs: z.record(z.string(), z.unknown()).optional(),
-    loop: z.strictObject({ startFrame: z.number().int().min(0), endFrame: z.number().int().min(0) }).optional(),
-    slices: z.array(z.number().int().min(0)).max(512).optional(),
-    process: z.record(z.string(), z.unknown()).optional(),
-    fromHit: z.strictObject({ sourceId: z.string().max(64), markerId: z.string().max(64) }).optional(),
-  })
-  .refine((clip) => clip.endFrame > clip.startFrame, { message: 'a clip ends after it starts' })
+/** Repairs of a recording, heard before anything else is done to it: a low cut, a shelf that turns the heights, no DC. */
+export const repairsSchema = z.strictObject({
+  lowCutHz: z.number().min(10).max(2000).optional(),
+  shelfDb: z.number().min(-24).max(24).optional(),
+  shelfHz: z.number().min(500).max(20000).optional(),
+  removeDc: z.boolean().optional(),
+})
+export type Repairs = z.infer<typeof repairsSchema>
+
+/** The fields of a clip. Frames are frames of the file at its own rate. */
+export const clipFieldsSchema = z.strictObject({
+  audio: audioHashSchema,
+  startFrame: z.number().int().min(0),
+  endFrame: z.number().int().min(0),
+  fadeInSeconds: z.number().min(0).max(60),
+  fadeOutSeconds: z.number().min(0).max(60),
+  gainDb: gainDbSchema,
+  reverse: z.boolean(),
+  invert: z.boolean(),
+  channel: z.enum(channelChoices),
+  repairs: repairsSchema.optional(),
+  loop: z.strictObject({ startFrame: z.number().int().min(0), endFrame: z.number().int().min(0) }).optional(),
+  slices: z.array(z.number().int().min(0)).max(512).optional(),
+  process: z.record(z.string(), z.unknown()).optional(),
+  fromHit: z.strictObject({ sourceId: z.string().max(64), markerId: z.string().max(64) }).optional(),
+})
+
+/** A region of an audio file with its small edits. */
+export const clipSchema = clipFieldsSchema.refine((clip) => clip.endFrame > clip.startFrame, { message: 'a clip ends after it starts' })
 export type Clip = z.infer<typeof clipSchema>
 
 /** One strike, seen by every ray. A ray without an entry has no clip here. */

@@ -2,10 +2,16 @@ import { z } from 'zod'
 
 import { audioHashSchema, markerIdSchema, padIdSchema, sourceIdSchema } from './ids'
 import type { AudioHash, MakeId, MarkerId } from './ids'
-import { audioInfoSchema, channelChoices, families } from './kit'
+import { audioInfoSchema, channelChoices, clipFieldsSchema, families } from './kit'
 import type { AudioInfo, Clip } from './kit'
 import { merge, putById, sameData } from './list'
 import { wholeClip } from './make'
+
+/** Repairs of a hit: settings of its clip, never of the file. */
+export const hitSettingsSchema = clipFieldsSchema
+  .pick({ fadeInSeconds: true, fadeOutSeconds: true, gainDb: true, reverse: true, invert: true, channel: true, repairs: true })
+  .partial()
+export type HitSettings = z.infer<typeof hitSettingsSchema>
 
 /**
  * A marker someone has touched. Markers that were only found are computed anew from the recording and the water line;
@@ -21,6 +27,8 @@ export const markerSchema = z.strictObject({
   name: z.string().max(120).optional(),
   verdict: z.enum(['keep', 'pass']).optional(),
   endFrame: z.number().int().min(0).optional(),
+  /** What is set on the clip of this hit; all else is as every cut has it. */
+  clip: hitSettingsSchema.optional(),
 })
 export type Marker = z.infer<typeof markerSchema>
 
@@ -49,6 +57,31 @@ export const soundedStrikeSchema = z.strictObject({
 })
 export type SoundedStrike = z.infer<typeof soundedStrikeSchema>
 
+/** A grid that cuts instead of the strikes: equal parts of the whole, or a number of beats at a tempo. */
+export const gridSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('parts'), count: z.number().int().min(1).max(512) }),
+  z.strictObject({
+    kind: z.literal('beats'),
+    tempoBpm: z.number().min(20).max(400),
+    firstSeconds: z.number().min(0).max(36000),
+    beats: z
+      .number()
+      .min(1 / 16)
+      .max(64),
+  }),
+])
+
+export const cutSchema = z.strictObject({
+  waterLine: z.number().min(0).max(1),
+  minGapSeconds: z.number().min(0.005).max(5),
+  /** Slow also sees what swells rather than strikes. Fast where it is not said. */
+  attack: z.enum(['fast', 'slow']).optional(),
+  /** Where the start of a clip snaps to; the begin of the attack where it is not said. */
+  snap: z.enum(['attack', 'up', 'down', 'none']).optional(),
+  grid: gridSchema.optional(),
+})
+export type CutSettings = z.infer<typeof cutSchema>
+
 /** A recording or imported file with its cuts: edited, undone and saved like a kit. */
 export const sourceSchema = z.strictObject({
   format: z.literal('heliaster-source'),
@@ -59,7 +92,7 @@ export const sourceSchema = z.strictObject({
   name: z.string().max(255),
   tags: z.array(z.string().max(60)).max(64),
   verdict: z.enum(verdicts),
-  cut: z.strictObject({ waterLine: z.number().min(0).max(1), minGapSeconds: z.number().min(0.005).max(5) }),
+  cut: cutSchema,
   markers: z.array(markerSchema).max(20000),
   /** Milliseconds since 1970; 0 where it is not known. */
   addedAt: z.number().int().min(0),

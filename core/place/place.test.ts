@@ -8,7 +8,7 @@ import { naturalBreaks } from './natural-breaks'
 import { compareNames } from './natural-order'
 import { putTakes } from './put-takes'
 import type { PutMode, TakeTarget } from './put-takes'
-import { asBands, byLoudness, evenEdges, suggestBands } from './place'
+import { asBands, byLoudness, evenEdges, loudnessEdges, suggestBands } from './place'
 
 const clip = (i: number) => wholeClip(hashOf(i.toString(16).padStart(4, '0')), { frames: 10, channels: 1 })
 
@@ -46,8 +46,21 @@ test('by loudness, softer takes lie in softer bands and no take is lost', () => 
   const loudnessDb = [-12, -40, -39, -25, -13, -26, -41, -11, -24]
   const bands = byLoudness(testIds(), 'ray-1' as never, loudnessDb.map((db, i) => ({ clip: clip(i), loudnessDb: db })), 3) // prettier-ignore
   expect(bands.map((band) => band.turns.length)).toEqual([3, 3, 3])
-  expect(bands.map((band) => band.fromVelocity)).toEqual([1, 43, 86])
+  expect(bands.map((band) => band.fromVelocity)).toEqual([1, 46, 89]) // -40, -25 and -12 dB: the middle one is nearer to the loud
   expect(bands[0].turns[0].clips['ray-1']).toEqual(clip(6))
+  const evened = byLoudness(testIds(), 'ray-1' as never, loudnessDb.map((db, i) => ({ clip: clip(i), loudnessDb: db })), 3, 'evened') // prettier-ignore
+  expect((evened[0].turns[0].clips['ray-1'] as Clip).gainDb).toBeCloseTo(1) // the softest of three, whose mean is 1 dB above it
+})
+
+test('edges by loudness rise from 1, leave every band room, and are even where loudness rises evenly', () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: -80, max: 0, noNaN: true }), { minLength: 1, maxLength: 12 }), (levels) => {
+      const edges = loudnessEdges(levels.sort((a, b) => a - b))
+      expect(edges[0]).toBe(1)
+      edges.forEach((edge, i) => expect((edges[i + 1] ?? 128) - edge).toBeGreaterThanOrEqual(3))
+    }),
+  )
+  expect(loudnessEdges([-40, -30, -20, -10])).toEqual(evenEdges(4))
 })
 
 test('forty takes over 40 dB ask for several bands, equal ones for one', () => {

@@ -32,30 +32,51 @@ export function suggestBands(loudnessDb: readonly number[]): number {
   return Math.max(1, Math.min(Math.round(span / 4) + 1, Math.floor(loudnessDb.length / 3), 8))
 }
 
-/** Clips of one thing from soft to loud: bands by natural breaks of their loudness, the hits of a band as its turns. */
+/** Whether each hit keeps its own level, or all of a band are brought to the band's mean. */
+export type BandLevels = 'kept' | 'evened'
+
+/**
+ * Clips of one thing from soft to loud: bands by natural breaks of their loudness, the hits of a band as its turns. Each
+ * band answers the velocities that its loudness deserves, so that loudness rises evenly with velocity.
+ */
 export function byLoudness(
   makeId: MakeId,
   rayId: RayId,
   takes: readonly LoudClip[],
   bandCount = suggestBands(takes.map((take) => take.loudnessDb)),
+  levels: BandLevels = 'kept',
 ): Band[] {
-  const sorted = [...takes].sort((a, b) => a.loudnessDb - b.loudnessDb)
+  const sorted = takes.map(({ clip, loudnessDb }) => ({ clip, db: Math.max(-120, loudnessDb) })).sort((a, b) => a.db - b.db)
   const groups = naturalBreaks(
-    sorted.map((take) => Math.max(-120, take.loudnessDb)),
+    sorted.map((take) => take.db),
     bandCount,
-  )
-  const edges = evenEdges(groups.length)
-  return groups.map(([from, to], i) =>
-    createBand(
-      makeId,
-      edges[i],
-      turnsOf(
-        makeId,
-        rayId,
-        sorted.slice(from, to).map((take) => take.clip),
-      ),
-    ),
-  )
+  ).map(([from, to]) => sorted.slice(from, to))
+  const means = groups.map((group) => group.reduce((sum, take) => sum + take.db, 0) / group.length)
+  const edges = loudnessEdges(means)
+  return groups.map((group, i) => {
+    const clips = group.map(({ clip, db }) => (levels === 'kept' ? clip : { ...clip, gainDb: Math.min(60, clip.gainDb + means[i] - db) }))
+    return createBand(makeId, edges[i], turnsOf(makeId, rayId, clips))
+  })
+}
+
+/**
+ * Lowest velocities of bands whose loudness is given, soft to loud: loudness in dB is a straight line over velocity, and
+ * the border between two bands is where the line is halfway between them. Every band keeps a few velocities.
+ */
+export function loudnessEdges(meansDb: readonly number[]): number[] {
+  const count = meansDb.length
+  const even = evenEdges(count)
+  if (count < 2 || meansDb[count - 1] - meansDb[0] < 0.01) return even
+  const low = meansDb[0] - (meansDb[1] - meansDb[0]) / 2
+  const high = meansDb[count - 1] + (meansDb[count - 1] - meansDb[count - 2]) / 2
+  const least = Math.max(1, Math.floor(127 / count / 3))
+  const edges = [1]
+  for (let i = 1; i < count; i++) {
+    const halfway = (meansDb[i - 1] + meansDb[i]) / 2
+    const wanted = 1 + Math.round((127 * (halfway - low)) / (high - low))
+    edges.push(Math.min(128 - least * (count - i), Math.max(edges[i - 1] + least, wanted)))
+  }
+  return edges
 }
 
 function turnsOf(makeId: MakeId, rayId: RayId, clips: readonly Clip[]) {

@@ -1,21 +1,29 @@
 import type { LiveMarker } from '@heliaster/core/cut'
 import type { MarkerId, Source } from '@heliaster/core/kit'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { FlatList, View } from 'react-native'
 
-import { isTyping } from '../../audio/computer-keys'
 import { hearClip } from '../../audio/sound'
-import { Button, IconButton } from '../../ui/Button'
+import { Button } from '../../ui/Button'
 import { notify } from '../../ui/notices'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
-import { session } from '../shell/session'
+import { useKit } from '../shell'
 import { clipOfHit } from './hit-clip'
 import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
+import { CutSheet } from './CutSheet'
+import { listedHits, plainHitList } from './hit-list'
+import { ListBar } from './ListBar'
+import { NameSheet } from './NameSheet'
+import { RepairSheet } from './RepairSheet'
+import { UpdateOffer } from './UpdateOffer'
+import { useCutKeys } from './use-cut-keys'
+import { useHearRow } from './use-hear-row'
 import { MarkerBar } from './MarkerBar'
 import { Overview } from './Overview'
 import { SendSheet } from './SendSheet'
+import { SourceTitle } from './SourceTitle'
 import { StrengthChart } from './StrengthChart'
 import { TakesBar } from './TakesBar'
 import { useAnalysis, useCutActions, useHits } from './use-source-cut'
@@ -43,23 +51,6 @@ export function CutBench({ source }: { readonly source: Source }) {
   )
 }
 
-function SourceTitle({ source, right }: { readonly source: Source; readonly right?: string }) {
-  const isWide = useIsWide()
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', paddingRight: 16, paddingLeft: isWide ? 16 : 6, height: 44 }}>
-      {!isWide && (
-        <IconButton name="format-list-bulleted" label="All recordings" onPress={() => session.setState({ sourceId: undefined })} />
-      )}
-      <Text look="strong" numberOfLines={1} style={{ flex: 1 }}>
-        {source.name}
-      </Text>
-      <Text look="label" tone="muted">
-        {right}
-      </Text>
-    </View>
-  )
-}
-
 function ReadyBench({ source, analysis }: { readonly source: Source; readonly analysis: Analysis }) {
   const palette = usePalette()
   const isWide = useIsWide()
@@ -67,10 +58,16 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const rate = analysis.audio.sampleRateHz
   const hits = useHits(source, analysis)
   const actions = useCutActions(source)
+  const kit = useKit()
   const [view, setView] = useState(() => ({ ...wholeView(frames), gain: gainFor(analysis) }))
   const [chosenId, setChosenId] = useState<MarkerId>()
   const [cursor, setCursor] = useState<number>()
-  const [sending, setSending] = useState(false)
+  const [open, setOpen] = useState<'send' | 'cut' | 'repair' | 'names'>()
+  const [listView, setListView] = useState(plainHitList)
+  const listed = useMemo(() => listedHits(hits, listView), [hits, listView])
+  const unpassed = useMemo(() => listed.filter(({ marker, hit }) => marker.verdict !== 'pass' && hit), [listed])
+  const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])
+  const close = () => setOpen(undefined)
   const list = useRef<FlatList<CutHit>>(null)
   const chosen = hits.find(({ marker }) => marker.id === chosenId)
   const kept = useMemo(() => hits.filter(({ marker, hit }) => marker.verdict !== 'pass' && hit), [hits])
@@ -93,17 +90,17 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     const item = hits.find(({ hit }) => hit && frame >= hit.startFrame && frame < hit.endFrame)
     if (item) {
       choose(item)
-      scrollTo(hits.indexOf(item))
+      scrollTo(listed.indexOf(item))
     } else setChosenId(undefined)
     setCursor(frame)
   }
   const scrollTo = (index: number) => index >= 0 && list.current?.scrollToIndex({ index, viewPosition: 0.3, animated: false })
   const step = (by: number) => {
-    const at = hits.findIndex(({ marker }) => marker.id === chosenId)
-    const item = hits[Math.min(hits.length - 1, Math.max(0, at < 0 ? 0 : at + by))]
+    const at = listed.findIndex(({ marker }) => marker.id === chosenId)
+    const item = listed[Math.min(listed.length - 1, Math.max(0, at < 0 ? 0 : at + by))]
     if (!item) return
     choose(item)
-    scrollTo(hits.indexOf(item))
+    scrollTo(listed.indexOf(item))
     if (item.marker.frame < view.start || item.marker.frame > view.end)
       setView(panned(view, item.marker.frame - (view.start + view.end) / 2, frames))
   }
@@ -115,6 +112,10 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     actions.remove(marker)
     setChosenId(undefined)
   }
+  const row = useHearRow(source, unpassed, (item) => {
+    setChosenId(item.marker.id)
+    scrollTo(listed.indexOf(item))
+  })
   const isWhole = view.end - view.start >= frames
   const toggleZoom = () =>
     setView(
@@ -134,10 +135,20 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     rate,
   })
 
+  const send = (
+    <Button
+      label={kept.length === 1 ? 'Send 1 hit to pads' : `Send ${kept.length} hits to pads`}
+      kind="main"
+      disabled={kept.length === 0}
+      onPress={() => setOpen('send')}
+    />
+  )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <SourceTitle
         source={source}
+        action={isWide && send}
+        onCut={() => setOpen('cut')}
         right={`${hits.length} ${hits.length === 1 ? 'hit' : 'hits'}${kept.length < hits.length ? `, ${kept.length} kept` : ''}`}
       />
       <Overview analysis={analysis} view={view} onView={setView} />
@@ -148,7 +159,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         onView={setView}
         chosen={chosenId}
         cursor={cursor}
-        height={isWide ? 230 : 168}
+        height={isWide ? 230 : 150}
         onTap={tap}
         onSlideMarker={(marker, frame) => {
           setChosenId(marker.id)
@@ -160,35 +171,52 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         analysis={analysis}
         view={view}
         waterLine={source.cut.waterLine}
-        height={isWide ? 96 : 72}
-        onSlide={actions.slideWater}
+        height={isWide ? 96 : 64}
+        onSlide={(waterLine) => actions.slideCut({ waterLine })}
         onDone={actions.endGesture}
       />
-      <MarkerBar
-        chosen={chosen?.marker}
-        rate={rate}
-        onStep={step}
-        onPin={actions.pin}
-        onRemove={remove}
-        onNudge={actions.nudge}
-        onName={actions.name}
-        onAdd={add}
-        isWhole={isWhole}
-        onZoom={toggleZoom}
-        gain={view.gain}
-        onGain={(gain) => setView({ ...view, gain })}
-      />
+      <View style={{ flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
+        <View style={isWide && { flex: 3, minWidth: 0 }}>
+          <MarkerBar
+            chosen={chosen?.marker}
+            rate={rate}
+            onStep={step}
+            onPin={actions.pin}
+            onRemove={remove}
+            onNudge={actions.nudge}
+            onName={actions.name}
+            onAdd={add}
+            isWhole={isWhole}
+            onZoom={toggleZoom}
+            gain={view.gain}
+            onGain={(gain) => setView({ ...view, gain })}
+          />
+        </View>
+        <View style={isWide && { flex: 2, minWidth: 0 }}>
+          <ListBar
+            hits={hits}
+            view={listView}
+            onView={setListView}
+            onHearAll={row.toggle}
+            isHearing={row.isHearing}
+            onNames={() => setOpen('names')}
+            onRepairs={() => setOpen('repair')}
+          />
+        </View>
+      </View>
+      {kit && <UpdateOffer kit={kit} source={source} hits={hits} />}
       <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={actions.passAll} />
       <FlatList
         ref={list}
-        data={hits}
+        data={listed}
         keyExtractor={({ marker }) => marker.id}
         getItemLayout={(_, index) => ({ length: HIT_ROW_HEIGHT, offset: HIT_ROW_HEIGHT * index, index })}
-        renderItem={({ item, index }) => (
+        renderItem={({ item }) => (
           <HitRow
             item={item}
-            index={index}
+            index={numbers.get(item.marker.id) ?? 0}
             sampleRateHz={rate}
+            sort={listView.sort}
             chosen={item.marker.id === chosenId}
             onChoose={choose}
             onJudge={({ marker }) => actions.judge(marker)}
@@ -197,19 +225,37 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: palette.faint }}
         ListEmptyComponent={
           <Text tone="muted" style={{ padding: 20 }}>
-            No hit stands out of the water. Lower the water line, or add a marker by hand.
+            {hits.length > 0
+              ? 'No hit is like this. Show all of them again with the second button above.'
+              : 'No hit stands out of the water. Lower the water line, or add a marker by hand.'}
           </Text>
         }
       />
-      <View style={{ padding: 10, paddingHorizontal: 16 }}>
-        <Button
-          label={kept.length === 1 ? 'Send 1 hit to pads' : `Send ${kept.length} hits to pads`}
-          kind="main"
-          disabled={kept.length === 0}
-          onPress={() => setSending(true)}
+      {!isWide && <View style={{ padding: 10, paddingHorizontal: 16 }}>{send}</View>}
+      {open === 'send' && <SendSheet source={source} hits={kept} onClose={close} />}
+      {open === 'cut' && (
+        <CutSheet
+          source={source}
+          analysis={analysis}
+          tempoBpm={kit?.tempoBpm ?? 120}
+          onCut={actions.setCut}
+          onSlide={actions.slideCut}
+          onSlid={actions.endGesture}
+          onClose={close}
         />
-      </View>
-      {sending && <SendSheet source={source} hits={kept} onClose={() => setSending(false)} />}
+      )}
+      {open === 'names' && <NameSheet hits={listed} sourceName={source.name} onNames={actions.nameAll} onHear={hear} onClose={close} />}
+      {open === 'repair' && (
+        <RepairSheet
+          source={source}
+          chosen={chosen}
+          listed={unpassed}
+          onSlide={actions.slideClips}
+          onDone={actions.endGesture}
+          onHear={hear}
+          onClose={close}
+        />
+      )}
     </View>
   )
 }
@@ -219,52 +265,4 @@ function gainFor({ summary }: Analysis): number {
   const top = summary.levels[summary.levels.length - 1]
   const peak = Math.max(1e-4, ...top.high, ...top.low.map((value) => -value))
   return Math.min(64, Math.max(1, 0.92 / peak))
-}
-
-interface CutKeys {
-  step(by: number): void
-  add(): void
-  zoom(factor: number): void
-  toggleZoom(): void
-  chosen: CutHit | undefined
-  actions: ReturnType<typeof useCutActions>
-  remove(marker: LiveMarker): void
-  hear(item: CutHit): void
-  rate: number
-}
-
-/**
- * Arrows go from hit to hit; with Shift they move the chosen marker by a millisecond, with Alt by a sample. Enter keeps
- * the chosen hit, Backspace passes it, Down hears it again.
- */
-function useCutKeys(keys: CutKeys): void {
-  const latest = useRef(keys)
-  useEffect(() => {
-    latest.current = keys
-  })
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const role = (event.target as HTMLElement).getAttribute?.('role')
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || role === 'slider' || (role === 'button' && event.key === 'Enter'))
-        return
-      const { step, add, zoom, toggleZoom, chosen, actions, remove, hear, rate } = latest.current
-      const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-      if (way !== 0 && chosen && (event.shiftKey || event.altKey))
-        actions.nudge(chosen.marker, way * (event.altKey ? 1 : Math.round(rate / 1000)))
-      else if (way !== 0) step(way)
-      else if (event.key === '+' || event.key === '=') zoom(0.5)
-      else if (event.key === '-') zoom(2)
-      else if (event.key === '0') toggleZoom()
-      else if (event.key === 'Insert') add()
-      else if (event.key === 'Delete' && chosen) remove(chosen.marker)
-      else if (event.key === 'Home' && chosen) actions.pin(chosen.marker)
-      else if (event.key === 'ArrowDown' && chosen) hear(chosen)
-      else if (event.key === 'Enter' && chosen) actions.setVerdict(chosen.marker, 'keep')
-      else if (event.key === 'Backspace' && chosen) actions.setVerdict(chosen.marker, 'pass')
-      else return
-      event.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
 }

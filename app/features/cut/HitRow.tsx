@@ -5,13 +5,17 @@ import { IconButton } from '../../ui/Button'
 import { nearestNote, noteName } from '../../ui/note-name'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
-import { describeWarnings, hitTitle } from './hit-clip'
+import { describeWarnings, hasRepairs, hitTitle } from './hit-clip'
+import { sortedFact } from './hit-list'
+import type { HitSort } from './hit-list'
 import type { CutHit } from './use-source-cut'
 
 interface Props {
   readonly item: CutHit
   readonly index: number
   readonly sampleRateHz: number
+  /** What the list is sorted by, which is then said of each. */
+  readonly sort?: HitSort
   readonly chosen: boolean
   readonly onChoose: (item: CutHit) => void
   readonly onJudge: (item: CutHit) => void
@@ -20,13 +24,18 @@ interface Props {
 export const HIT_ROW_HEIGHT = 56
 
 /** One hit: heard and chosen by a tap, kept or passed by another. */
-export const HitRow = memo(function HitRow({ item, index, sampleRateHz, chosen, onChoose, onJudge }: Props) {
+export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
   const palette = usePalette()
   const { marker, hit } = item
   const title = hitTitle(marker, hit, index)
   const warnings = hit ? describeWarnings(hit) : ''
   const facts = hit
-    ? [`${hit.seconds.toFixed(2)} s`, `${hit.peakDb.toFixed(1)} dB`, hit.pitch ? noteName(nearestNote(hit.pitch.hz).note) : '']
+    ? [
+        `${hit.seconds.toFixed(2)} s`,
+        `${hit.peakDb.toFixed(1)} dB`,
+        sortedFact(hit, sort) || (hit.pitch ? noteName(nearestNote(hit.pitch.hz).note) : ''),
+        hasRepairs(marker) ? 'repaired' : '',
+      ]
     : []
   return (
     <View

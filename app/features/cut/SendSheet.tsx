@@ -1,5 +1,6 @@
 import type { PadId, Source } from '@heliaster/core/kit'
 import { suggestBands } from '@heliaster/core/place'
+import type { BandLevels } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
@@ -14,8 +15,9 @@ import { Text } from '../../ui/Text'
 import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
 import { padName } from '../shell/use-kit'
+import { LoudnessDots } from './LoudnessDots'
 import { padsToSend, sendEdits } from './send-hits'
-import type { SendWay } from './send-hits'
+import type { SendOrder, SendWay } from './send-hits'
 import type { CutHit } from './use-source-cut'
 
 const WAYS = [
@@ -23,36 +25,53 @@ const WAYS = [
   { value: 'turns', text: 'One pad, as turns' },
   { value: 'bands', text: 'One pad, by loudness' },
 ] as const
+const ORDERS = [
+  { value: 'time', text: 'As recorded' },
+  { value: 'loudness', text: 'Soft to loud' },
+  { value: 'pitch', text: 'Low to high' },
+] as const
+const LEVELS = [
+  { value: 'kept', text: 'Levels as struck' },
+  { value: 'evened', text: 'Evened in each band' },
+] as const
 const WORDS: Record<SendWay, string> = {
   pads: 'Every kept hit becomes a pad.',
   turns: 'The hits are takes of one thing: each strike plays another.',
   bands: 'Soft hits answer soft strikes, loud ones loud; alike ones take turns.',
 }
 
-/** One question, with a picture of the answer, before anything moves. */
-export function SendSheet({
-  source,
-  hits,
-  onClose,
-}: {
+interface Props {
   readonly source: Source
   readonly hits: readonly CutHit[]
   readonly onClose: () => void
-}) {
+}
+
+/** One question, with a picture of the answer, before anything moves. */
+export function SendSheet({ source, hits, onClose }: Props) {
   const kit = useKit()
   const kitId = useKitId()
   const [way, setWay] = useState<SendWay>('pads')
+  const [order, setOrder] = useState<SendOrder>('time')
+  const [levels, setLevels] = useState<BandLevels>('kept')
   const [target, setTarget] = useState<PadId | 'new'>('new')
-  const suggested = useMemo(() => suggestBands(hits.map(({ hit }) => hit!.loudnessDb)), [hits])
-  const [bandCount, setBandCount] = useState(Math.max(1, suggested))
-  const pads = useMemo(() => (kit ? padsToSend(kit, source, hits, way, bandCount) : []), [kit, source, hits, way, bandCount])
+  const [width, setWidth] = useState(320)
+  const suggested = useMemo(() => Math.max(1, suggestBands(hits.map(({ hit }) => hit!.loudnessDb))), [hits])
+  const [bandCount, setBandCount] = useState(suggested)
+  const onto = target === 'new' ? undefined : target
+  const pads = useMemo(
+    () => (kit ? padsToSend(kit, source, hits, { way, order, bandCount, levels, onto }) : []),
+    [kit, source, hits, way, order, bandCount, levels, onto],
+  )
+  const loudnessOf = useMemo(() => new Map(hits.map(({ marker, hit }) => [marker.id as string, hit!.loudnessDb])), [hits])
   if (!kit) return null
-  const into = way === 'pads' ? undefined : kit.pads.find((pad) => pad.id === target)
+  const into = kit.pads.find((pad) => pad.id === onto)
   const send = () => {
-    editKit(kitId, sendEdits(kit, source, pads, into))
-    session.setState({ padId: into?.id ?? pads[0]?.id })
+    editKit(kitId, sendEdits(kit, source, pads))
+    session.setState({ padId: pads[0]?.id })
     notify(
-      pads.length > 1 ? `${pads.length} pads are on the Board.` : `${hits.length} hits are on ${into ? padName(kit, into) : 'a new pad'}.`,
+      pads.length > 1
+        ? `${pads.length} pads are on the Board.`
+        : `${hits.length === 1 ? '1 hit is' : `${hits.length} hits are`} on ${into ? padName(kit, into) : 'a new pad'}.`,
     )
     onClose()
     router.navigate(`/kit/${kitId}/board`)
@@ -69,34 +88,53 @@ export function SendSheet({
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
-        {pads.slice(0, 24).map((pad) => (
-          <Star key={pad.id} size={way === 'pads' ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
-        ))}
-        {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
-      </View>
-      {way === 'bands' && (
-        <Slider
-          label="Bands"
-          value={bandCount}
-          min={1}
-          max={Math.min(12, hits.length)}
-          step={1}
-          unit=""
-          neutral={suggested}
-          onSlide={setBandCount}
-          onDone={() => undefined}
-        />
+      {way === 'bands' ? (
+        <View style={{ width: '100%' }} onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
+          {pads[0] && <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} width={width} height={170} />}
+        </View>
+      ) : (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
+          {pads.slice(0, 24).map((pad) => (
+            <Star key={pad.id} size={way === 'pads' ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
+          ))}
+          {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
+        </View>
       )}
-      {way !== 'pads' && kit.pads.length > 0 && (
+      {way === 'bands' && (
+        <>
+          <Slider
+            label="Bands"
+            value={bandCount}
+            min={1}
+            max={Math.min(12, hits.length)}
+            step={1}
+            unit=""
+            neutral={suggested}
+            onSlide={setBandCount}
+            onDone={() => undefined}
+          />
+          <Chips label="Levels" hideLabel options={LEVELS} value={levels} onChoose={setLevels} />
+        </>
+      )}
+      {way !== 'bands' && hits.length > 1 && <Chips label="In the order" options={ORDERS} value={order} onChoose={setOrder} />}
+      {kit.pads.length > 0 && (
         <Chips
-          label="Onto"
-          options={[{ value: 'new', text: 'A new pad' }, ...kit.pads.map((pad) => ({ value: pad.id, text: padName(kit, pad) }))]}
+          label={way === 'pads' ? 'From' : 'Onto'}
+          options={[
+            { value: 'new', text: way === 'pads' ? 'New pads' : 'A new pad' },
+            ...kit.pads.map((pad) => ({ value: pad.id, text: padName(kit, pad) })),
+          ]}
           value={target}
           onChoose={setTarget}
         />
       )}
-      {into && <Text look="small">The clips of {padName(kit, into)} are replaced; all its settings stay.</Text>}
+      {into && (
+        <Text look="small">
+          {way === 'pads'
+            ? `From ${padName(kit, into)} on, pads take the hits one by one: their clips are replaced, all their settings stay.`
+            : `The clips of ${padName(kit, into)} are replaced; all its settings stay.`}
+        </Text>
+      )}
       {left > 0 && (
         <Text look="small" tone="coral">
           A kit holds 128 pads: {left} hits find no place. Pass some, or send them as turns.

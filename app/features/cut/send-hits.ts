@@ -1,6 +1,7 @@
 import { createPad, freeNote, velocityToLevel } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
+import type { Clip, Kit, KitEdit, Pad, PadId, Source } from '@heliaster/core/kit'
 import { asTurns, byLoudness } from '@heliaster/core/place'
+import type { BandLevels } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
 import { clipOfHit, hitTitle } from './hit-clip'
@@ -8,48 +9,90 @@ import type { CutHit } from './use-source-cut'
 
 /** How hits reach the pads. */
 export type SendWay = 'pads' | 'turns' | 'bands'
+export type SendOrder = 'time' | 'loudness' | 'pitch'
 
-/** The pads that sending would make; nothing has changed yet. */
-export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], way: SendWay, bandCount?: number): Pad[] {
-  const takes = hits.flatMap(({ marker, hit }) =>
-    hit ? [{ clip: clipOfHit(source, marker, hit), loudnessDb: hit.loudnessDb, marker, hit }] : [],
-  )
-  if (takes.length === 0) return []
-  if (way === 'pads') {
-    let grown = kit
-    return takes.slice(0, 128 - kit.pads.length).map(({ clip, marker, hit }, i) => {
-      const pad = createPad(makeId, { name: hitTitle(marker, hit, i), family: hit.family }, freeNote(grown))
-      const filled = { ...pad, bands: asTurns(makeId, pad.rays[0].id, [clip]) }
-      grown = { ...grown, pads: [...grown.pads, filled] }
-      return filled
-    })
-  }
-  const pad = createPad(
-    makeId,
-    { name: takes[0].marker.name ?? source.name.slice(0, 60), family: takes[0].hit.family, pick: 'shuffle' },
-    freeNote(kit),
-  )
-  const rayId = pad.rays[0].id
-  if (way === 'turns')
-    return [
-      {
-        ...pad,
-        bands: asTurns(
-          makeId,
-          rayId,
-          takes.slice(0, 128).map((take) => take.clip),
-        ),
-      },
-    ]
-  const bands = byLoudness(makeId, rayId, takes, bandCount)
-  return [{ ...pad, own: { ...pad.own, responses: [velocityToLevel(bands.length)] }, bands, spread: 'loudness' }]
+export interface SendPlan {
+  readonly way: SendWay
+  readonly order: SendOrder
+  readonly bandCount?: number
+  readonly levels?: BandLevels
+  /** The pad whose clips are replaced, the first of several when each hit is its own; new pads where there is none. */
+  readonly onto?: PadId
 }
 
-/** New pads behind those that are there, or the filling of one pad that keeps all its settings. */
-export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[], into?: Pad): KitEdit[] {
-  const audio: KitEdit = { type: 'putAudio', audio: source.audio, info: source.info }
-  if (!into) return [audio, ...pads.map((pad, i): KitEdit => ({ type: 'addPad', pad, index: kit.pads.length + i }))]
-  const [from] = pads
-  const text = JSON.stringify(from.bands).replaceAll(`"${from.rays[0].id}":`, `"${into.rays[0].id}":`)
-  return [audio, { type: 'setPadFilling', padId: into.id, bands: JSON.parse(text) as Pad['bands'], spread: from.spread }]
+type Described = CutHit & { readonly hit: NonNullable<CutHit['hit']> }
+
+/** The pads as sending would leave them, new ones and filled ones; nothing has changed yet. */
+export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], plan: SendPlan): Pad[] {
+  const described = inOrder(hits.filter((item): item is Described => item.hit !== undefined), plan.order) // prettier-ignore
+  if (described.length === 0) return []
+  if (plan.way === 'pads') return eachItsOwn(kit, source, described, plan.onto)
+  const takes = described.map(({ marker, hit }) => {
+    const clip = clipOfHit(source, marker, hit)
+    return { clip, loudnessDb: hit.loudnessDb + clip.gainDb }
+  })
+  const [first] = described
+  const pad =
+    kit.pads.find((one) => one.id === plan.onto) ??
+    createPad(makeId, { name: first.marker.name ?? source.name.slice(0, 60), family: first.hit.family, pick: 'shuffle' }, freeNote(kit))
+  const rayId = pad.rays[0].id
+  if (plan.way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.slice(0, 128).map((take) => take.clip)), spread: 'even' }] // prettier-ignore
+  const bands = byLoudness(makeId, rayId, takes, plan.bandCount, plan.levels)
+  const own = plan.onto ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
+  return [{ ...pad, own, bands, spread: 'loudness' }]
+}
+
+function inOrder(hits: readonly Described[], order: SendOrder): Described[] {
+  if (order === 'time') return [...hits].sort((a, b) => a.marker.frame - b.marker.frame)
+  const value = ({ hit }: Described) => (order === 'loudness' ? hit.loudnessDb : (hit.pitch?.hz ?? hit.centreHz))
+  return [...hits].sort((a, b) => value(a) - value(b))
+}
+
+/** From a chosen pad on, pads that are there take a hit each and keep their settings; the rest become new pads. */
+function eachItsOwn(kit: Kit, source: Source, hits: readonly Described[], onto?: PadId): Pad[] {
+  const from = onto ? kit.pads.findIndex((pad) => pad.id === onto) : kit.pads.length
+  const there = from < 0 ? [] : kit.pads.slice(from)
+  let grown = kit
+  return hits.slice(0, there.length + 128 - kit.pads.length).map(({ marker, hit }, i) => {
+    const clip = clipOfHit(source, marker, hit)
+    if (there[i]) return filled(there[i], clip)
+    const pad = filled(createPad(makeId, { name: hitTitle(marker, hit, i), family: hit.family }, freeNote(grown)), clip)
+    grown = { ...grown, pads: [...grown.pads, pad] }
+    return pad
+  })
+}
+
+function filled(pad: Pad, clip: Clip): Pad {
+  return { ...pad, bands: asTurns(makeId, pad.rays[0].id, [clip]), spread: 'even' }
+}
+
+/** New pads come behind those that are there; a pad that is there gets new clips and keeps every setting. */
+export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[]): KitEdit[] {
+  const there = new Set(kit.pads.map((pad) => pad.id))
+  let index = kit.pads.length
+  return [
+    { type: 'putAudio', audio: source.audio, info: source.info },
+    ...pads.map((pad): KitEdit => {
+      if (!there.has(pad.id)) return { type: 'addPad', pad, index: index++ }
+      return { type: 'setPadFilling', padId: pad.id, bands: pad.bands, spread: pad.spread }
+    }),
+  ]
+}
+
+/** Edits that bring clips on pads to where their hits, touched since, are now; clips that are so already are left alone. */
+export function updateEdits(kit: Kit, source: Source, hits: readonly CutHit[]): KitEdit[] {
+  const byMarker = new Map(
+    hits.flatMap(({ marker, hit }) => (hit && marker.kept ? [[marker.id as string, clipOfHit(source, marker, hit)] as const] : [])),
+  )
+  const edits: KitEdit[] = []
+  for (const pad of kit.pads)
+    for (const turn of pad.bands.flatMap((band) => band.turns))
+      for (const [rayId, clip] of Object.entries(turn.clips)) {
+        if (clip === 'intendedSilence' || clip.audio !== source.audio || clip.fromHit?.sourceId !== source.id) continue
+        const now = byMarker.get(clip.fromHit.markerId)
+        if (!now || (now.startFrame === clip.startFrame && now.endFrame === clip.endFrame)) continue
+        const { startFrame, endFrame } = now
+        edits.push({ type: 'setClip', padId: pad.id, turnId: turn.id, rayId: rayId as never, clip: { ...clip, startFrame, endFrame } })
+      }
+  return edits
 }

@@ -1,8 +1,8 @@
 import { toMono } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { findOnsets, foundId, keptMarker, liveMarkers } from '@heliaster/core/cut'
+import { findOnsets, foundId, gridFrames, keptMarker, liveMarkers } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, StrengthCurve } from '@heliaster/core/cut'
-import type { Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
+import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
 
 import { decodedAudio } from '../../audio/audio-files'
@@ -30,36 +30,42 @@ export type AnalysisState =
   | { readonly type: 'ready'; readonly analysis: Analysis }
 
 export function useAnalysis(source: Source): AnalysisState {
-  const [state, setState] = useState<AnalysisState & { key?: string }>({ type: 'reading' })
+  const [state, setState] = useState<AnalysisState>({ type: 'reading' })
+  const read = useRef<string>(undefined)
   useEffect(() => {
     let gone = false
-    setState({ type: 'reading' })
+    if (read.current !== source.audio) setState({ type: 'reading' }) // another kind of attack is read behind what is seen
     analyse(source).then(
-      (analysis) => !gone && setState({ type: 'ready', analysis }),
+      (analysis) => {
+        if (gone) return
+        read.current = source.audio
+        setState({ type: 'ready', analysis })
+      },
       (error: Error) => !gone && setState({ type: 'failed', message: error.message }),
     )
     return () => {
       gone = true
     }
-    // Only other audio is another analysis; every other field of the source is an edit of the cut.
+    // Only other audio, or another kind of attack, is another analysis; every other field of the source is an edit of the cut.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [source.audio])
+  }, [source.audio, source.cut.attack])
   return state
 }
 
 async function analyse(source: Source): Promise<Analysis> {
   const { audio } = await decodedAudio(source.audio)
-  const { curve, summary } = await coreWork().analyse(source.audio, audio)
+  const { curve, summary } = await coreWork().analyse(source.audio, audio, source.cut.attack ?? 'fast')
   return { audio, mono: toMono(audio), curve, summary }
 }
 
 /** The markers as the water stands, and the hits they begin. The curve is computed once; the line only picks again. */
 export function useHits(source: Source, analysis: Analysis): CutHit[] {
-  const { waterLine, minGapSeconds } = source.cut
-  const onsets = useMemo(
-    () => findOnsets(analysis.mono, analysis.audio.sampleRateHz, analysis.curve, waterLine, minGapSeconds),
-    [analysis, waterLine, minGapSeconds],
-  )
+  const { waterLine, minGapSeconds, grid } = source.cut
+  const onsets = useMemo(() => {
+    const rate = analysis.audio.sampleRateHz
+    if (grid) return gridFrames(grid, analysis.mono.length, rate).map((frame) => ({ frame, strength: 1 }))
+    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds)
+  }, [analysis, waterLine, minGapSeconds, grid])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])
   const described = useDescribed(source, markers)
   return useMemo(() => markers.map((marker) => ({ marker, hit: described.get(marker.frame) })), [markers, described])
@@ -68,6 +74,7 @@ export function useHits(source: Source, analysis: Analysis): CutHit[] {
 const SETTLE_MS = 120
 
 function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<number, Hit> {
+  const { snap = 'attack', grid, attack } = source.cut
   const [described, setDescribed] = useState(new Map<number, Hit>())
   useEffect(() => {
     let gone = false
@@ -75,14 +82,14 @@ function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<numbe
       const frames = markers.map((marker) => marker.frame)
       const ends = markers.map((marker) => marker.endFrame)
       void coreWork()
-        .describe(source.audio, frames, ends)
+        .describe(source.audio, frames, ends, grid ? { snap: 'none', ends: 'next' } : { snap, ends: 'tail' })
         .then((hits) => !gone && hits && setDescribed(new Map(hits.map((hit) => [hit.onsetFrame, hit]))))
     }, SETTLE_MS)
     return () => {
       gone = true
       clearTimeout(timer)
     }
-  }, [source.audio, markers])
+  }, [source.audio, markers, snap, grid, attack])
   return described
 }
 
@@ -96,10 +103,11 @@ export function useCutActions(source: Source) {
       markers: [keptMarker(idOnceKept(marker), changes)],
     })
     return {
-      slideWater(waterLine: number) {
+      /** Follows a drag of a setting of the cut; `endGesture` ends it. */
+      slideCut(changes: Partial<CutSettings>) {
         gesture.current ??= sources.gesture(id)
         const cut = sources.store.getState().entries[id].doc.cut
-        gesture.current.set([{ type: 'setSource', fields: { cut: { ...cut, waterLine } } }])
+        gesture.current.set([{ type: 'setSource', fields: { cut: { ...cut, ...changes } } }])
       },
       slideMarker(marker: LiveMarker, frame: number) {
         gesture.current ??= sources.gesture(id)
@@ -125,8 +133,18 @@ export function useCutActions(source: Source) {
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
       },
-      setGap: (minGapSeconds: number) =>
-        sources.edit(id, [{ type: 'setSource', fields: { cut: { ...sources.store.getState().entries[id].doc.cut, minGapSeconds } } }]),
+      /** How the recording is cut: what the strikes are read with, and a grid instead of them. */
+      setCut: (changes: Partial<CutSettings>) =>
+        sources.edit(id, [{ type: 'setSource', fields: { cut: { ...sources.store.getState().entries[id].doc.cut, ...changes } } }]),
+      /** Repairs of many hits in one gesture, which ends with `endGesture`. */
+      slideClips(changes: readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]) {
+        gesture.current ??= sources.gesture(id)
+        gesture.current.set([{ type: 'putMarkers', markers: changes.map(({ marker, clip }) => keptMarker(idOnceKept(marker), { clip })) }])
+      },
+      nameAll: (names: readonly { readonly marker: LiveMarker; readonly name: string }[]) =>
+        sources.edit(id, [
+          { type: 'putMarkers', markers: names.map(({ marker, name }) => keptMarker(idOnceKept(marker), { name: name.slice(0, 120) })) },
+        ]),
     }
   }, [id])
 }

@@ -1,0 +1,140 @@
+import { findOnsets, tempoInName, tempoOf } from '@heliaster/core/cut'
+import type { CutSettings, Source } from '@heliaster/core/kit'
+import { useMemo } from 'react'
+import { View } from 'react-native'
+
+import { Button } from '../../ui/Button'
+import { Chips } from '../../ui/Chips'
+import { Sheet } from '../../ui/Sheet'
+import { NumberField, Slider } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { Toggle } from '../../ui/Toggle'
+import type { Analysis } from './use-source-cut'
+
+interface Props {
+  readonly source: Source
+  readonly analysis: Analysis
+  /** Of the kit, to begin with where nothing else is known. */
+  readonly tempoBpm: number
+  readonly onCut: (changes: Partial<CutSettings>) => void
+  /** Follows a drag, which `onSlid` ends. */
+  readonly onSlide: (changes: Partial<CutSettings>) => void
+  readonly onSlid: () => void
+  readonly onClose: () => void
+}
+
+const WAYS = [
+  { value: 'strikes', text: 'By strikes' },
+  { value: 'parts', text: 'In equal parts' },
+  { value: 'beats', text: 'On beats' },
+] as const
+const SNAPS = [
+  { value: 'attack', text: 'The attack' },
+  { value: 'up', text: 'Zero, rising' },
+  { value: 'down', text: 'Zero, falling' },
+  { value: 'none', text: 'The marker' },
+] as const
+const BEATS = [
+  { value: '4', text: 'Bar' },
+  { value: '2', text: 'Half' },
+  { value: '1', text: 'Beat' },
+  { value: '0.5', text: '1/8' },
+  { value: '0.25', text: '1/16' },
+] as const
+
+/** How this recording is cut. Markers that were pinned or made by hand stay whatever is chosen here. */
+export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, onClose }: Props) {
+  const { grid, snap = 'attack', attack = 'fast', minGapSeconds } = source.cut
+  const found = useMemo(() => tempoOfRecording(source, analysis), [source, analysis])
+  const choose = (way: (typeof WAYS)[number]['value']) => {
+    if (way === 'strikes') onCut({ grid: undefined })
+    else if (way === 'parts') onCut({ grid: { kind: 'parts', count: 8 } })
+    else onCut({ grid: { kind: 'beats', tempoBpm: found?.bpm ?? tempoBpm, firstSeconds: found?.firstSeconds ?? 0, beats: 1 } })
+  }
+  return (
+    <Sheet title="How to cut" isOpen onClose={onClose} actions={<Button label="Done" kind="main" onPress={onClose} />}>
+      <Chips label="Cut" options={WAYS} value={grid?.kind ?? 'strikes'} onChoose={choose} />
+      {!grid && (
+        <>
+          <Slider
+            label="Strikes are apart by at least"
+            value={Math.round(minGapSeconds * 1000)}
+            min={5}
+            max={2000}
+            step={5}
+            power={2.5}
+            unit="ms"
+            neutral={60}
+            onSlide={(ms) => onSlide({ minGapSeconds: ms / 1000 })}
+            onDone={onSlid}
+          />
+          <Toggle
+            label="Slow attacks too"
+            words="Finds what swells over some tens of ms, as a brush or a bow."
+            value={attack === 'slow'}
+            onChange={(slow) => onCut({ attack: slow ? 'slow' : 'fast' })}
+          />
+          <Chips label="A clip begins at" options={SNAPS} value={snap} onChoose={(next) => onCut({ snap: next })} />
+        </>
+      )}
+      {grid?.kind === 'parts' && (
+        <View style={{ flexDirection: 'row', alignItems: 'flex-end', gap: 8, flexWrap: 'wrap' }}>
+          <NumberField
+            label="Parts"
+            text={String(grid.count)}
+            unit="parts"
+            onNumber={(count) => onCut({ grid: { kind: 'parts', count: whole(count, 1, 512) } })}
+          />
+          <Button label="Half as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count / 2, 1, 512) } })} />
+          <Button label="Twice as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count * 2, 1, 512) } })} />
+        </View>
+      )}
+      {grid?.kind === 'beats' && (
+        <>
+          <Text look="small" tone="muted">
+            {found
+              ? `${found.from === 'name' ? 'Its name says' : 'Its strikes say'} ${found.bpm} beats a minute.`
+              : 'No steady tempo is heard in it. Type it, and where the first beat falls.'}
+          </Text>
+          <View style={{ flexDirection: 'row', gap: 24 }}>
+            <NumberField
+              label="Tempo, beats a minute"
+              text={String(grid.tempoBpm)}
+              unit="BPM"
+              onNumber={(bpm) => onCut({ grid: { ...grid, tempoBpm: Math.min(400, Math.max(20, bpm)) } })}
+            />
+            <NumberField
+              label="First beat at, s"
+              text={grid.firstSeconds.toFixed(3)}
+              unit="s"
+              onNumber={(seconds) => onCut({ grid: { ...grid, firstSeconds: Math.max(0, seconds) } })}
+            />
+          </View>
+          <View style={{ flexDirection: 'row', gap: 8 }}>
+            <Button label="Half the tempo" onPress={() => onCut({ grid: { ...grid, tempoBpm: Math.max(20, grid.tempoBpm / 2) } })} />
+            <Button label="Twice" onPress={() => onCut({ grid: { ...grid, tempoBpm: Math.min(400, grid.tempoBpm * 2) } })} />
+          </View>
+          <Chips
+            label="One cut each"
+            options={BEATS}
+            value={String(grid.beats) as '1'}
+            onChoose={(beats) => onCut({ grid: { ...grid, beats: Number(beats) } })}
+          />
+        </>
+      )}
+    </Sheet>
+  )
+}
+
+function whole(value: number, low: number, high: number): number {
+  return Math.min(high, Math.max(low, Math.round(value)))
+}
+
+function tempoOfRecording(source: Source, analysis: Analysis): { bpm: number; firstSeconds: number; from: 'name' | 'strikes' } | undefined {
+  const rate = analysis.audio.sampleRateHz
+  const strikes = findOnsets(analysis.mono, rate, analysis.curve, 0.3, 0.06)
+  const heard = tempoOf(strikes.map(({ frame, strength }) => ({ seconds: frame / rate, strength })))
+  const named = tempoInName(source.name) ?? tempoInName(source.info.name)
+  if (named) return { bpm: named, firstSeconds: strikes[0] ? strikes[0].frame / rate : 0, from: 'name' }
+  return heard && { bpm: heard.bpm, firstSeconds: heard.firstSeconds, from: 'strikes' }
+}

@@ -1,0 +1,44 @@
+import type { Kit, Source } from '@heliaster/core/kit'
+import { useMemo } from 'react'
+import { View } from 'react-native'
+
+import { Button } from '../../ui/Button'
+import { notify } from '../../ui/notices'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { editKit } from '../shell'
+import { updateEdits } from './send-hits'
+import type { CutHit } from './use-source-cut'
+
+/** When hits that pads play have been moved since, one tap brings the pads to them. */
+export function UpdateOffer({ kit, source, hits }: { readonly kit: Kit; readonly source: Source; readonly hits: readonly CutHit[] }) {
+  const palette = usePalette()
+  const edits = useMemo(() => updateEdits(kit, source, hits), [kit, source, hits])
+  const pads = new Set(edits.flatMap((edit) => ('padId' in edit ? [edit.padId] : []))).size
+  if (pads === 0) return null
+  const words = pads === 1 ? '1 pad plays a hit as it was before' : `${pads} pads play hits as they were before`
+  return (
+    <View
+      role="status"
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 8,
+        paddingHorizontal: 16,
+        paddingVertical: 4,
+        backgroundColor: palette.kelpWash,
+      }}
+    >
+      <Text look="small" style={{ flex: 1 }}>
+        {words}
+      </Text>
+      <Button
+        label={pads === 1 ? 'Update it' : 'Update them'}
+        onPress={() => {
+          editKit(kit.id, edits)
+          notify(pads === 1 ? '1 pad plays the hit as it is now.' : `${pads} pads play the hits as they are now.`)
+        }}
+      />
+    </View>
+  )
+}

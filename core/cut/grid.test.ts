@@ -1,0 +1,46 @@
+import { gridFrames, tempoInName, tempoOf } from './grid'
+import { evenGains } from './levels'
+import { zeroCrossing } from './snap'
+
+const RATE = 48000
+
+test('grids cut equal parts, or beats from the first beat on', () => {
+  expect(gridFrames({ kind: 'parts', count: 4 }, 1000, RATE)).toEqual([0, 250, 500, 750])
+  const beats = gridFrames({ kind: 'beats', tempoBpm: 120, firstSeconds: 0.25, beats: 0.5 }, RATE, RATE)
+  expect(beats).toEqual([12000, 24000, 36000])
+})
+
+test('the tempo of strikes on a grid of beats and half beats is found, and none of strikes at random', () => {
+  for (const bpm of [72, 96, 120.5, 168]) {
+    const beat = 60 / bpm
+    const strikes = Array.from({ length: 48 }, (_, i) => ({
+      seconds: 0.4 + (i * beat) / 2 + 0.004 * Math.sin(i * 9),
+      strength: i % 2 ? 0.4 : 0.8,
+    }))
+    const tempo = tempoOf(strikes)!
+    const octave = Math.round(Math.log2(tempo.bpm / bpm)) // half and twice are as true
+    expect(Math.abs(tempo.bpm / 2 ** octave - bpm)).toBeLessThan(0.3)
+    expect(Math.abs((((((tempo.firstSeconds - 0.4) / (beat / 2 ** Math.max(0, octave)) + 0.5) % 1) + 1) % 1) - 0.5)).toBeLessThan(0.03) // on a beat, not between
+  }
+  let seconds = 0
+  const loose = Array.from({ length: 60 }, (_, i) => ({ seconds: (seconds += 0.2 + 0.5 * Math.abs(Math.sin(i * i))), strength: 0.5 }))
+  expect(tempoOf(loose)).toBeUndefined()
+  expect(tempoOf(loose.slice(0, 3))).toBeUndefined()
+})
+
+test('a tempo is read from a name', () => {
+  expect(tempoInName('tarps 96bpm.wav')).toBe(96)
+  expect(tempoInName('120.5 BPM winch')).toBe(120.5)
+  expect(tempoInName('hatch 1996')).toBeUndefined()
+  expect(tempoInName('9996bpm')).toBeUndefined()
+})
+
+test('levels are evened by a share, and zero crossings found in the direction asked for', () => {
+  expect(evenGains([-20, -10, -14], 0)).toEqual([0, 0, 0])
+  expect(evenGains([-20, -10, -14], 1)).toEqual([10, 0, 4])
+  expect(evenGains([-20, -10, -Infinity], 0.5)).toEqual([5, 0, 0])
+  const wave = Float32Array.from({ length: 960 }, (_, i) => Math.sin((2 * Math.PI * (i + 0.5)) / 96))
+  expect(zeroCrossing(wave, 100, RATE, 'up')).toBe(96)
+  expect(zeroCrossing(wave, 100, RATE, 'down')).toBe(144)
+  expect(zeroCrossing(new Float32Array(100).fill(0.5), 50, RATE, 'up')).toBe(50)
+})

@@ -1,0 +1,69 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+import { newKit, saved, storedSource, wavWithStrikes } from './helpers'
+
+async function onTheBench(page: Page, name: string, strikes: readonly number[], seconds = 3): Promise<void> {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  await chooser.setFiles([{ name: `${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(seconds, strikes) }])
+  await page.getByRole('button', { name: `Cut ${name}`, exact: true }).click()
+  await expect(page.getByRole('button', { name: `Send ${strikes.length} hits to pads` })).toBeEnabled()
+}
+
+const rows = (page: Page) => page.getByRole('button', { name: /^Hear / }).filter({ hasText: ' s, ' })
+
+test('hits are sorted, named by a pattern, repaired all at once, and each is one step back', async ({ page }) => {
+  await onTheBench(page, 'jetty', [0.3, 0.8, 1.3, 1.8, 2.3])
+  await page.getByRole('button', { name: 'Order of the list: Time' }).click()
+  await page.getByRole('radio', { name: 'Loudness', exact: true }).click()
+  await page.getByRole('switch', { name: 'High to low' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/-\d+\.\d LUFS/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Name the hits' }).click()
+  await page.getByRole('radio', { name: 'By a pattern' }).click()
+  await page.getByLabel('Pattern').fill('plank {nn}')
+  await page.getByRole('button', { name: 'Give these 5 names' }).click()
+  await expect(page.getByText('plank 05')).toBeVisible()
+  await page.getByRole('button', { name: 'Repair' }).click()
+  await page.getByRole('switch', { name: 'Reverse' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByText('repaired').first()).toBeVisible()
+  const clips = async () => (await storedSource(page, 'jetty')).markers.map(({ name, clip }) => [name, clip?.reverse])
+  await saved(page)
+  expect((await clips()).sort()).toEqual([1, 2, 3, 4, 5].map((n) => [`plank 0${n}`, true]))
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('repaired')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('plank 05')).toHaveCount(0)
+})
+
+test('a recording is cut in equal parts and on beats, and the strikes come back', async ({ page }) => {
+  await onTheBench(page, 'mooring 120bpm', [0.3, 0.8, 1.3, 1.8])
+  await page.getByRole('button', { name: 'How to cut' }).click()
+  await page.getByRole('radio', { name: 'In equal parts' }).click()
+  await page.getByRole('button', { name: 'Half as many' }).click()
+  await expect(page.getByText('4 hits', { exact: true })).toBeVisible()
+  await page.getByRole('radio', { name: 'On beats' }).click()
+  await expect(page.getByText('Its name says 120 beats a minute.')).toBeVisible()
+  await expect(page.getByText('6 hits', { exact: true })).toBeVisible() // from the first strike at 0.3 s, each half second of 3
+  await page.getByRole('radio', { name: 'By strikes' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByRole('button', { name: 'Send 4 hits to pads' })).toBeEnabled()
+})
+
+test('by loudness shows every hit before it moves; a hit moved later is brought to its pad when that is wanted', async ({ page }) => {
+  await onTheBench(page, 'slipway', [0.35, 0.85, 1.35, 1.85, 2.35])
+  await page.getByRole('button', { name: 'Send 5 hits to pads' }).click()
+  await page.getByRole('radio', { name: 'One pad, by loudness' }).click()
+  await expect(page.getByRole('img', { name: '5 hits on loudness against velocity, 1 bands' })).toBeVisible()
+  await page.getByRole('slider', { name: 'Bands' }).press('ArrowRight')
+  await expect(page.getByRole('img', { name: '5 hits on loudness against velocity, 2 bands' })).toBeVisible()
+  await page.getByRole('button', { name: 'Send to the Board' }).click()
+  await page.getByRole('link', { name: 'Cut' }).click()
+  await rows(page).first().click()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.getByText('1 pad plays a hit as it was before')).toBeVisible()
+  await page.getByRole('button', { name: 'Update it' }).click()
+  await expect(page.getByText('1 pad plays a hit as it was before')).toHaveCount(0)
+})
