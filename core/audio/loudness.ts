@@ -47,11 +47,22 @@ function addWeightedSquares(squares: Float64Array, samples: Float32Array, first:
   }
 }
 
+let scratch = new Float64Array(0)
+
+/** Zeros to add to, in memory that is used again: clips are many and short. */
+function scratchOf(frames: number): Float64Array {
+  if (frames > MOST_KEPT) return new Float64Array(frames)
+  if (scratch.length < frames) scratch = new Float64Array(frames)
+  return scratch.fill(0, 0, frames)
+}
+
+const MOST_KEPT = 2 ** 19
+
 /** Momentary loudness in LUFS: the loudest 400 ms of the clip, or all of a shorter one followed by silence. */
 export function momentaryLoudness(channels: readonly Float32Array[], sampleRateHz: number): number {
   const window = Math.round(0.4 * sampleRateHz)
   const frames = channels[0]?.length ?? 0
-  const squares = new Float64Array(frames)
+  const squares = scratchOf(frames)
   for (const channel of channels) addWeightedSquares(squares, channel, shelf(sampleRateHz), highPass(sampleRateHz))
   let sum = 0
   let most = 0

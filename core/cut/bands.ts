@@ -7,7 +7,7 @@ export type BandEnergy = Float32Array
 /** Bands an octave and a half wide or more; rings of low modes hardly reach into the high ones. */
 export const BAND_EDGES_HZ = [40, 160, 500, 1500, 4500, 9000] as const
 /** A band is looked at on a signal whose rate is at least this many times its upper edge. */
-const OVERSAMPLING = 5
+const OVERSAMPLING = 2.5
 /** A band that begins above this share of the rate cannot be told apart. */
 const HIGHEST_SHARE = 0.42
 
@@ -25,10 +25,7 @@ export function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames
       samples = halved(samples)
       rate /= 2
     }
-    const lowPass = highHz !== undefined && highHz < rate * HIGHEST_SHARE ? passSection('low', highHz, rate) : undefined
-    const highPass = passSection('high', lowHz, rate)
-    const hopSamples = (hopFrames * rate) / sampleRateHz
-    energies.unshift(lowPass ? bandEnergy(samples, highPass, lowPass, hopSamples, hops) : highEnergy(samples, highPass, hopSamples, hops))
+    energies.unshift(highEnergy(samples, passSection('high', lowHz, rate), (hopFrames * rate) / sampleRateHz, hops))
   }
   return energies
 }
@@ -49,7 +46,7 @@ function halved(samples: Float32Array): Float32Array {
 /** Keeps what rings out in a filter from becoming numbers so small that processors grow slow. */
 const HUSH = 1e-18
 
-/** Mean square, hop by hop, of what a high pass leaves. */
+/** Mean square, hop by hop, of what a high pass leaves; what is above the band has gone with the rate. */
 function highEnergy(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad, hopSamples: number, hops: number): BandEnergy {
   const energy = new Float32Array(hops)
   let y1 = 0
@@ -64,34 +61,6 @@ function highEnergy(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad, hopSa
       y1 = b1 * x - a1 * y + y2
       y2 = b2 * x - a2 * y
       sum += y * y
-    }
-    energy[hop] = end > from ? sum / (end - from) : (energy[hop - 1] ?? 0)
-  }
-  return energy
-}
-
-/** Mean square, hop by hop, of what a high pass and a low pass leave. */
-function bandEnergy(samples: Float32Array, high: Biquad, low: Biquad, hopSamples: number, hops: number): BandEnergy {
-  const { b0, b1, b2, a1, a2 } = high
-  const { b0: c0, b1: c1, b2: c2, a1: d1, a2: d2 } = low
-  const energy = new Float32Array(hops)
-  let y1 = 0
-  let y2 = 0
-  let z1 = 0
-  let z2 = 0
-  for (let hop = 0, i = 0; hop < hops; hop++) {
-    const from = i
-    const end = Math.min(samples.length, Math.round((hop + 1) * hopSamples))
-    let sum = 0
-    for (; i < end; i++) {
-      const x = samples[i] + HUSH
-      const y = b0 * x + y1
-      y1 = b1 * x - a1 * y + y2
-      y2 = b2 * x - a2 * y
-      const z = c0 * y + z1
-      z1 = c1 * y - d1 * z + z2
-      z2 = c2 * y - d2 * z
-      sum += z * z
     }
     energy[hop] = end > from ? sum / (end - from) : (energy[hop - 1] ?? 0)
   }

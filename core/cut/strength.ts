@@ -24,6 +24,8 @@ const FULL_DB = 35
 const BEND = 0.48
 /** No strike reaches the very top, so that a water line drawn there hides them all. */
 const STRONGEST = 0.995
+/** A rise counts over this much of the noise of the room. */
+const FLOOR_SHARE = 1.5
 /** What is this far under a strike, and for how long, is taken for its echo. */
 const ECHO_DB = -42
 const ECHO_FALL_DB_PER_SECOND = 20
@@ -83,11 +85,11 @@ function shown(rise: number): number {
 function risesOf(energy: BandEnergy, after: number, before: number, hopsPerSecond: number): Float32Array {
   const hops = energy.length
   const rises = new Float32Array(hops)
-  const noise = noiseFloor(energy)
-  const floor = noise * 2 + 1e-12
+  const sums = runningSums(energy)
+  const noise = noiseFloor(windowMeans(sums, before))
+  const floor = noise * FLOOR_SHARE + 1e-12
   const echo = 10 ** (ECHO_DB / 10)
   const echoFall = 10 ** (-ECHO_FALL_DB_PER_SECOND / hopsPerSecond / 10)
-  const sums = runningSums(energy)
   let echoes = 0
   for (let hop = 0; hop < hops; hop++) {
     if (hop > 0) echoes = Math.max(echoes * echoFall, energy[hop - 1] * echo)
@@ -122,6 +124,15 @@ function quantile(values: Float32Array | Float64Array, share: number, of: (value
   for (let i = 0; i < some.length; i++) some[i] = of(values[i * step])
   some.sort()
   return some[Math.floor(some.length * share)]
+}
+
+/** Means over `width` hops, end to end. */
+function windowMeans(sums: Float64Array, width: number): Float64Array {
+  const count = Math.max(1, Math.floor((sums.length - 1) / width))
+  return Float64Array.from({ length: count }, (_, i) => {
+    const end = Math.min(sums.length - 1, (i + 1) * width)
+    return (sums[end] - sums[i * width]) / Math.max(1, end - i * width)
+  })
 }
 
 function runningSums(energy: BandEnergy): Float64Array {
