@@ -15,7 +15,7 @@ const RATE = 48000
 const MINUTES = 10
 const TONES = 500
 const PIECE_SECONDS = 60
-const RUNS = 3
+const RUNS = 6
 
 /** Cutting ten minutes against aubioonset's onsets alone; pitch of struck tones; loudness against ffmpeg's. */
 export function figuresOfCut(): Record<string, Figure> {

@@ -61,15 +61,15 @@ export function hitsAt(
   const around = { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
   const strikes = strikeFrames(listening.curve, rate)
   const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
+  let strike = 0 // both run forward
   const hits = onsetFrames.map((onsetFrame, i): Hit => {
     const startFrame = startOf(onsetFrame)
     const next = onsetFrames[i + 1]
     const limit = next === undefined ? frameCount(audio) : startOf(next)
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
     const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
-    const hasSecond = strikes.some(
-      (frame) => frame > onsetFrame + SECOND_FROM_SECONDS * rate && frame < endFrame - SECOND_TO_SECONDS * rate,
-    )
+    while (strike < strikes.length && strikes[strike] <= onsetFrame + SECOND_FROM_SECONDS * rate) strike++
+    const hasSecond = strikes[strike] < endFrame - SECOND_TO_SECONDS * rate
     return { onsetFrame, startFrame, endFrame, ...describeHit(region, { ...around, hasSecond }) }
   })
   return compared(mono, rate, hits)
@@ -102,8 +102,12 @@ function noiseDbOf(bands: readonly BandEnergy[]): number {
   return toDb(Math.sqrt(noiseFloor(sums)))
 }
 
+const MEAN_STEP = 7
+
+/** The mean of every few samples: DC does not change from one to the next. */
 function meanOf(mono: Float32Array): number {
   let sum = 0
-  for (let i = 0; i < mono.length; i++) sum += mono[i]
-  return mono.length > 0 ? sum / mono.length : 0
+  let count = 0
+  for (let i = 0; i < mono.length; i += MEAN_STEP, count++) sum += mono[i]
+  return count > 0 ? sum / count : 0
 }

@@ -101,7 +101,7 @@ const CUT_SHORT_DB = 24
 
 function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, around: Surroundings): Warning[] {
   const found: Warning[] = []
-  if (hit.channels.some(isClipped)) found.push('clipped')
+  if (peakDb >= toDb(TOP) && hit.channels.some(isClipped)) found.push('clipped')
   const tail = peakOf(mono, Math.max(0, mono.length - Math.round(0.01 * hit.sampleRateHz)))
   if (toDb(tail) > peakDb - CUT_SHORT_DB && toDb(tail) > around.noiseDb + CUT_SHORT_DB / 2) found.push('cutShort')
   if (around.hasSecond) found.push('secondHit')
@@ -110,11 +110,13 @@ function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, around: Surr
   return found
 }
 
+const TOP = 0.9999
+
 /** Three neighbouring samples at the very top are a flattened wave. */
 function isClipped(channel: Float32Array): boolean {
   let run = 0
   for (let i = 0; i < channel.length; i++) {
-    run = Math.abs(channel[i]) >= 0.9999 ? run + 1 : 0
+    run = Math.abs(channel[i]) >= TOP ? run + 1 : 0
     if (run >= 3) return true
   }
   return false
