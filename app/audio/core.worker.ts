@@ -1,6 +1,6 @@
 import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { hitsAt, listenForStrikes } from '@heliaster/core/cut'
+import { hitsAt, listenForStrikes, spectrogramOf } from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Hit, Listening, StrengthCurve } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { expose, transfer } from 'comlink'
@@ -56,6 +56,11 @@ const work = {
   describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
     const held = kept.get(key)
     return held && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening, places)
+  },
+  /** Undefined until the recording has been analysed here. */
+  spectrogram(key: string, startFrame: number, endFrame: number, columns: number, rows: number): Uint8Array | undefined {
+    const held = kept.get(key)
+    return held && spectrogramOf(held.mono, held.audio.sampleRateHz, startFrame, endFrame, columns, rows)
   },
   picture: (audio: Audio) => pictureOf(audio),
 }

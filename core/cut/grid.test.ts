@@ -1,6 +1,7 @@
 import { gridFrames, tempoInName, tempoOf } from './grid'
 import { evenGains } from './levels'
 import { zeroCrossing } from './snap'
+import { spectrogramOf } from './spectrogram'
 
 const RATE = 48000
 
@@ -43,4 +44,16 @@ test('levels are evened by a share, and zero crossings found in the direction as
   expect(zeroCrossing(wave, 100, RATE, 'up')).toBe(96)
   expect(zeroCrossing(wave, 100, RATE, 'down')).toBe(144)
   expect(zeroCrossing(new Float32Array(100).fill(0.5), 50, RATE, 'up')).toBe(50)
+})
+
+test('a tone stands in the row of its pitch, and silence is black', () => {
+  const tone = Float32Array.from({ length: RATE }, (_, i) => Math.sin((2 * Math.PI * 3000 * i) / RATE))
+  const [columns, rows] = [4, 90]
+  const picture = spectrogramOf(tone, RATE, 0, RATE, columns, rows)
+  const column = Array.from({ length: rows }, (_, row) => picture[row * columns + 1])
+  const brightest = column.indexOf(Math.max(...column))
+  const wanted = rows * (1 - Math.log2(3000 / 40) / Math.log2(RATE / 2 / 40))
+  expect(Math.abs(brightest - wanted)).toBeLessThan(2)
+  expect(column[brightest]).toBeGreaterThan(250)
+  expect(spectrogramOf(new Float32Array(RATE), RATE, 0, RATE, columns, rows).every((value) => value === 0)).toBe(true)
 })

@@ -2,6 +2,7 @@ import type { LiveMarker } from '@heliaster/core/cut'
 import type { MarkerId, Source } from '@heliaster/core/kit'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { FlatList, View } from 'react-native'
+import { useStore } from 'zustand'
 
 import { hearClip } from '../../audio/sound'
 import { Button } from '../../ui/Button'
@@ -23,6 +24,9 @@ import { useHearRow } from './use-hear-row'
 import { MarkerBar } from './MarkerBar'
 import { Overview } from './Overview'
 import { SendSheet } from './SendSheet'
+import { cutLooks } from './looks'
+import { Spectrogram } from './Spectrogram'
+import { TimeScale } from './TimeScale'
 import { SourceTitle } from './SourceTitle'
 import { StrengthChart } from './StrengthChart'
 import { TakesBar } from './TakesBar'
@@ -59,6 +63,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const hits = useHits(source, analysis)
   const actions = useCutActions(source)
   const kit = useKit()
+  const hasSpectrogram = useStore(cutLooks, (state) => state.hasSpectrogram)
   const [view, setView] = useState(() => ({ ...wholeView(frames), gain: gainFor(analysis) }))
   const [chosenId, setChosenId] = useState<MarkerId>()
   const [cursor, setCursor] = useState<number>()
@@ -167,6 +172,8 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         }}
         onSlideEnd={actions.endGesture}
       />
+      <TimeScale source={source} view={view} tempoBpm={kit?.tempoBpm ?? 120} />
+      {hasSpectrogram && <Spectrogram source={source} view={view} height={isWide ? 96 : 72} />}
       <StrengthChart
         analysis={analysis}
         view={view}

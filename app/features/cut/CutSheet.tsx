@@ -2,6 +2,7 @@ import { findOnsets, tempoInName, tempoOf } from '@heliaster/core/cut'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { View } from 'react-native'
+import { useStore } from 'zustand'
 
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
@@ -9,6 +10,7 @@ import { Sheet } from '../../ui/Sheet'
 import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { Toggle } from '../../ui/Toggle'
+import { changeLooks, cutLooks } from './looks'
 import type { Analysis } from './use-source-cut'
 
 interface Props {
@@ -28,6 +30,11 @@ const WAYS = [
   { value: 'parts', text: 'In equal parts' },
   { value: 'beats', text: 'On beats' },
 ] as const
+const TIMES = [
+  { value: 'seconds', text: 'Seconds' },
+  { value: 'frames', text: 'Samples' },
+  { value: 'beats', text: 'Beats' },
+] as const
 const SNAPS = [
   { value: 'attack', text: 'The attack' },
   { value: 'up', text: 'Zero, rising' },
@@ -45,6 +52,7 @@ const BEATS = [
 /** How this recording is cut. Markers that were pinned or made by hand stay whatever is chosen here. */
 export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, onClose }: Props) {
   const { grid, snap = 'attack', attack = 'fast', minGapSeconds } = source.cut
+  const looks = useStore(cutLooks)
   const found = useMemo(() => tempoOfRecording(source, analysis), [source, analysis])
   const choose = (way: (typeof WAYS)[number]['value']) => {
     if (way === 'strikes') onCut({ grid: undefined })
@@ -122,6 +130,13 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
           />
         </>
       )}
+      <Chips label="Times in" options={TIMES} value={looks.times} onChoose={(times) => changeLooks({ times })} />
+      <Toggle
+        label="Spectrogram"
+        words="Which frequencies sound when, under the waveform."
+        value={looks.hasSpectrogram}
+        onChange={(hasSpectrogram) => changeLooks({ hasSpectrogram })}
+      />
     </Sheet>
   )
 }

@@ -13,6 +13,9 @@ export interface WavePointerHandlers {
 }
 
 const TAP_PX = 6
+/** How long a view that was flung goes on, and how slow it has to be to stop. */
+const GLIDE_MS = 320
+const STILL_PX_PER_MS = 0.03
 
 /** Fingers, mouse and wheel on the waveform: tap, pan, pinch, and drags of markers. */
 export function useWavePointers(handlers: WavePointerHandlers) {
@@ -22,6 +25,9 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     const points = new Map<number, { x: number; y: number }>()
     let mode: 'none' | 'maybeTap' | 'pan' | 'grab' | 'pinch' = 'none'
     let from = { x: 0, y: 0 }
+    let speed = 0 // of a pan, px per ms
+    let movedAt = 0
+    let gliding = 0
     const at = (event: MouseEvent) => {
       const box = element.getBoundingClientRect()
       return { x: event.clientX - box.left, y: event.clientY - box.top }
@@ -30,8 +36,18 @@ export function useWavePointers(handlers: WavePointerHandlers) {
       const [a, b] = [...points.values()]
       return { distance: Math.max(8, Math.hypot(a.x - b.x, a.y - b.y)), middle: (a.x + b.x) / 2 }
     }
+    const glide = (before: number) => {
+      gliding = requestAnimationFrame((now) => {
+        const ms = Math.min(50, now - before)
+        latest.current.onPan(speed * ms)
+        speed *= Math.exp(-ms / GLIDE_MS)
+        if (Math.abs(speed) > STILL_PX_PER_MS) glide(now)
+      })
+    }
     const down = (event: PointerEvent) => {
       if (event.button > 0) return
+      cancelAnimationFrame(gliding)
+      speed = 0
       element.setPointerCapture(event.pointerId)
       const point = at(event)
       points.set(event.pointerId, point)
@@ -56,13 +72,20 @@ export function useWavePointers(handlers: WavePointerHandlers) {
       points.set(event.pointerId, point)
       if (mode === 'maybeTap' && Math.hypot(point.x - from.x, point.y - from.y) > TAP_PX) mode = 'pan'
       if (mode === 'grab') latest.current.onGrabMove(point.x)
-      if (mode === 'pan') latest.current.onPan(point.x - before.x)
+      if (mode === 'pan') {
+        const ms = Math.max(1, event.timeStamp - movedAt)
+        speed = 0.6 * speed + (0.4 * (point.x - before.x)) / ms
+        latest.current.onPan(point.x - before.x)
+      }
+      movedAt = event.timeStamp
     }
     const up = (event: PointerEvent) => {
       if (!points.delete(event.pointerId)) return
       if (mode === 'grab') latest.current.onGrabEnd()
       if (mode === 'maybeTap' && event.type === 'pointerup') latest.current.onTap(from.x, from.y)
+      const isFlung = mode === 'pan' && points.size === 0 && event.timeStamp - movedAt < 60
       mode = points.size > 0 ? 'pan' : 'none'
+      if (isFlung && Math.abs(speed) > STILL_PX_PER_MS) glide(performance.now())
     }
     const wheel = (event: WheelEvent) => {
       event.preventDefault()
@@ -76,6 +99,7 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     element.addEventListener('pointercancel', up)
     element.addEventListener('wheel', wheel, { passive: false })
     return () => {
+      cancelAnimationFrame(gliding)
       element.removeEventListener('pointerdown', down)
       element.removeEventListener('pointermove', move)
       element.removeEventListener('pointerup', up)
