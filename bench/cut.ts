@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { momentaryLoudness, writeWav } from '@heliaster/core/audio'
-import { cutRecording, pitchOf } from '@heliaster/core/cut'
+import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, pitchOf } from '@heliaster/core/cut'
+import { clipSamples } from '@heliaster/core/engine'
+import { wholeClip } from '@heliaster/core/kit'
 
 import type { Figure } from './figure'
 import { impactScene, sceneWishes } from './impact-scenes'
@@ -19,7 +21,35 @@ const RUNS = 6
 
 /** Cutting ten minutes against aubioonset's onsets alone; pitch of struck tones; loudness against ffmpeg's. */
 export function figuresOfCut(): Record<string, Figure> {
-  return { ...speed(), ...pitch(), ...loudness() }
+  return { ...edges(), ...speed(), ...pitch(), ...loudness() }
+}
+
+const FADES = { fadeInSeconds: EDGE_FADE_IN_SECONDS, fadeOutSeconds: EDGE_FADE_OUT_SECONDS }
+const EARLY_SECONDS = 0.001
+const SLACK_SECONDS = 0.005
+
+/**
+ * The share of strikes that need no hand: a clip begins on the strike or at most 1 ms before it, holds it until it is
+ * under the noise of the room or the next begins, has no neighbour inside, and begins and ends at zero.
+ */
+function edges(): Record<string, Figure> {
+  let good = 0
+  let all = 0
+  for (const wish of sceneWishes(SEED + 500)) {
+    const { samples, sampleRateHz, truth, audibleUntil } = impactScene(wish)
+    const audio = { sampleRateHz, channels: [samples] }
+    const hits = cutRecording(audio, 0.3, 0.06)
+    all += truth.length
+    truth.forEach((strike, i) => {
+      const next = truth[i + 1] ?? Infinity
+      const hit = hits.find(({ startFrame }) => startFrame <= strike && startFrame >= strike - EARLY_SECONDS * sampleRateHz)
+      if (!hit || hit.endFrame > next) return
+      if (hit.endFrame < Math.min(audibleUntil[i], next) - SLACK_SECONDS * sampleRateHz) return
+      const [clip] = clipSamples(audio, { ...wholeClip('bench' as never, { frames: samples.length, channels: 1 }), ...hit, ...FADES })
+      if (clip[0] === 0 && clip[clip.length - 1] === 0) good++
+    })
+  }
+  return { 'cut.needNoHand': { value: good / all, unit: `of ${all} strikes` } }
 }
 
 /** Processor time of the fastest of some runs each. The recording is a minute of impacts, ten times at other levels. */

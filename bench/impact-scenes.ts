@@ -6,6 +6,8 @@ export interface ImpactScene {
   readonly sampleRateHz: number
   readonly samples: Float32Array
   readonly truth: number[]
+  /** For each strike, the frame from which on it is under the noise of the room. */
+  readonly audibleUntil: number[]
 }
 
 export interface SceneWish {
@@ -44,6 +46,7 @@ export function impactScene(wish: SceneWish): ImpactScene {
   const dry = new Float64Array(frames)
   const bodies = Array.from({ length: wish.things ?? 5 }, () => body(between, wish.longestRing))
   const truth: number[] = []
+  const audibleUntil: number[] = []
   let at = 0.6
   let run = 0
   let which = 0
@@ -58,6 +61,7 @@ export function impactScene(wish: SceneWish): ImpactScene {
     const from = Math.round(at * rate)
     for (let i = 0; i < sound.length && from + i < frames; i++) dry[from + i] += sound[i] * level
     truth.push(from + sound.findIndex((sample) => Math.abs(sample) >= 0.01 * peak))
+    audibleUntil.push(from + lastAbove(sound, 10 ** (wish.noiseDb / 20) / level, rate))
     at += between(...wish.gapSeconds)
   }
   const samples = wish.room ? inRoom(dry, rate, wish.room, random) : dry
@@ -67,8 +71,22 @@ export function impactScene(wish: SceneWish): ImpactScene {
     name: wish.name,
     sampleRateHz: rate,
     truth,
+    audibleUntil,
     samples: Float32Array.from(samples, (sample) => (most > 1 ? sample / most : sample)),
   }
+}
+
+const LEVEL_SECONDS = 0.01
+
+/** The end of the last 10 ms whose RMS is above a level. */
+function lastAbove(sound: Float64Array, level: number, rate: number): number {
+  const length = Math.round(LEVEL_SECONDS * rate)
+  for (let from = sound.length - length; from > 0; from -= length) {
+    let power = 0
+    for (let i = from; i < from + length; i++) power += sound[i] * sound[i]
+    if (power / length > level * level) return from + length
+  }
+  return 0
 }
 
 function body(between: (low: number, high: number) => number, longestRing: number): Body {

@@ -32,6 +32,7 @@ export function BoardBar({ kit }: { readonly kit: Kit }) {
         on={hearsAgain}
         onPress={() => session.setState({ hearsAgain: !hearsAgain })}
       />
+      <View style={{ width: 8 }} />
       <Button label="Add pad" onPress={add} disabled={kit.pads.length >= 128} />
     </View>
   )
