@@ -6,7 +6,7 @@ export interface ImpactScene {
   readonly sampleRateHz: number
   readonly samples: Float32Array
   readonly truth: number[]
-  /** For each strike, the frame from which on it is under the noise of the room. */
+  /** For each strike, the frame from which on it is under the room, noise and hum. */
   readonly audibleUntil: number[]
 }
 

@@ -1,5 +1,5 @@
 import type { BandEnergy } from './bands'
-import { noiseFloor } from './strength'
+import { noiseFloor, quantile } from './strength'
 
 /** Fades that every cut gets, so that no clip clicks. */
 export const EDGE_FADE_IN_SECONDS = 0.0005
@@ -21,11 +21,19 @@ export interface TailCurve {
 }
 
 const BLOCK_HOPS = 8
-/** For each band, how far above its noise floor it must stand to be heard as sound: low bands are restless by themselves. */
+/** For each band, how far above its noise floor it must stand at most to be heard as sound: low bands are restless by themselves. */
 const STANDS_OUT = [5, 3.5, 2.4, 1.9, 1.7, 1.7]
 const QUIET_SECONDS = 0.04
 const SHORTEST_SECONDS = 0.04
 const DOWN = 1e-6
+
+/** What hardly moves, as hum, is stood out of by little. */
+const STEADY = 1.5
+
+function standsOut(means: Float64Array, most: number): number {
+  const unrest = quantile(means, 0.3) / Math.max(1e-15, quantile(means, 0.1))
+  return Math.min(most, Math.max(STEADY, unrest ** 1.5))
+}
 
 export function tailCurve(bands: readonly BandEnergy[], hopFrames: number): TailCurve {
   const blocks = Math.floor((bands[0]?.length ?? 0) / BLOCK_HOPS)
@@ -38,7 +46,7 @@ export function tailCurve(bands: readonly BandEnergy[], hopFrames: number): Tail
       means[block] /= BLOCK_HOPS
       energy[block] += means[block]
     }
-    const line = noiseFloor(means) * STANDS_OUT[band] + 1e-12
+    const line = noiseFloor(means) * standsOut(means, STANDS_OUT[band]) + 1e-12
     for (let block = 0; block < blocks; block++) if (means[block] > line) sounds[block] = 1
   }
   return { blockFrames: hopFrames * BLOCK_HOPS, energy, sounds }

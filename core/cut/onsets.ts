@@ -51,7 +51,7 @@ function firstFrame(mono: Float32Array, sampleRateHz: number, near: number): num
   const ms = sampleRateHz / 1000
   const from = Math.max(0, Math.round(near - 3 * ms))
   const to = Math.min(mono.length, Math.round(near + 10 * ms))
-  const before = rangeOf(mono, Math.max(0, Math.round(from - 12 * ms)), from)
+  const before = rangeOf(mono, Math.max(0, Math.round(from - 21 * ms)), from)
   const peak = rangeOf(mono, from, to)
   const middle = (before.high + before.low) / 2
   const reach = (before.high - before.low) / 2

@@ -117,7 +117,7 @@ export function noiseFloor(energy: Float32Array | Float64Array): number {
 const QUANTILE_VALUES = 20_000
 
 /** The value that a share of all stay below, from some of them, spread evenly. */
-function quantile(values: Float32Array | Float64Array, share: number, of: (value: number) => number = (value) => value): number {
+export function quantile(values: Float32Array | Float64Array, share: number, of: (value: number) => number = (value) => value): number {
   if (values.length === 0) return 0
   const step = Math.max(1, Math.floor(values.length / QUANTILE_VALUES))
   const some = new Float64Array(Math.ceil(values.length / step))
