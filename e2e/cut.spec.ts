@@ -53,7 +53,7 @@ test('a recording is cut in equal parts and on beats, and the strikes come back'
 })
 
 test('by loudness shows every hit before it moves; a hit moved later is brought to its pad when that is wanted', async ({ page }) => {
-  await onTheBench(page, 'slipway', [0.35, 0.85, 1.35, 1.85, 2.35])
+  await onTheBench(page, 'boathouse', [0.35, 0.85, 1.35, 1.85, 2.35])
   await page.getByRole('button', { name: 'Send 5 hits to pads' }).click()
   await page.getByRole('radio', { name: 'One pad, by loudness' }).click()
   await expect(page.getByRole('img', { name: '5 hits on loudness against velocity, 1 bands' })).toBeVisible()

@@ -96,6 +96,17 @@ test('a strike is found under the ringing of a louder one, and a room that answe
   expect(found[1]).toBeCloseTo(0.62, 2)
 })
 
+test('a sound that is cut off is one strike, not two', () => {
+  for (const noise of [0, 0.0005])
+    for (const hz of [200, 1000, 5000]) {
+      const mono = recording([], 4, noise)
+      for (let beep = 0; beep < 4; beep++)
+        for (let i = 0; i < 0.07 * RATE; i++)
+          mono[Math.round((0.2 + beep) * RATE) + i] += 0.4 * Math.sin((2 * Math.PI * hz * i) / RATE + 0.5)
+      expect(findOnsets(mono, RATE, strengthCurve(mono, RATE), 0.3, 0.06)).toHaveLength(4)
+    }
+})
+
 test('silence, noise, a tone, a dead end or a very low rate give hits or none, never a fault', () => {
   const tone = Float32Array.from({ length: RATE }, (_, i) => 0.4 * Math.sin((2 * Math.PI * 220 * i) / RATE))
   const of = (samples: Float32Array, sampleRateHz = RATE) => cutRecording({ sampleRateHz, channels: [samples] }, 0.3, 0.06)

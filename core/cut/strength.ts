@@ -72,8 +72,28 @@ function strengthOf(energies: readonly BandEnergy[], hopsPerMs: number, attack: 
       if (counted > most[hop]) most[hop] = counted
     }
   }
-  for (let hop = 0; hop < hops; hop++) strength[hop] = shown((0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
+  const stops = stopsOf(energies, hops)
+  for (let hop = 0; hop < hops; hop++) strength[hop] = stops[hop] ? 0 : shown((0.5 * strength[hop] + 0.5 * most[hop]) / FULL_DB)
   return strength
+}
+
+const STOP_SHARE = 0.03
+const STOP_HOPS = 6
+const STOP_FROM_HOPS = 6
+/** The click is seen as soon as it comes into the windows that look ahead. */
+const STOP_BEFORE_HOPS = 5
+
+/** Where sound stops dead, by 15 dB within some ms: the click of that is no strike. */
+function stopsOf(energies: readonly BandEnergy[], hops: number): Uint8Array {
+  const total = new Float32Array(hops)
+  for (const energy of energies) for (let hop = 0; hop < hops; hop++) total[hop] += energy[hop]
+  const sums = runningSums(total)
+  const stops = new Uint8Array(hops)
+  for (let hop = STOP_HOPS; hop + STOP_FROM_HOPS + STOP_HOPS <= hops; hop++) {
+    const later = sums[hop + STOP_FROM_HOPS + STOP_HOPS] - sums[hop + STOP_FROM_HOPS]
+    if (later < STOP_SHARE * (sums[hop] - sums[hop - STOP_HOPS])) stops.fill(1, hop - STOP_BEFORE_HOPS, hop + 1)
+  }
+  return stops
 }
 
 /** Bends 0.. into 0..1 without a flat top, so that even the strongest strike has one highest place. */

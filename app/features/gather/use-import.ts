@@ -1,16 +1,24 @@
-import { useCallback, useRef, useState } from 'react'
+import { useStore } from 'zustand'
+import { createStore } from 'zustand/vanilla'
 
 import { importFiles } from '../../audio/import'
 import type { ImportProgress } from '../../audio/import'
 
-/** One import after another, with how it goes. Files given while one runs come after it. */
+/** How the import goes, wherever one is meanwhile: going to another place neither stops nor forgets it. */
+const imports = createStore<{ readonly progress?: ImportProgress }>(() => ({}))
+let running: { cancel(): void; readonly finished: Promise<void> } | undefined
+
+/** Files given while an import runs come after it. */
+function take(files: readonly File[]): void {
+  if (files.length === 0) return
+  const before = running?.finished ?? Promise.resolve()
+  void before.then(() => (running = importFiles(files, (progress) => imports.setState({ progress }))))
+}
+
+const cancel = () => running?.cancel()
+const close = () => imports.setState({ progress: undefined })
+
+/** One import after another, with how it goes. */
 export function useImport() {
-  const [progress, setProgress] = useState<ImportProgress>()
-  const running = useRef<{ cancel(): void; finished: Promise<void> }>(undefined)
-  const take = useCallback((files: readonly File[]) => {
-    if (files.length === 0) return
-    const before = running.current?.finished ?? Promise.resolve()
-    void before.then(() => (running.current = importFiles(files, setProgress)))
-  }, [])
-  return { progress, take, cancel: () => running.current?.cancel(), close: () => setProgress(undefined) }
+  return { progress: useStore(imports, (state) => state.progress), take, cancel, close }
 }
