@@ -2,7 +2,7 @@ import type { HitDescription } from './describe'
 
 const LOOK_SECONDS = 0.04
 const LOOK_RATE_HZ = 6000
-const ALIKE = 0.985
+const ALIKE = 0.998
 const ALIKE_DB = 1.5
 
 /** Which hits are nearly the same sound as another, by the shape of their first 40 ms. Frames are onsets in `mono`. */

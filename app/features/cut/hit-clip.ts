@@ -25,7 +25,7 @@ export const WARNING_WORDS: Record<Warning, string> = {
   secondHit: 'second hit inside',
   nearNoise: 'near the noise',
   dc: 'off centre (DC)',
-  alike: 'nearly the same as another',
+  alike: 'same as another',
   odd: 'unlike the others',
 }
 
