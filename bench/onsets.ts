@@ -54,7 +54,9 @@ export function figuresOfOnsets(): Record<string, Figure> {
   return figures
 }
 
-function scenes(): ImpactScene[] {
+type Heard = Omit<ImpactScene, 'audibleUntil'>
+
+function scenes(): Heard[] {
   const demo = [['walk', walkAround()], ['slaps', tarpSlaps()]] as const // prettier-ignore
   return [
     ...demo.map(([name, { samples, strikes }]) => ({ name, samples, sampleRateHz: RATE, truth: strikes.map((strike) => strike.frame) })),
@@ -66,7 +68,7 @@ function scenes(): ImpactScene[] {
 }
 
 /** What aubioonset hears at each of its settings, each shifted by its own median error; none where it is not installed. */
-function peerOnsets(scene: ImpactScene): number[][] {
+function peerOnsets(scene: Heard): number[][] {
   const folder = mkdtempSync(join(tmpdir(), 'heliaster-onsets-'))
   const path = join(folder, 'scene.wav')
   writeFileSync(path, writeWav({ sampleRateHz: scene.sampleRateHz, channels: [scene.samples] }, { bits: 24 }))
