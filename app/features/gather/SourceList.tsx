@@ -67,7 +67,7 @@ export function SourceList({ onCut }: Props) {
     }),
     [latest],
   )
-  const keys = useListKeys({ shown, chosenId, rows, actions, hearsOnSelect: view.hearsOnSelect })
+  const keys = useListKeys({ shown: wanted, chosenId, rows, actions, hearsOnSelect: view.hearsOnSelect })
   const open = openId && sources.store.getState().entries[openId] ? all.find((source) => source.id === openId) : undefined
   useEffect(() => {
     const at = wanted.findIndex((source) => source.id === session.getState().sourceId)
