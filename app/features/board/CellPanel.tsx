@@ -7,9 +7,9 @@ import { useStore } from 'zustand'
 
 import { sources } from '../../stores/documents'
 import { Button } from '../../ui/Button'
+import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { Text } from '../../ui/Text'
-import { CHANNEL_CHOICES } from '../gather/StereoQuestion'
 import { editKit } from '../shell'
 
 interface Props {

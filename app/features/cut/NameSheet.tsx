@@ -5,6 +5,7 @@ import { TextInput, View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
+import { NamePreview } from '../../ui/NamePreview'
 import { Sheet } from '../../ui/Sheet'
 import { Text } from '../../ui/Text'
 import { fonts, TOUCH, usePalette } from '../../ui/theme'
@@ -25,7 +26,6 @@ const WAYS = [
   { value: 'pattern', text: 'By a pattern' },
   { value: 'typing', text: 'One after another' },
 ] as const
-const SHOWN = 60
 
 /** Names for all hits of the list: by what they are, by a pattern, or typed one after another while each is heard. */
 export function NameSheet({ hits, sourceName, onNames, onHear, onClose }: Props) {
@@ -62,19 +62,7 @@ export function NameSheet({ hits, sourceName, onNames, onHear, onClose }: Props)
       {way === 'typing' ? (
         <Typing hits={hits} onName={(marker, name) => onNames([{ marker, name }])} onHear={onHear} onDone={onClose} />
       ) : (
-        <View style={{ gap: 2 }}>
-          {names.slice(0, SHOWN).map((name, i) => (
-            <View key={hits[i].marker.id} style={{ flexDirection: 'row', gap: 8, minHeight: 24 }}>
-              <Text look="small" tone="muted" numberOfLines={1} style={{ flex: 1 }}>
-                {hits[i].marker.name ?? `Hit ${i + 1}`}
-              </Text>
-              <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-                {name}
-              </Text>
-            </View>
-          ))}
-          {names.length > SHOWN && <Text look="small" tone="muted">{`And ${names.length - SHOWN} more.`}</Text>}
-        </View>
+        <NamePreview names={hits.map(({ marker }, i) => ({ id: marker.id, before: marker.name ?? `Hit ${i + 1}`, after: names[i] }))} />
       )}
     </Sheet>
   )

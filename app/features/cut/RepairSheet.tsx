@@ -4,12 +4,12 @@ import type { HitSettings, Repairs, Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 
 import { Button } from '../../ui/Button'
+import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { Toggle } from '../../ui/Toggle'
-import { CHANNEL_CHOICES } from '../gather/StereoQuestion'
 import type { CutHit } from './use-source-cut'
 
 interface Props {

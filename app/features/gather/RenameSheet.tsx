@@ -5,13 +5,12 @@ import { Pressable, View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/Slider'
+import { NamePreview } from '../../ui/NamePreview'
 import { Sheet } from '../../ui/Sheet'
 import { Text } from '../../ui/Text'
 import { TOUCH, usePalette } from '../../ui/theme'
 import { WordField } from '../../ui/WordField'
 import { setSounds } from './sound-actions'
-
-const SHOWN = 40
 
 /** Many names by one pattern, seen before anything is changed. */
 export function RenameSheet({ sounds, onClose }: { readonly sounds: readonly Source[]; readonly onClose: () => void }) {
@@ -90,19 +89,7 @@ export function RenameSheet({ sounds, onClose }: { readonly sounds: readonly Sou
         />
       </View>
       {twice > 0 && <Text look="small" tone="coral">{`${twice} of the new names occur more than once.`}</Text>}
-      <View aria-label="The new names" style={{ gap: 4 }}>
-        {names.slice(0, SHOWN).map((name, i) => (
-          <View key={sounds[i].id} style={{ flexDirection: 'row', gap: 10 }}>
-            <Text look="small" tone="muted" numberOfLines={1} style={{ flex: 1 }}>
-              {sounds[i].name}
-            </Text>
-            <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-              {name}
-            </Text>
-          </View>
-        ))}
-        {names.length > SHOWN && <Text look="small" tone="muted">{`And ${names.length - SHOWN} more.`}</Text>}
-      </View>
+      <NamePreview names={sounds.map(({ id, name }, i) => ({ id, before: name, after: names[i] }))} />
     </Sheet>
   )
 }

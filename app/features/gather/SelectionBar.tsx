@@ -3,13 +3,13 @@ import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 
 import { Button, IconButton } from '../../ui/Button'
+import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { RenameSheet } from './RenameSheet'
 import { deletionWarning, favourSounds, removeSounds, setSounds } from './sound-actions'
-import { CHANNEL_CHOICES } from './StereoQuestion'
 import { TagSheet } from './TagSheet'
 
 interface Props {

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { View } from 'react-native'
 
 import { Button, IconButton } from '../../ui/Button'
+import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { MiniWave } from '../../ui/MiniWave'
 import { NameField } from '../../ui/NameField'
@@ -14,7 +15,6 @@ import { takeBack, takeOut } from './out-and-back'
 import { DeleteSheet } from './SelectionBar'
 import { hearSound, favourSounds, setSounds } from './sound-actions'
 import { lengthText } from './SourceRow'
-import { CHANNEL_CHOICES } from './StereoQuestion'
 import { TagSheet } from './TagSheet'
 
 interface Props {

@@ -4,16 +4,10 @@ import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 
 import type { Imported } from '../../audio/import'
+import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { Text } from '../../ui/Text'
 import { setSounds } from './sound-actions'
-
-export const CHANNEL_CHOICES: readonly { value: Source['channel']; text: string }[] = [
-  { value: 'both', text: 'Both' },
-  { value: 'mid', text: 'Mid' },
-  { value: 'left', text: 'Left' },
-  { value: 'right', text: 'Right' },
-]
 
 /** Asked once for all stereo files of an import: what clips take from them. Both stay until something else is chosen. */
 export function StereoQuestion({ done }: { readonly done: readonly Imported[] }) {
