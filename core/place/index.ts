@@ -1,6 +1,6 @@
 export { naturalBreaks } from './natural-breaks'
 export { compareNames } from './natural-order'
-export { asBands, asTurns, byLoudness, evenEdges, loudnessEdges, suggestBands } from './place'
+export { asBands, asTurns, byLoudness, evenEdges, loudnessEdges, MOST_TURNS, suggestBands } from './place'
 export type { BandLevels, LoudClip } from './place'
 export { renamed, renameWords } from './rename'
 export type { NameParts, RenamePlan } from './rename'

@@ -8,7 +8,7 @@ import { naturalBreaks } from './natural-breaks'
 import { compareNames } from './natural-order'
 import { putTakes } from './put-takes'
 import type { PutMode, TakeTarget } from './put-takes'
-import { asBands, byLoudness, evenEdges, loudnessEdges, suggestBands } from './place'
+import { asBands, asTurns, byLoudness, evenEdges, loudnessEdges, suggestBands } from './place'
 
 const clip = (i: number) => wholeClip(hashOf(i.toString(16).padStart(4, '0')), { frames: 10, channels: 1 })
 
@@ -50,6 +50,16 @@ test('by loudness, softer takes lie in softer bands and no take is lost', () => 
   expect(bands[0].turns[0].clips['ray-1']).toEqual(clip(6))
   const evened = byLoudness(testIds(), 'ray-1' as never, loudnessDb.map((db, i) => ({ clip: clip(i), loudnessDb: db })), 3, 'evened') // prettier-ignore
   expect((evened[0].turns[0].clips['ray-1'] as Clip).gainDb).toBeCloseTo(1) // the softest of three, whose mean is 1 dB above it
+})
+
+test('of more takes than a band can hold, some from everywhere are kept, in turns and by loudness', () => {
+  const takes = Array.from({ length: 500 }, (_, i) => ({ clip: clip(i), loudnessDb: -i / 500 }))
+  const kept = (band: Band) => band.turns.map((turn) => takes.findIndex((take) => take.clip.audio === (turn.clips['ray-1'] as Clip).audio))
+  const [one] = asTurns(testIds(), 'ray-1' as never, takes.map((take) => take.clip)) // prettier-ignore
+  expect(kept(one)).toHaveLength(128)
+  expect(new Set(kept(one)).size).toBe(128)
+  expect(Math.max(...kept(one))).toBeGreaterThan(490)
+  for (const band of byLoudness(testIds(), 'ray-1' as never, takes, 2)) expect(new Set(kept(band)).size).toBe(128)
 })
 
 test('edges by loudness rise from 1, leave every band room, and are even where loudness rises evenly', () => {

@@ -8,7 +8,10 @@ export function evenEdges(count: number): number[] {
   return Array.from({ length: count }, (_, i) => 1 + Math.round((i * 127) / count))
 }
 
-/** All clips in one band, each its own turn. */
+/** The most turns a band can have. */
+export const MOST_TURNS = 128
+
+/** All clips in one band, each its own turn; of more than 128, every so many are left out. */
 export function asTurns(makeId: MakeId, rayId: RayId, clips: readonly Clip[]): Band[] {
   return [createBand(makeId, 1, turnsOf(makeId, rayId, clips))]
 }
@@ -36,8 +39,8 @@ export function suggestBands(loudnessDb: readonly number[]): number {
 export type BandLevels = 'kept' | 'evened'
 
 /**
- * Clips of one thing from soft to loud: bands by natural breaks of their loudness, the hits of a band as its turns. Each
- * band answers the velocities that its loudness deserves, so that loudness rises evenly with velocity.
+ * Clips of one thing from soft to loud: bands by natural breaks of their loudness, the hits of a band as its turns (128
+ * at most, evenly from all). Each band answers the velocities that its loudness deserves, so that loudness rises evenly with velocity.
  */
 export function byLoudness(
   makeId: MakeId,
@@ -80,5 +83,11 @@ export function loudnessEdges(meansDb: readonly number[]): number[] {
 }
 
 function turnsOf(makeId: MakeId, rayId: RayId, clips: readonly Clip[]) {
-  return clips.map((clip) => createTurn(makeId, { [rayId]: clip }))
+  return thinned(clips).map((clip) => createTurn(makeId, { [rayId]: clip }))
+}
+
+/** As many as a band can hold, evenly from all. */
+function thinned<T>(items: readonly T[]): readonly T[] {
+  if (items.length <= MOST_TURNS) return items
+  return Array.from({ length: MOST_TURNS }, (_, i) => items[Math.floor((i * items.length) / MOST_TURNS)])
 }

@@ -1,7 +1,7 @@
 import type { BandId, MakeId, RayId, TurnId } from '../kit/ids'
 import type { Band, Clip, Pad, Ray } from '../kit/kit'
 import { createBand, createTurn } from '../kit/make'
-import { asTurns, evenEdges } from './place'
+import { asTurns, evenEdges, MOST_TURNS } from './place'
 
 /** Where takes go on a pad: all of it, one band, the cell of one turn, or a ray with turns of its own. */
 export type TakeTarget =
@@ -20,7 +20,7 @@ export type Filling = Partial<Pick<Pad, 'rays' | 'bands'>>
 export function putTakes(makeId: MakeId, pad: Pad, target: TakeTarget, groups: readonly (readonly Clip[])[], mode: PutMode): Filling {
   const clips = groups.flat()
   const rayId = pad.rays[0].id
-  const turns = (of: readonly Clip[]) => of.slice(0, 128).map((clip) => createTurn(makeId, { [rayId]: clip }))
+  const turns = (of: readonly Clip[]) => of.slice(0, MOST_TURNS).map((clip) => createTurn(makeId, { [rayId]: clip }))
   switch (target.kind) {
     case 'pad': {
       const filled = groups.filter((group) => group.length > 0)
@@ -29,7 +29,7 @@ export function putTakes(makeId: MakeId, pad: Pad, target: TakeTarget, groups: r
         return { bands: filled.map((group, i) => createBand(makeId, edges[i], turns(group))) }
       }
       if (mode === 'add' && pad.bands.length === 1) return { bands: [grown(pad.bands[0], turns(clips))] }
-      return { bands: asTurns(makeId, rayId, clips.slice(0, 128)) }
+      return { bands: asTurns(makeId, rayId, clips) }
     }
     case 'band':
       return {
@@ -51,12 +51,12 @@ export function putTakes(makeId: MakeId, pad: Pad, target: TakeTarget, groups: r
 }
 
 function grown(band: Band, turns: Band['turns']): Band {
-  return { ...band, turns: [...band.turns, ...turns].slice(0, 128) }
+  return { ...band, turns: [...band.turns, ...turns].slice(0, MOST_TURNS) }
 }
 
 /** A ray that is no microphone has turns of its own, which go round by themselves. */
 function withTakes(makeId: MakeId, ray: Ray, clips: readonly Clip[], mode: PutMode): Ray {
-  const own = asTurns(makeId, ray.id, clips.slice(0, 128))
+  const own = asTurns(makeId, ray.id, clips)
   const source: Extract<Ray['source'], { kind: 'clips' }> = ray.source.kind === 'clips' ? ray.source : { kind: 'clips' }
   const [first] = (mode === 'add' && source.bands) || []
   return { ...ray, microphone: false, source: { ...source, bands: first ? [grown(first, own[0].turns)] : own } }

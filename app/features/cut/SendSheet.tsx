@@ -1,5 +1,5 @@
 import type { PadId, Source } from '@heliaster/core/kit'
-import { suggestBands } from '@heliaster/core/place'
+import { MOST_TURNS, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -71,12 +71,13 @@ export function SendSheet({ source, hits, onClose }: Props) {
     notify(
       pads.length > 1
         ? `${pads.length} pads are on the Board.`
-        : `${hits.length === 1 ? '1 hit is' : `${hits.length} hits are`} on ${into ? padName(kit, into) : 'a new pad'}.`,
+        : `${placed === 1 ? '1 hit is' : `${placed} hits are`} on ${into ? padName(kit, into) : 'a new pad'}.`,
     )
     onClose()
     router.navigate(`/kit/${kitId}/board`)
   }
-  const left = way === 'pads' ? hits.length - pads.length : 0
+  const placed = pads.reduce((sum, pad) => sum + pad.bands.reduce((turns, band) => turns + band.turns.length, 0), 0)
+  const left = hits.length - placed
   return (
     <Sheet
       title={`Send ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'} to pads`}
@@ -137,7 +138,9 @@ export function SendSheet({ source, hits, onClose }: Props) {
       )}
       {left > 0 && (
         <Text look="small" tone="coral">
-          A kit holds 128 pads: {left} hits find no place. Pass some, or send them as turns.
+          {way === 'pads'
+            ? `A kit holds 128 pads: ${left} hits find no place. Pass some, or send them as turns.`
+            : `A band holds ${MOST_TURNS} turns: ${left} hits are left out, evenly from all. Pass some, or choose more bands.`}
         </Text>
       )}
     </Sheet>

@@ -36,7 +36,7 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
     kit.pads.find((one) => one.id === plan.onto) ??
     createPad(makeId, { name: first.marker.name ?? source.name.slice(0, 60), family: first.hit.family, pick: 'shuffle' }, freeNote(kit))
   const rayId = pad.rays[0].id
-  if (plan.way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.slice(0, 128).map((take) => take.clip)), spread: 'even' }] // prettier-ignore
+  if (plan.way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.map((take) => take.clip)), spread: 'even' }] // prettier-ignore
   const bands = byLoudness(makeId, rayId, takes, plan.bandCount, plan.levels)
   const own = plan.onto ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
   return [{ ...pad, own, bands, spread: 'loudness' }]
