@@ -11,28 +11,26 @@ import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { useKit } from '../shell'
+import { BenchSheets } from './BenchSheets'
+import type { OpenSheet } from './BenchSheets'
 import { clipOfHit } from './hit-clip'
-import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
-import { CutSheet } from './CutSheet'
 import { listedHits, plainHitList } from './hit-list'
+import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
 import { ListBar } from './ListBar'
-import { NameSheet } from './NameSheet'
-import { RepairSheet } from './RepairSheet'
+import { cutLooks } from './looks'
+import { MarkerBar } from './MarkerBar'
+import { Overview } from './Overview'
+import { SourceTitle } from './SourceTitle'
+import { Spectrogram } from './Spectrogram'
+import { StrengthChart } from './StrengthChart'
+import { TakesBar } from './TakesBar'
+import { TimeScale } from './TimeScale'
 import { UpdateOffer } from './UpdateOffer'
 import { useCutKeys } from './use-cut-keys'
 import { useHearRow } from './use-hear-row'
-import { MarkerBar } from './MarkerBar'
-import { Overview } from './Overview'
-import { SendSheet } from './SendSheet'
-import { cutLooks } from './looks'
-import { Spectrogram } from './Spectrogram'
-import { TimeScale } from './TimeScale'
-import { SourceTitle } from './SourceTitle'
-import { StrengthChart } from './StrengthChart'
-import { TakesBar } from './TakesBar'
 import { useAnalysis, useCutActions, useHits } from './use-source-cut'
 import type { Analysis, CutHit } from './use-source-cut'
-import { focused, panned, wholeView, zoomed } from './view'
+import { focused, gainFor, panned, wholeView, zoomed } from './view'
 import { Waveform } from './Waveform'
 
 /** One recording on the bench: reading it, or why it cannot be read. */
@@ -55,6 +53,8 @@ export function CutBench({ source }: { readonly source: Source }) {
   )
 }
 
+const isKept = ({ marker, hit }: CutHit) => marker.verdict !== 'pass' && hit !== undefined
+
 function ReadyBench({ source, analysis }: { readonly source: Source; readonly analysis: Analysis }) {
   const palette = usePalette()
   const isWide = useIsWide()
@@ -63,19 +63,20 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const hits = useHits(source, analysis)
   const actions = useCutActions(source)
   const kit = useKit()
+  const tempoBpm = kit?.tempoBpm ?? 120
   const hasSpectrogram = useStore(cutLooks, (state) => state.hasSpectrogram)
-  const [view, setView] = useState(() => ({ ...wholeView(frames), gain: gainFor(analysis) }))
+  const [view, setView] = useState(() => ({ ...wholeView(frames), gain: gainFor(analysis.summary) }))
   const [chosenId, setChosenId] = useState<MarkerId>()
   const [cursor, setCursor] = useState<number>()
-  const [open, setOpen] = useState<'send' | 'cut' | 'repair' | 'names'>()
+  const [open, setOpen] = useState<OpenSheet>()
   const [listView, setListView] = useState(plainHitList)
   const listed = useMemo(() => listedHits(hits, listView), [hits, listView])
-  const unpassed = useMemo(() => listed.filter(({ marker, hit }) => marker.verdict !== 'pass' && hit), [listed])
+  const unpassed = useMemo(() => listed.filter(isKept), [listed])
   const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])
   const close = () => setOpen(undefined)
   const list = useRef<FlatList<CutHit>>(null)
   const chosen = hits.find(({ marker }) => marker.id === chosenId)
-  const kept = useMemo(() => hits.filter(({ marker, hit }) => marker.verdict !== 'pass' && hit), [hits])
+  const kept = useMemo(() => hits.filter(isKept), [hits])
 
   const hear = useCallback(
     ({ marker, hit }: CutHit) => {
@@ -172,16 +173,18 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         }}
         onSlideEnd={actions.endGesture}
       />
-      <TimeScale source={source} view={view} tempoBpm={kit?.tempoBpm ?? 120} />
+      <TimeScale source={source} view={view} tempoBpm={tempoBpm} />
       {hasSpectrogram && <Spectrogram source={source} view={view} height={isWide ? 96 : 72} />}
-      <StrengthChart
-        analysis={analysis}
-        view={view}
-        waterLine={source.cut.waterLine}
-        height={isWide ? 96 : 64}
-        onSlide={(waterLine) => actions.slideCut({ waterLine })}
-        onDone={actions.endGesture}
-      />
+      {!source.cut.grid && (
+        <StrengthChart
+          analysis={analysis}
+          view={view}
+          waterLine={source.cut.waterLine}
+          height={isWide ? 96 : 64}
+          onSlide={(waterLine) => actions.slideCut({ waterLine })}
+          onDone={actions.endGesture}
+        />
+      )}
       <View style={{ flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
         <View style={isWide && { flex: 3, minWidth: 0 }}>
           <MarkerBar
@@ -233,43 +236,25 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         ListEmptyComponent={
           <Text tone="muted" style={{ padding: 20 }}>
             {hits.length > 0
-              ? 'No hit is like this. Show all of them again with the second button above.'
+              ? 'No hit is like this. The order of the list, above, shows all of them again.'
               : 'No hit stands out of the water. Lower the water line, or add a marker by hand.'}
           </Text>
         }
       />
       {!isWide && <View style={{ padding: 10, paddingHorizontal: 16 }}>{send}</View>}
-      {open === 'send' && <SendSheet source={source} hits={kept} onClose={close} />}
-      {open === 'cut' && (
-        <CutSheet
-          source={source}
-          analysis={analysis}
-          tempoBpm={kit?.tempoBpm ?? 120}
-          onCut={actions.setCut}
-          onSlide={actions.slideCut}
-          onSlid={actions.endGesture}
-          onClose={close}
-        />
-      )}
-      {open === 'names' && <NameSheet hits={listed} sourceName={source.name} onNames={actions.nameAll} onHear={hear} onClose={close} />}
-      {open === 'repair' && (
-        <RepairSheet
-          source={source}
-          chosen={chosen}
-          listed={unpassed}
-          onSlide={actions.slideClips}
-          onDone={actions.endGesture}
-          onHear={hear}
-          onClose={close}
-        />
-      )}
+      <BenchSheets
+        source={source}
+        analysis={analysis}
+        tempoBpm={tempoBpm}
+        open={open}
+        chosen={chosen}
+        kept={kept}
+        listed={listed}
+        unpassed={unpassed}
+        actions={actions}
+        onHear={hear}
+        onClose={close}
+      />
     </View>
   )
-}
-
-/** Quiet recordings are raised so that they can be seen. */
-function gainFor({ summary }: Analysis): number {
-  const top = summary.levels[summary.levels.length - 1]
-  const peak = Math.max(1e-4, ...top.high, ...top.low.map((value) => -value))
-  return Math.min(64, Math.max(1, 0.92 / peak))
 }

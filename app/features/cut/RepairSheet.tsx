@@ -1,7 +1,7 @@
 import { evenGains } from '@heliaster/core/cut'
 import type { LiveMarker } from '@heliaster/core/cut'
 import type { HitSettings, Repairs, Source } from '@heliaster/core/kit'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 
 import { Button } from '../../ui/Button'
 import { CHANNEL_CHOICES } from '../../ui/channel-choices'
@@ -35,17 +35,22 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   const [share, setShare] = useState(0)
   const items = scope === 'one' && chosen ? [chosen] : listed
   const settings = items.map(({ marker }) => marker.clip ?? {})
-  const change = (make: (before: HitSettings, i: number) => HitSettings) =>
-    onSlide(items.map(({ marker }, i) => ({ marker, clip: tidy(make(marker.clip ?? {}, i)) })))
+  const changed = useRef<readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]>([])
+  const change = (make: (before: HitSettings, i: number) => HitSettings) => {
+    changed.current = items.map(({ marker }, i) => ({ marker, clip: tidy(make(marker.clip ?? {}, i)) }))
+    onSlide(changed.current)
+  }
   const repair = (changes: Partial<Repairs>) => change((before) => ({ ...before, repairs: { ...before.repairs, ...changes } }))
   const set = (changes: HitSettings) => {
     change((before) => ({ ...before, ...changes }))
     hearThem()
   }
+  /** Ends the change and sounds a hit as it is now, not as it was drawn last. */
   const hearThem = () => {
     onDone()
-    const item = chosen ?? items[0]
-    if (item) onHear(item)
+    const item = items.includes(chosen as CutHit) ? chosen : items[0]
+    const now = changed.current.find(({ marker }) => marker.id === item?.marker.id)
+    if (item) onHear({ ...item, marker: { ...item.marker, clip: now?.clip ?? item.marker.clip } })
   }
   const even = (next: number) => {
     setShare(next)

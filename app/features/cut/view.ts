@@ -1,3 +1,5 @@
+import type { Summary } from '@heliaster/core/audio'
+
 /** The part of a recording that is seen, and how much quiet sound is raised. Frames of the file. */
 export interface View {
   readonly start: number
@@ -6,6 +8,13 @@ export interface View {
 }
 
 const FEWEST_FRAMES = 64
+
+/** Quiet recordings are raised so that they can be seen. */
+export function gainFor({ levels }: Summary): number {
+  const top = levels[levels.length - 1]
+  const peak = Math.max(1e-4, ...top.high, ...top.low.map((value) => -value))
+  return Math.min(64, Math.max(1, 0.92 / peak))
+}
 
 export function wholeView(frames: number): View {
   return { start: 0, end: frames, gain: 1 }
