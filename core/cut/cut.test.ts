@@ -1,7 +1,7 @@
 import { seeded, testIds } from '../kit/builders'
 import { applySourceEdit, createSource } from '../kit/source'
 import type { Source } from '../kit/source'
-import { cutRecording } from './cut'
+import { cutRecording, hitsAt } from './cut'
 import { describeHit } from './describe'
 import type { Surroundings } from './describe'
 import { keptMarker, liveMarkers } from './markers'
@@ -94,6 +94,17 @@ test('a strike is found under the ringing of a louder one, and a room that answe
   expect(found).toHaveLength(2)
   expect(found[0]).toBeCloseTo(0.5, 3)
   expect(found[1]).toBeCloseTo(0.62, 2)
+})
+
+test('slices of a grid begin on their frames, reach to the next and are not blamed for it', () => {
+  const mono = recording(strikes, 3)
+  const audio = { sampleRateHz: RATE, channels: [mono] }
+  const frames = [0, 0.6, 1.2, 1.8].map((seconds) => Math.round(seconds * RATE))
+  const slices = hitsAt(audio, mono, frames, [], undefined, { snap: 'none', ends: 'next' })
+  expect(slices.map((hit) => [hit.startFrame, hit.endFrame])).toEqual(frames.map((frame, i) => [frame, frames[i + 1] ?? mono.length]))
+  expect(slices.flatMap((hit) => hit.warnings)).not.toEqual(expect.arrayContaining(['secondHit']))
+  expect(hitsAt(audio, mono, frames, [], undefined, { snap: 'none', ends: 'tail' })[0].endFrame).toBeLessThanOrEqual(frames[1])
+  expect(hitsAt(audio, mono, frames, [frames[1]]).flatMap((hit) => hit.warnings)).toContain('secondHit')
 })
 
 test('a sound that is cut off is one strike, not two', () => {

@@ -57,8 +57,9 @@ export function hitsAt(
 ): Hit[] {
   const rate = audio.sampleRateHz
   const tails = tailCurve(listening.bands, listening.curve.hopFrames)
-  const endOf = (frame: number, limit: number) => (places.ends === 'next' ? limit : endFrameOf(tails, frame, limit, rate))
-  const around = { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
+  const isSlice = places.ends === 'next'
+  const endOf = (frame: number, limit: number) => (isSlice ? limit : endFrameOf(tails, frame, limit, rate))
+  const around = { isSlice, noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
   const strikes = strikeFrames(listening.curve, rate)
   const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
   let strike = 0 // both run forward
@@ -69,10 +70,10 @@ export function hitsAt(
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
     const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
     while (strike < strikes.length && strikes[strike] <= onsetFrame + SECOND_FROM_SECONDS * rate) strike++
-    const hasSecond = strikes[strike] < endFrame - SECOND_TO_SECONDS * rate
+    const hasSecond = !isSlice && strikes[strike] < endFrame - SECOND_TO_SECONDS * rate
     return { onsetFrame, startFrame, endFrame, ...describeHit(region, { ...around, hasSecond }) }
   })
-  return compared(mono, rate, hits)
+  return isSlice ? hits : compared(mono, rate, hits)
 }
 
 const SECOND_LINE = 0.42

@@ -33,6 +33,8 @@ export interface Surroundings {
   readonly dc: number
   /** Whether another strike sounds inside the hit. */
   readonly hasSecond: boolean
+  /** A slice of a grid, which is meant to end before its sound does. */
+  readonly isSlice?: boolean
 }
 
 /** What one hit is like, from its own samples. */
@@ -103,7 +105,7 @@ function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, around: Surr
   const found: Warning[] = []
   if (peakDb >= toDb(TOP) && hit.channels.some(isClipped)) found.push('clipped')
   const tail = peakOf(mono, Math.max(0, mono.length - Math.round(0.01 * hit.sampleRateHz)))
-  if (toDb(tail) > peakDb - CUT_SHORT_DB && toDb(tail) > around.noiseDb + CUT_SHORT_DB / 2) found.push('cutShort')
+  if (!around.isSlice && toDb(tail) > peakDb - CUT_SHORT_DB && toDb(tail) > around.noiseDb + CUT_SHORT_DB / 2) found.push('cutShort')
   if (around.hasSecond) found.push('secondHit')
   if (peakDb - around.noiseDb < NEAR_NOISE_DB) found.push('nearNoise')
   if (Math.abs(around.dc) > MOST_DC) found.push('dc')

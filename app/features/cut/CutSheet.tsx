@@ -1,6 +1,7 @@
 import { findOnsets, tempoInName, tempoOf } from '@heliaster/core/cut'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import { useMemo } from 'react'
+import type { ReactNode } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -105,18 +106,22 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
               : 'No steady tempo is heard in it. Type it, and where the first beat falls.'}
           </Text>
           <View style={{ flexDirection: 'row', gap: 24 }}>
-            <NumberField
-              label="Tempo, beats a minute"
-              text={String(grid.tempoBpm)}
-              unit="BPM"
-              onNumber={(bpm) => onCut({ grid: { ...grid, tempoBpm: Math.min(400, Math.max(20, bpm)) } })}
-            />
-            <NumberField
-              label="First beat at, s"
-              text={grid.firstSeconds.toFixed(3)}
-              unit="s"
-              onNumber={(seconds) => onCut({ grid: { ...grid, firstSeconds: Math.max(0, seconds) } })}
-            />
+            <Labelled label="Tempo">
+              <NumberField
+                label="Tempo, beats a minute"
+                text={String(grid.tempoBpm)}
+                unit="BPM"
+                onNumber={(bpm) => onCut({ grid: { ...grid, tempoBpm: Math.min(400, Math.max(20, bpm)) } })}
+              />
+            </Labelled>
+            <Labelled label="First beat at">
+              <NumberField
+                label="First beat at, s"
+                text={grid.firstSeconds.toFixed(3)}
+                unit="s"
+                onNumber={(seconds) => onCut({ grid: { ...grid, firstSeconds: Math.max(0, seconds) } })}
+              />
+            </Labelled>
           </View>
           <View style={{ flexDirection: 'row', gap: 8 }}>
             <Button label="Half the tempo" onPress={() => onCut({ grid: { ...grid, tempoBpm: Math.max(20, grid.tempoBpm / 2) } })} />
@@ -138,6 +143,17 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
         onChange={(hasSpectrogram) => changeLooks({ hasSpectrogram })}
       />
     </Sheet>
+  )
+}
+
+function Labelled({ label, children }: { readonly label: string; readonly children: ReactNode }) {
+  return (
+    <View>
+      <Text look="label" tone="muted">
+        {label}
+      </Text>
+      {children}
+    </View>
   )
 }
 

@@ -1,4 +1,6 @@
 import type { Band, Clip } from '@heliaster/core/kit'
+import { useState } from 'react'
+import { View } from 'react-native'
 import Svg, { Circle, Line, Path, Rect, Text as SvgText } from 'react-native-svg'
 
 import { fonts, usePalette } from '../../ui/theme'
@@ -7,7 +9,6 @@ interface Props {
   readonly bands: readonly Band[]
   /** Loudness of each hit as it was struck, by its marker. */
   readonly loudnessOf: ReadonlyMap<string, number>
-  readonly width: number
   readonly height: number
 }
 
@@ -21,8 +22,9 @@ interface Dot {
 }
 
 /** Every hit as a dot on loudness against velocity: the bands as columns, the line of their means through them. */
-export function LoudnessDots({ bands, loudnessOf, width, height }: Props) {
+export function LoudnessDots({ bands, loudnessOf, height }: Props) {
   const palette = usePalette()
+  const [width, setWidth] = useState(320)
   const dots = bands.flatMap((band, index) => dotsOf(band, index, bands[index + 1]?.fromVelocity ?? 128, loudnessOf))
   if (dots.length === 0) return null
   const [low, high] = [Math.floor(Math.min(...dots.map((dot) => dot.db)) - 1), Math.ceil(Math.max(...dots.map((dot) => dot.db)) + 1)]
@@ -36,42 +38,44 @@ export function LoudnessDots({ bands, loudnessOf, width, height }: Props) {
   })
   const label = { fill: palette.muted, fontSize: 11, fontFamily: fonts.figures }
   return (
-    <Svg width={width} height={height} role="img" aria-label={`${dots.length} hits on loudness against velocity, ${bands.length} bands`}>
-      {bands.map((band, index) => {
-        const until = bands[index + 1]?.fromVelocity ?? 128
-        return (
-          <Rect
-            key={band.id}
-            x={x(band.fromVelocity)}
-            y={0}
-            width={x(until) - x(band.fromVelocity)}
-            height={height - BOTTOM}
-            fill={index % 2 === 0 ? palette.water : palette.faint}
-          />
-        )
-      })}
-      <Path
-        d={means.map((point, i) => `${i === 0 ? 'M' : 'L'}${point.x} ${point.y}`).join('')}
-        stroke={palette.kelp}
-        strokeWidth={1.5}
-        fill="none"
-      />
-      {dots.map((dot, i) => (
-        <Circle key={i} cx={x(dot.velocity)} cy={y(dot.db)} r={3.5} fill={palette.waterInk} />
-      ))}
-      <Line x1={LEFT} x2={width - 4} y1={height - BOTTOM} y2={height - BOTTOM} stroke={palette.line} />
-      <SvgText {...label} x={0} y={y(high - 1) + 8}>
-        {`${high - 1} dB`}
-      </SvgText>
-      <SvgText {...label} x={0} y={y(low + 1)}>
-        {`${low + 1} dB`}
-      </SvgText>
-      {bands.map((band) => (
-        <SvgText key={band.id} {...label} x={x(band.fromVelocity) + 2} y={height - 4}>
-          {band.fromVelocity}
+    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
+      <Svg width={width} height={height} role="img" aria-label={`${dots.length} hits on loudness against velocity, ${bands.length} bands`}>
+        {bands.map((band, index) => {
+          const until = bands[index + 1]?.fromVelocity ?? 128
+          return (
+            <Rect
+              key={band.id}
+              x={x(band.fromVelocity)}
+              y={0}
+              width={x(until) - x(band.fromVelocity)}
+              height={height - BOTTOM}
+              fill={index % 2 === 0 ? palette.water : palette.faint}
+            />
+          )
+        })}
+        <Path
+          d={means.map((point, i) => `${i === 0 ? 'M' : 'L'}${point.x} ${point.y}`).join('')}
+          stroke={palette.kelp}
+          strokeWidth={1.5}
+          fill="none"
+        />
+        {dots.map((dot, i) => (
+          <Circle key={i} cx={x(dot.velocity)} cy={y(dot.db)} r={3.5} fill={palette.waterInk} />
+        ))}
+        <Line x1={LEFT} x2={width - 4} y1={height - BOTTOM} y2={height - BOTTOM} stroke={palette.line} />
+        <SvgText {...label} x={0} y={y(high - 1) + 8}>
+          {`${high - 1} dB`}
         </SvgText>
-      ))}
-    </Svg>
+        <SvgText {...label} x={0} y={y(low + 1)}>
+          {`${low + 1} dB`}
+        </SvgText>
+        {bands.map((band) => (
+          <SvgText key={band.id} {...label} x={x(band.fromVelocity) + 2} y={height - 4}>
+            {band.fromVelocity}
+          </SvgText>
+        ))}
+      </Svg>
+    </View>
   )
 }
 

@@ -43,7 +43,7 @@ export function NameSheet({ hits, sourceName, onNames, onHear, onClose }: Props)
       onClose={onClose}
       actions={
         way === 'typing' ? (
-          <Button label="Done" kind="main" onPress={onClose} />
+          <Button label="Done" onPress={onClose} />
         ) : (
           <Button label={`Give ${hits.length === 1 ? 'this name' : `these ${hits.length} names`}`} kind="main" onPress={give} />
         )

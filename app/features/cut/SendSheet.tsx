@@ -54,7 +54,6 @@ export function SendSheet({ source, hits, onClose }: Props) {
   const [order, setOrder] = useState<SendOrder>('time')
   const [levels, setLevels] = useState<BandLevels>('kept')
   const [target, setTarget] = useState<PadId | 'new'>('new')
-  const [width, setWidth] = useState(320)
   const suggested = useMemo(() => Math.max(1, suggestBands(hits.map(({ hit }) => hit!.loudnessDb))), [hits])
   const [bandCount, setBandCount] = useState(suggested)
   const onto = target === 'new' ? undefined : target
@@ -90,9 +89,7 @@ export function SendSheet({ source, hits, onClose }: Props) {
         {WORDS[way]}
       </Text>
       {way === 'bands' ? (
-        <View style={{ width: '100%' }} onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
-          {pads[0] && <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} width={width} height={170} />}
-        </View>
+        pads[0] && <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} height={170} />
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
           {pads.slice(0, 24).map((pad) => (
