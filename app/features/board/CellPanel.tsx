@@ -56,7 +56,7 @@ export function CellPanel({ kit, pad, turnId, onRecord }: Props) {
       </View>
       {stereo.length > 0 && (
         <>
-          <Chips label="Settings of" hideLabel options={SCOPES} value={scope} onChoose={setScope} />
+          {placedClips(pad).length > 1 && <Chips label="Settings of" hideLabel options={SCOPES} value={scope} onChoose={setScope} />}
           <Chips
             label={channels.size > 1 ? 'Takes of its file (mixed)' : 'Takes of its file'}
             options={CHANNEL_CHOICES}
