@@ -1,4 +1,4 @@
-import { kitKind, sourceKind } from '@heliaster/core/kit'
+import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
@@ -11,7 +11,7 @@ import { AudioRepository } from './audio/audio-repository'
 import { audioRoutes } from './audio/audio-routes'
 import { isAway } from './database'
 import { DocumentRepository } from './documents/document-repository'
-import { kitRoutes, sourceRoutes } from './documents/document-routes'
+import { kitRoutes, sourceRoutes, startRoutes } from './documents/document-routes'
 
 export interface AppOptions {
   readonly database: DataSource
@@ -54,6 +54,7 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
     })
     .route('/kits', kitRoutes(new DocumentRepository(database, kitKind), audio))
     .route('/sources', sourceRoutes(new DocumentRepository(database, sourceKind), audio))
+    .route('/starts', startRoutes(new DocumentRepository(database, startKind)))
     .route('/audio', audioRoutes(audio))
 
   const app = new Hono()

@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 
 import { hashAudio } from '@heliaster/core/audio'
-import { CHUNK_BYTES, createIds, createKit, createPad } from '@heliaster/core/kit'
-import type { ApiError, Kit, KitEdit, SavedDocument } from '@heliaster/core/kit'
+import { CHUNK_BYTES, createIds, createKit, createPad, createStart } from '@heliaster/core/kit'
+import type { ApiError, Kit, KitEdit, SavedDocument, Start } from '@heliaster/core/kit'
 import type { DataSource } from 'typeorm'
 
 import { createApp } from './app'
@@ -132,6 +132,21 @@ test('a deleted kit is hidden and can be brought back', async () => {
   assert.equal((await call('GET', `/api/kits/${kit.id}`)).status, 404)
   assert.equal((await call('POST', `/api/kits/${kit.id}/restore`)).status, 200)
   assert.equal((await call('GET', `/api/kits/${kit.id}`)).status, 200)
+})
+
+test('a start is kept, changed and listed whole', async () => {
+  const start = createStart(makeId, 'Tight', { pad: { maxStrikes: 1 } })
+  assert.equal((await call('PUT', `/api/starts/${start.id}`, start)).status, 201)
+  const edits = [{ type: 'setStart', fields: { pad: { maxStrikes: 3 } } }]
+  const saved = await call<{ revision: number }>('POST', `/api/starts/${start.id}/edits`, {
+    baseRevision: 1,
+    batchId: 'batch-of-start',
+    edits,
+  })
+  assert.equal(saved.json().revision, 2)
+  const listed = (await call<{ id: string; doc: Start }[]>('GET', '/api/starts')).json()
+  const { doc } = listed.find(({ id }) => id === start.id)!
+  assert.deepEqual([doc.name, doc.pad], ['Tight', { maxStrikes: 3 }])
 })
 
 test('audio arrives in chunks in any order, is verified, and is read back whole or in ranges', async () => {

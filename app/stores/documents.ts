@@ -1,12 +1,12 @@
-import { applyBatch, kitKind, sourceKind } from '@heliaster/core/kit'
-import type { DocumentKind, Kit, KitEdit, Source, SourceEdit } from '@heliaster/core/kit'
+import { applyBatch, kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import type { DocumentKind, Kind, Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
 import { answerOf, send } from './api'
 import { emptyHistory, remember, stepBack, stepForward } from './history'
 import type { History } from './history'
 import { documentKey, localDb } from './local-db'
-import type { Kind, Outgoing, StoredDocument } from './local-db'
+import type { Outgoing, StoredDocument } from './local-db'
 import { makeId } from './make-id'
 import { noticeOutgoing } from './outbox'
 
@@ -205,8 +205,9 @@ export type Documents<Doc extends HasId, Edit> = ReturnType<typeof createDocumen
 
 export const kits = createDocuments<Kit, KitEdit>(kitKind)
 export const sources = createDocuments<Source, SourceEdit>(sourceKind)
+export const starts = createDocuments<Start, StartEdit>(startKind)
 
 /** The documents of a kind, where only their data is looked at. */
 export function documentsOf(kind: Kind): Documents<HasId, unknown> {
-  return (kind === 'kit' ? kits : sources) as unknown as Documents<HasId, unknown>
+  return { kit: kits, source: sources, start: starts }[kind] as unknown as Documents<HasId, unknown>
 }

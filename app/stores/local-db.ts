@@ -1,8 +1,6 @@
-import type { AudioHash, Measured } from '@heliaster/core/kit'
+import type { AudioHash, Kind, Measured } from '@heliaster/core/kit'
 import { openDB } from 'idb'
 import type { DBSchema, IDBPDatabase } from 'idb'
-
-export type Kind = 'kit' | 'source'
 
 /** A document as this device has it, with all edits that the server has not seen yet. */
 export interface StoredDocument {
@@ -52,7 +50,13 @@ interface Schema extends DBSchema {
   refused: { key: number; value: RefusedEdit }
   pictures: {
     key: string
-    value: { readonly key: string; readonly low: Float32Array; readonly high: Float32Array; readonly measured: Measured }
+    value: {
+      readonly key: string
+      readonly low: Float32Array
+      readonly high: Float32Array
+      readonly measured: Measured
+      readonly wide?: Int16Array
+    }
   }
 }
 export type LocalDb = IDBPDatabase<Schema>

@@ -6,12 +6,17 @@ import type { KitEdit } from './kit-edit'
 import { invertEdit } from './kit-invert'
 import { applySourceEdit, invertSourceEdit, sourceEditSchema } from './source'
 import type { Source, SourceEdit } from './source'
-import { readKit, readSource } from './upgrade'
+import { applyStartEdit, invertStartEdit, startEditSchema } from './start'
+import type { Start, StartEdit } from './start'
+import { readKit, readSource, readStart } from './upgrade'
 import type { Read } from './upgrade'
 
-/** What a store, the wire and the server need to know of a kind of document; kits and sources share all the rest. */
+export const kinds = ['kit', 'source', 'start'] as const
+export type Kind = (typeof kinds)[number]
+
+/** What a store, the wire and the server need to know of a kind of document; all kinds share the rest. */
 export interface DocumentKind<Doc, Edit> {
-  readonly kind: 'kit' | 'source'
+  readonly kind: Kind
   read(json: unknown): Read<Doc>
   readonly editSchema: z.ZodType<Edit>
   apply(doc: Doc, edit: Edit): Doc
@@ -32,6 +37,14 @@ export const sourceKind: DocumentKind<Source, SourceEdit> = {
   editSchema: sourceEditSchema,
   apply: applySourceEdit,
   invert: invertSourceEdit,
+}
+
+export const startKind: DocumentKind<Start, StartEdit> = {
+  kind: 'start',
+  read: readStart,
+  editSchema: startEditSchema,
+  apply: applyStartEdit,
+  invert: invertStartEdit,
 }
 
 export interface Applied<Doc, Edit> {

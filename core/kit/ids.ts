@@ -13,6 +13,7 @@ export type BusId = Id<'BusId'>
 export type GrooveId = Id<'GrooveId'>
 export type SourceId = Id<'SourceId'>
 export type MarkerId = Id<'MarkerId'>
+export type StartId = Id<'StartId'>
 /** SHA-256 of an audio file's bytes, 64 lower-case hexadecimal digits. */
 export type AudioHash = Id<'AudioHash'>
 
@@ -29,6 +30,7 @@ export const busIdSchema = idSchema<BusId>()
 export const grooveIdSchema = idSchema<GrooveId>()
 export const sourceIdSchema = idSchema<SourceId>()
 export const markerIdSchema = idSchema<MarkerId>()
+export const startIdSchema = idSchema<StartId>()
 export const audioHashSchema = z
   .string()
   .regex(/^[0-9a-f]{64}$/, 'audio is named by 64 hexadecimal digits') as unknown as z.ZodType<AudioHash>

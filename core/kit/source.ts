@@ -57,7 +57,7 @@ export const soundedStrikeSchema = z.strictObject({
 })
 export type SoundedStrike = z.infer<typeof soundedStrikeSchema>
 
-/** A grid that cuts instead of the strikes: equal parts of the whole, or a number of beats at a tempo. */
+/** A grid that cuts instead of the strikes: equal parts of the whole, a number of beats at a tempo, or markers alone. */
 export const gridSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('parts'), count: z.number().int().min(1).max(512) }),
   z.strictObject({
@@ -69,6 +69,8 @@ export const gridSchema = z.discriminatedUnion('kind', [
       .min(1 / 16)
       .max(64),
   }),
+  /** Nothing cuts but markers: those that came with the file and those that were set by hand. */
+  z.strictObject({ kind: z.literal('marks') }),
 ])
 
 export const cutSchema = z.strictObject({

@@ -5,6 +5,8 @@ import type { Kit } from './kit'
 import { KIT_VERSION } from './version'
 import { SOURCE_VERSION, sourceSchema } from './source'
 import type { Source } from './source'
+import { START_VERSION, startSchema } from './start'
+import type { Start } from './start'
 
 export type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly ok: false; readonly message: string }
 
@@ -29,6 +31,10 @@ export function readKit(json: unknown): Read<Kit> {
 
 export function readSource(json: unknown): Read<Source> {
   return readDocument(json, 'heliaster-source', 'recording', SOURCE_VERSION, sourceUpgrades, sourceSchema)
+}
+
+export function readStart(json: unknown): Read<Start> {
+  return readDocument(json, 'heliaster-start', 'start', START_VERSION, [], startSchema)
 }
 
 function readDocument<Doc>(

@@ -2,10 +2,11 @@ import { z } from 'zod'
 
 import { kitEditSchema } from './kit-edit'
 import { sourceEditSchema } from './source'
+import { startEditSchema } from './start'
 
 /** What travels between app and server, checked on both sides. */
 
-export const documentKinds = ['kits', 'sources'] as const
+export const documentKinds = ['kits', 'sources', 'starts'] as const
 export type DocumentFolder = (typeof documentKinds)[number]
 
 const batchOf = <Edit extends z.ZodType>(edit: Edit) =>
@@ -17,6 +18,7 @@ const batchOf = <Edit extends z.ZodType>(edit: Edit) =>
   })
 export const kitBatchSchema = batchOf(kitEditSchema)
 export const sourceBatchSchema = batchOf(sourceEditSchema)
+export const startBatchSchema = batchOf(startEditSchema)
 
 export const audioAnnouncementSchema = z.strictObject({
   bytes: z

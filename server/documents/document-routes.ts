@@ -1,5 +1,5 @@
-import { audioInUse, kitBatchSchema, sourceBatchSchema } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Source, SourceEdit } from '@heliaster/core/kit'
+import { audioInUse, kitBatchSchema, sourceBatchSchema, startBatchSchema } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 import { Hono } from 'hono'
 import type { Context } from 'hono'
 
@@ -35,6 +35,15 @@ export function sourceRoutes(sources: DocumentRepository<Source, SourceEdit>, au
     .post('/:id/edits', async (c) => save(c, sources, sourceBatchSchema.safeParse(await readJson(c))))
     .delete('/:id', (c) => hide(c, sources))
     .post('/:id/restore', (c) => restore(c, sources))
+}
+
+export function startRoutes(starts: DocumentRepository<Start, StartEdit>) {
+  return new Hono()
+    .get('/', async (c) => c.json((await starts.list()).map(({ summary, doc }) => ({ ...summary, doc }))))
+    .put('/:id', (c) => create(c, starts))
+    .post('/:id/edits', async (c) => save(c, starts, startBatchSchema.safeParse(await readJson(c))))
+    .delete('/:id', (c) => hide(c, starts))
+    .post('/:id/restore', (c) => restore(c, starts))
 }
 
 function notFound(word: string) {

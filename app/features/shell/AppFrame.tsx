@@ -5,7 +5,7 @@ import { View } from 'react-native'
 import { GestureHandlerRootView } from 'react-native-gesture-handler'
 
 import { startSound } from '../../audio/sound'
-import { kits, sources } from '../../stores/documents'
+import { kits, sources, starts } from '../../stores/documents'
 import { startSender } from '../../stores/sender'
 import { Notices } from '../../ui/notices'
 import { elementsTheme, usePalette } from '../../ui/theme'
@@ -16,7 +16,7 @@ let started = false
 function startOnce(): void {
   if (started) return
   started = true
-  for (const documents of [kits, sources]) documents.load().catch(() => undefined) // the server is away; what is here is shown
+  for (const documents of [kits, sources, starts]) documents.load().catch(() => undefined) // the server is away; what is here is shown
   startSender()
   void startSound()
   keepOnDevice()

@@ -1,0 +1,2 @@
+export { KeepStart, StartChips } from './StartChips'
+export { useStarts } from './use-starts'

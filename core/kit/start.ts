@@ -1,0 +1,57 @@
+import { z } from 'zod'
+
+import { startIdSchema } from './ids'
+import type { MakeId } from './ids'
+import { padSettingsSchema } from './kit'
+import type { PadSettings } from './kit'
+import { merge } from './list'
+import { cutSchema } from './source'
+import type { CutSettings } from './source'
+
+export const START_VERSION = 1
+
+/** What a pad brings to a start: all its settings but its name, its family and the note that its sound has. */
+export const padStartSchema = padSettingsSchema.omit({ name: true, family: true, rootNote: true }).partial()
+export type PadStart = z.infer<typeof padStartSchema>
+
+/** Named settings to begin a pad or a cut with. */
+export const startSchema = z.strictObject({
+  format: z.literal('heliaster-start'),
+  version: z.literal(START_VERSION),
+  id: startIdSchema,
+  name: z.string().max(120),
+  pad: padStartSchema.optional(),
+  cut: cutSchema.optional(),
+})
+export type Start = z.infer<typeof startSchema>
+
+export const startEditSchema = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('setStart'), fields: startSchema.pick({ name: true, pad: true, cut: true }).partial() }),
+])
+export type StartEdit = z.infer<typeof startEditSchema>
+
+export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pad' | 'cut'>): Start {
+  return { format: 'heliaster-start', version: START_VERSION, id: makeId('start'), name, ...given }
+}
+
+/** The settings of a pad that a start keeps. */
+export function padStartOf(own: Partial<PadSettings>): PadStart {
+  const { name: _name, family: _family, rootNote: _root, ...kept } = own
+  return kept
+}
+
+/** The way of cutting that fits other recordings too: where the first beat falls belongs to one alone. */
+export function cutStartOf({ grid, ...cut }: CutSettings): CutSettings {
+  if (!grid) return cut
+  return { ...cut, grid: grid.kind === 'beats' ? { ...grid, firstSeconds: 0 } : grid }
+}
+
+/** Returns the same start when the edit changes nothing. */
+export function applyStartEdit(start: Start, edit: StartEdit): Start {
+  return merge(start, edit.fields)
+}
+
+export function invertStartEdit(before: Start, edit: StartEdit): StartEdit[] {
+  const fields = Object.fromEntries(Object.keys(edit.fields).map((key) => [key, before[key as keyof typeof edit.fields]]))
+  return [{ type: 'setStart', fields }]
+}
