@@ -1,35 +1,109 @@
 import { writeWav } from '@heliaster/core/audio'
-import { cutRecording, startFrameOf, waterLineOf } from '@heliaster/core/cut'
+import type { Audio } from '@heliaster/core/audio'
+import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, waterLineOf } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
+import { clipAudio } from '@heliaster/core/engine'
+import { wholeClip } from '@heliaster/core/kit'
+import type { AudioHash, Clip, CutSettings, Repairs } from '@heliaster/core/kit'
 
 import { readAudioFile, stem, writeBelow } from '../files'
-import { numberOption } from '../main'
-import type { Command } from '../main'
+import { choiceOption, numberOption, WrongUsage } from '../main'
+import type { Command, Given } from '../main'
 
-const MIN_GAP_SECONDS = 0.06
-
-/** Finds the hits of a recording, prints them, and writes each as a WAV file when a folder is named. */
+/**
+ * Finds the hits of a recording, or cuts it on a grid, prints them, and writes each as a WAV file, repaired and with the
+ * short fades of every cut, when a folder is named.
+ */
 export const cut: Command = {
-  options: { sensitivity: { type: 'string' }, json: { type: 'boolean' }, out: { type: 'string' } },
+  options: {
+    sensitivity: { type: 'string' },
+    gap: { type: 'string' },
+    slow: { type: 'boolean' },
+    snap: { type: 'string' },
+    parts: { type: 'string' },
+    tempo: { type: 'string' },
+    beats: { type: 'string' },
+    first: { type: 'string' },
+    'low-cut': { type: 'string' },
+    'remove-dc': { type: 'boolean' },
+    peak: { type: 'string' },
+    even: { type: 'string' },
+    json: { type: 'boolean' },
+    out: { type: 'string' },
+  },
   paths: [1, 1],
   async run(given) {
     const [path] = given.paths
-    const waterLine = waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1))
+    const settings = settingsOf(given)
+    const repair = repairsOf(given)
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
-    const hits = cutRecording(audio, waterLine, MIN_GAP_SECONDS)
+    const hits = cutRecording(audio, settings)
     if (given.options.json)
       console.log(JSON.stringify({ sampleRate: audio.sampleRateHz, frames: audio.channels[0].length, hits: hits.map(toJson) }))
     else for (const [i, hit] of hits.entries()) console.log(describe(hit, i, audio.sampleRateHz))
     if (typeof given.options.out !== 'string') return
     const width = String(hits.length).length
+    const gainsDb = repair.gainsDb(hits)
     hits.forEach((hit, i) => {
-      const channels = audio.channels.map((channel) => channel.slice(hit.startFrame, hit.endFrame))
-      const onset = hit.onsetFrame - startFrameOf(hit.onsetFrame, audio.sampleRateHz)
-      const bytes = writeWav({ sampleRateHz: audio.sampleRateHz, channels }, { bits: 24, cueFrames: onset > 0 ? [onset] : [] })
+      const made = clipAudio(audio, clipOf(audio, hit, gainsDb[i], repair.repairs))
+      const onset = hit.onsetFrame - hit.startFrame
+      const bytes = writeWav(made, { bits: 24, cueFrames: onset > 0 ? [onset] : [] })
       writeBelow(given.options.out as string, `${stem(path)}-${String(i + 1).padStart(width, '0')}.wav`, bytes)
     })
   },
+}
+
+function settingsOf(given: Given): CutSettings {
+  const has = (name: string) => given.options[name] !== undefined
+  if (has('parts') && has('tempo')) throw new WrongUsage('--parts and --tempo are two ways to cut: name one.')
+  for (const name of ['beats', 'first']) if (has(name) && !has('tempo')) throw new WrongUsage(`--${name} goes with --tempo.`)
+  const tempoBpm = numberOption(given, 'tempo', 120, 20, 400)
+  return {
+    waterLine: waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1)),
+    minGapSeconds: numberOption(given, 'gap', 60, 5, 5000) / 1000,
+    attack: given.options.slow ? 'slow' : 'fast',
+    snap: choiceOption(given, 'snap', ['attack', 'up', 'down', 'none'] as const, 'attack'),
+    ...(has('parts') ? { grid: { kind: 'parts', count: Math.round(numberOption(given, 'parts', 8, 1, 512)) } } : {}),
+    ...(has('tempo')
+      ? {
+          grid: {
+            kind: 'beats',
+            tempoBpm,
+            beats: numberOption(given, 'beats', 1, 1 / 16, 64),
+            firstSeconds: numberOption(given, 'first', 0, 0, 36000),
+          },
+        }
+      : {}),
+  }
+}
+
+/** What is set on each clip that is written; gains are told once all hits are known. */
+function repairsOf(given: Given) {
+  const lowCutHz = given.options['low-cut'] === undefined ? undefined : numberOption(given, 'low-cut', 20, 10, 2000)
+  const removeDc = given.options['remove-dc'] ? true : undefined
+  const share = numberOption(given, 'even', 0, 0, 100) / 100
+  const peakDb = given.options.peak === undefined ? undefined : numberOption(given, 'peak', -1, -60, 0)
+  const repairs: Repairs | undefined =
+    lowCutHz || removeDc ? { ...(lowCutHz ? { lowCutHz } : {}), ...(removeDc ? { removeDc } : {}) } : undefined
+  return {
+    repairs,
+    gainsDb(hits: readonly Hit[]): number[] {
+      const evened = evenGains(
+        hits.map((hit) => hit.loudnessDb),
+        share,
+      )
+      const highest = Math.max(...hits.map((hit, i) => hit.peakDb + evened[i]))
+      const all = peakDb === undefined || !Number.isFinite(highest) ? 0 : peakDb - highest
+      return evened.map((gainDb) => Math.max(-120, Math.min(60, gainDb + all)))
+    },
+  }
+}
+
+function clipOf(audio: Audio, { startFrame, endFrame, seconds }: Hit, gainDb: number, repairs?: Repairs): Clip {
+  const whole = wholeClip('' as AudioHash, { frames: audio.channels[0].length, channels: audio.channels.length })
+  const fades = { fadeInSeconds: EDGE_FADE_IN_SECONDS, fadeOutSeconds: Math.min(EDGE_FADE_OUT_SECONDS, seconds / 2) }
+  return { ...whole, startFrame, endFrame, ...fades, gainDb, ...(repairs ? { repairs } : {}) }
 }
 
 /** JSON has no infinity: silence is the word. */

@@ -50,7 +50,7 @@ test('raising the water line only ever takes hits away', () => {
 })
 
 test('a hit ends where it has died away, or where the next begins, and says what it is like', () => {
-  const hits = cutRecording({ sampleRateHz: RATE, channels: [recording(strikes, 3)] }, 0.3, 0.06)
+  const hits = cutRecording({ sampleRateHz: RATE, channels: [recording(strikes, 3)] }, { waterLine: 0.3, minGapSeconds: 0.06 })
   expect(hits[0].endFrame).toBeLessThanOrEqual(hits[1].startFrame)
   expect(hits[1].endFrame).toBe(hits[2].startFrame)
   expect(hits[4].endFrame / RATE).toBeLessThan(2.4)
@@ -74,7 +74,7 @@ test('a flam is one hit with a warning while the gap is wide, and a copy and a s
   takes[4].hz = 1900 // another thing
   const mono = recording([...takes, { seconds: 1.545, level: 0.3, hz: 297 }], 7)
   mono.copyWithin(Math.round(3.45 * RATE), Math.round(0.45 * RATE), Math.round(1.2 * RATE)) // the fourth is the first again
-  const hits = cutRecording({ sampleRateHz: RATE, channels: [mono] }, 0.3, 0.1)
+  const hits = cutRecording({ sampleRateHz: RATE, channels: [mono] }, { waterLine: 0.3, minGapSeconds: 0.1 })
   expect(hits).toHaveLength(6)
   const those = (warning: string) => hits.flatMap((hit, i) => (hit.warnings.includes(warning as never) ? [i] : []))
   expect(those('secondHit')).toEqual([1])
@@ -120,7 +120,8 @@ test('a sound that is cut off is one strike, not two', () => {
 
 test('silence, noise, a tone, a dead end or a very low rate give hits or none, never a fault', () => {
   const tone = Float32Array.from({ length: RATE }, (_, i) => 0.4 * Math.sin((2 * Math.PI * 220 * i) / RATE))
-  const of = (samples: Float32Array, sampleRateHz = RATE) => cutRecording({ sampleRateHz, channels: [samples] }, 0.3, 0.06)
+  const of = (samples: Float32Array, sampleRateHz = RATE) =>
+    cutRecording({ sampleRateHz, channels: [samples] }, { waterLine: 0.3, minGapSeconds: 0.06 })
   expect(of(new Float32Array(0))).toEqual([])
   expect(of(new Float32Array(7))).toEqual([])
   expect(of(tone.map((sample) => sample + 0.2)).map((hit) => hit.onsetFrame)).toEqual([0]) // it starts in the midst of sound

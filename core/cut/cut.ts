@@ -7,6 +7,7 @@ import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
 import { findOnsets, pickPeaks } from './onsets'
+import { gridFrames } from './grid'
 import { zeroCrossing } from './snap'
 import { listenForStrikes, noiseFloor } from './strength'
 import type { Listening, StrengthCurve } from './strength'
@@ -23,12 +24,15 @@ export function waterLineOf(sensitivity: number): number {
   return 1 - sensitivity
 }
 
-/** Cuts a whole recording: onsets, edges and a description of each hit. */
-export function cutRecording(audio: Audio, waterLine: number, minGapSeconds: number): Hit[] {
+/** Cuts a whole recording: onsets or the places of a grid, edges and a description of each hit. */
+export function cutRecording(audio: Audio, { waterLine, minGapSeconds, attack, grid, ...how }: CutSettings): Hit[] {
   const mono = toMono(audio)
-  const listening = listenForStrikes(mono, audio.sampleRateHz)
-  const onsets = findOnsets(mono, audio.sampleRateHz, listening.curve, waterLine, minGapSeconds).map((onset) => onset.frame)
-  return hitsAt(audio, mono, onsets, [], listening)
+  const rate = audio.sampleRateHz
+  const listening = listenForStrikes(mono, rate, attack)
+  const frames = grid
+    ? gridFrames(grid, mono.length, rate)
+    : findOnsets(mono, rate, listening.curve, waterLine, minGapSeconds).map((onset) => onset.frame)
+  return hitsAt(audio, mono, frames, [], listening, placesOf({ grid, ...how }))
 }
 
 /** Where clips begin: at the begin of the attack with room for the fade, at a zero crossing, or at the very frame; and where they end. */
@@ -38,14 +42,22 @@ export interface EdgePlaces {
   readonly ends: 'tail' | 'next'
 }
 
+/** Slices of a grid touch each other; all else begins where it snaps to and rings out. */
+export function placesOf({ snap = 'attack', grid }: Pick<CutSettings, 'snap' | 'grid'>): EdgePlaces {
+  return grid && grid.kind !== 'marks' ? { snap: 'none', ends: 'next' } : { snap, ends: 'tail' }
+}
+
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {
   if (snap === 'attack') return startFrameOf(frame, sampleRateHz)
   return snap === 'none' ? frame : zeroCrossing(mono, frame, sampleRateHz, snap)
 }
 
+/** Descriptions of a recording's hits by what they were made from, so that a change of one hit describes one. */
+export type KnownHits = Map<string, HitDescription>
+
 /**
  * The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand; `listening`
- * is what was found of the recording before, so that it need not be found again.
+ * is what was found of the recording before, and `known` what was said of its hits, so that neither is found again.
  */
 export function hitsAt(
   audio: Audio,
@@ -54,6 +66,7 @@ export function hitsAt(
   endFrames: readonly (number | undefined)[] = [],
   listening: Listening = listenForStrikes(mono, audio.sampleRateHz),
   places: EdgePlaces = { snap: 'attack', ends: 'tail' },
+  known: KnownHits = new Map(),
 ): Hit[] {
   const rate = audio.sampleRateHz
   const tails = tailCurve(listening.bands, listening.curve.hopFrames)
@@ -68,10 +81,15 @@ export function hitsAt(
     const next = onsetFrames[i + 1]
     const limit = next === undefined ? frameCount(audio) : startOf(next)
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
-    const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
     while (strike < strikes.length && strikes[strike] <= onsetFrame + SECOND_FROM_SECONDS * rate) strike++
     const hasSecond = !isSlice && strikes[strike] < endFrame - SECOND_TO_SECONDS * rate
-    return { onsetFrame, startFrame, endFrame, ...describeHit(region, { ...around, hasSecond }) }
+    const key = `${startFrame} ${endFrame} ${hasSecond} ${isSlice}`
+    let described = known.get(key)
+    if (!described) {
+      const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
+      known.set(key, (described = describeHit(region, { ...around, hasSecond })))
+    }
+    return { onsetFrame, startFrame, endFrame, ...described }
   })
   return isSlice ? hits : compared(mono, rate, hits)
 }

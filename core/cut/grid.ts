@@ -4,8 +4,9 @@ export type Grid = NonNullable<Source['cut']['grid']>
 
 const MOST_PLACES = 2000
 
-/** The frames at which a grid cuts a recording of `frames`: equal parts, or a number of beats from the first beat on. */
+/** The frames at which a grid cuts a recording of `frames`: equal parts, a number of beats from the first beat on, or nowhere of itself. */
 export function gridFrames(grid: Grid, frames: number, sampleRateHz: number): number[] {
+  if (grid.kind === 'marks') return []
   if (grid.kind === 'parts') return Array.from({ length: grid.count }, (_, i) => Math.round((i * frames) / grid.count))
   const step = (60 / grid.tempoBpm) * grid.beats * sampleRateHz
   const places: number[] = []

@@ -1,5 +1,5 @@
-export { cutRecording, hitsAt, waterLineOf } from './cut'
-export type { EdgePlaces, Hit } from './cut'
+export { cutRecording, hitsAt, placesOf, waterLineOf } from './cut'
+export type { EdgePlaces, Hit, KnownHits } from './cut'
 export type { Family, HitDescription, Surroundings, Warning } from './describe'
 export { describeHit, familyOf } from './describe'
 export { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from './edges'

@@ -29,18 +29,23 @@ export function pickPeaks(curve: StrengthCurve, waterLine: number, minGapFrames:
   return kept.sort((a, b) => a.hop - b.hop)
 }
 
-/** The strikes of a recording, each placed on the first frame that rises out of what was before it. */
+/**
+ * The strikes of a recording, each placed on the first frame that rises out of what was before it. `places` remembers
+ * the frame of each hop for the next call on the same curve.
+ */
 export function findOnsets(
   mono: Float32Array,
   sampleRateHz: number,
   curve: StrengthCurve,
   waterLine: number,
   minGapSeconds: number,
+  places = new Map<number, number>(),
 ): Onset[] {
-  return pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz).map(({ hop, strength }) => ({
-    frame: firstFrame(mono, sampleRateHz, hop * curve.hopFrames),
-    strength,
-  }))
+  return pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz).map(({ hop, strength }) => {
+    let frame = places.get(hop)
+    if (frame === undefined) places.set(hop, (frame = firstFrame(mono, sampleRateHz, hop * curve.hopFrames)))
+    return { frame, strength }
+  })
 }
 
 /**

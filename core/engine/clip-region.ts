@@ -1,6 +1,7 @@
 import type { Audio } from '../audio/audio'
 import { filterInPlace, highShelf, passSection } from '../audio/biquad'
 import type { Clip, Repairs } from '../kit/kit'
+import { dbToGain } from './math'
 
 /**
  * The samples a clip plays, at the file's own rate: its region with repairs, channel choice, reverse and fades applied. Gain and
@@ -10,6 +11,14 @@ export function clipSamples(audio: Audio, clip: Clip): Float32Array[] {
   const channels = chooseChannels(audio, clip).map((channel) => (clip.reverse ? channel.reverse() : channel))
   for (const channel of channels) applyFades(channel, clip, audio.sampleRateHz)
   return channels
+}
+
+/** A clip as a sound of its own: its samples with its gain and polarity too. */
+export function clipAudio(audio: Audio, clip: Clip): Audio {
+  const gain = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
+  const channels = clipSamples(audio, clip)
+  for (const channel of channels) for (let i = 0; i < channel.length; i++) channel[i] *= gain
+  return { sampleRateHz: audio.sampleRateHz, channels }
 }
 
 /** What of a clip decides its samples: clips with the same key share one region. */

@@ -1,5 +1,5 @@
 export { chance, hashId, Purpose } from './chance'
-export { clipKey, clipSamples, SHELF_HZ } from './clip-region'
+export { clipAudio, clipKey, clipSamples, SHELF_HZ } from './clip-region'
 export { bendToK, compilePad } from './compile'
 export { bent } from './envelope'
 export { createLoader } from './loader'

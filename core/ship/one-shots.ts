@@ -1,8 +1,8 @@
 import type { Audio } from '../audio/audio'
 import { writeWav } from '../audio/wav-write'
-import { clipSamples } from '../engine'
+import { clipAudio, dbToGain } from '../engine'
 import type { AudioHash } from '../kit/ids'
-import type { Kit } from '../kit/kit'
+import type { Clip, Kit } from '../kit/kit'
 import { bandsOfRay, padSettings } from '../kit/resolve'
 import { bakeClip, isShaped } from './bake'
 import { fileName, uniqueNames } from './names'
@@ -19,13 +19,18 @@ export function writeOneShots(kit: Kit, audioOf: (audio: AudioHash) => Audio | u
           const clip = turn.clips[ray.id]
           const audio = clip && clip !== 'intendedSilence' ? audioOf(clip.audio) : undefined
           if (!clip || clip === 'intendedSilence' || !audio) return []
-          const shipped = isShaped(kit, pad, ray)
-            ? bakeClip(kit, pad, ray, clip, audioOf)
-            : { sampleRateHz: audio.sampleRateHz, channels: clipSamples(audio, clip) }
+          const shipped = isShaped(kit, pad, ray) ? leveled(bakeClip(kit, pad, ray, clip, audioOf), clip) : clipAudio(audio, clip)
           const label = `${name} b${bandIndex + 1} t${turnIndex + 1}${pad.rays.length > 1 ? ' ' + fileName(ray.name) : ''}`
           return shipped ? [{ path: `${name}/${label}.wav`, bytes: writeWav(shipped, { bits: 24 }) }] : []
         }),
       ),
     )
   })
+}
+
+/** What was drawn of a clip's shape leaves out its level. */
+function leveled(audio: Audio | undefined, clip: Clip): Audio | undefined {
+  if (!audio || (clip.gainDb === 0 && !clip.invert)) return audio
+  const gain = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
+  return { ...audio, channels: audio.channels.map((channel) => channel.map((sample) => sample * gain)) }
 }
