@@ -8,6 +8,7 @@ import { figuresOfLibrary } from './library'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfRecording } from './recording'
 import { figuresOfVoices } from './voices'
+import { figuresOfWave } from './wave'
 
 type Figures = Record<string, Figure>
 
@@ -19,6 +20,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,
   library: figuresOfLibrary,
+  wave: figuresOfWave,
   import: figuresOfImport,
   kills: figuresOfKills,
   recording: figuresOfRecording,

@@ -67,3 +67,64 @@ test('by loudness shows every hit before it moves; a hit moved later is brought 
   await page.getByRole('button', { name: 'Update it' }).click()
   await expect(page.getByText('1 pad plays a hit as it was before')).toHaveCount(0)
 })
+
+test('a passage is marked, made a hit that keeps its length when moved, and written out as a file of its own', async ({ page }) => {
+  await onTheBench(page, 'slipway', [0.4, 1.4, 2.4])
+  const wave = page.getByLabel(/^Waveform, \d/)
+  const box = (await wave.boundingBox())!
+  const at = (seconds: number) => box.x + (seconds / 3) * box.width
+  const y = box.y + box.height * 0.6
+  await page.mouse.move(at(0.7), y)
+  await page.keyboard.down('Shift')
+  await page.mouse.down()
+  await page.mouse.move(at(0.9), y)
+  await page.mouse.move(at(1.0), y)
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await page.getByRole('button', { name: 'Make a hit' }).click()
+  await expect(page.getByText('4 hits', { exact: true })).toBeVisible()
+  const window = async () => {
+    await saved(page)
+    const marker = (await storedSource(page, 'slipway')).markers.find(({ origin }) => origin === 'hand')!
+    return [marker.frame, marker.endFrame!] as const
+  }
+  const [start, end] = await window()
+  expect(end - start).toBeGreaterThan(0.28 * 48000)
+  expect(end - start).toBeLessThan(0.32 * 48000)
+  await page.keyboard.press('Shift+ArrowRight')
+  expect(await window()).toEqual([start + 48, end + 48])
+  await page.mouse.move(at((end + 48) / 48000), box.y + box.height - 12) // the foot of its end
+  await page.mouse.down()
+  await page.mouse.move(at(1.2), box.y + box.height - 12)
+  await page.mouse.up()
+  const [, longer] = await window()
+  expect(longer).toBeGreaterThan(1.17 * 48000)
+  await page.getByRole('button', { name: 'Repair' }).click()
+  await page.getByRole('switch', { name: 'Reverse' }).click()
+  await page.getByRole('button', { name: 'Write it out as a new file' }).click()
+  await expect(page.getByText('One new file is on the list in Gather.')).toBeVisible()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByRole('button', { name: /^Cut slipway / })).toBeVisible()
+})
+
+test('the way of cutting chosen last begins the next recording, and a start kept from a pad settles new ones', async ({ page }) => {
+  await onTheBench(page, 'gangway', [0.5, 1.5])
+  await page.getByRole('button', { name: 'How to cut' }).click()
+  await page.getByRole('radio', { name: 'In equal parts' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('link', { name: 'Gather' }).click()
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  await chooser.setFiles([{ name: 'gangplank.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.6, 1.1]) }])
+  await page.getByRole('button', { name: 'Cut gangplank', exact: true }).click()
+  await page.getByRole('button', { name: 'Send 8 hits to pads' }).click()
+  await page.getByRole('button', { name: 'Send to the Board' }).click()
+  await page.getByRole('radio', { name: 'Hold', exact: true }).click()
+  await page.getByRole('button', { name: 'Keep these settings as a start' }).click()
+  await page.getByLabel('Name of the start').fill('held')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('link', { name: 'Cut' }).click()
+  await page.getByRole('button', { name: 'Send 8 hits to pads' }).click()
+  await page.getByRole('radio', { name: 'held' }).click()
+  await page.getByRole('button', { name: 'Send to the Board' }).click()
+  await expect(page.getByRole('radio', { name: 'Hold', exact: true })).toBeChecked()
+})

@@ -32,17 +32,21 @@ export async function keepAudio(hash: AudioHash, name: string, bytes: Blob): Pro
   noticeOutgoing()
 }
 
-/** The bytes of a file: from this device, else from the server, which are then kept here too. */
 export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
+  return (await audioFile(hash)).arrayBuffer()
+}
+
+/** A file: from this device, else from the server, which is then kept here too. */
+async function audioFile(hash: AudioHash): Promise<Blob> {
   const db = await localDb()
   const kept = await db.get('audio', hash)
-  if (kept) return kept.bytes instanceof Blob ? kept.bytes.arrayBuffer() : kept.bytes
+  if (kept) return kept.bytes instanceof Blob ? kept.bytes : new Blob([kept.bytes])
   const response = await fetch(`/api/audio/${hash}`).catch(() => undefined)
   if (!response)
     throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
   if (!response.ok) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
-  const bytes = await response.arrayBuffer()
-  await db.put('audio', { hash, name: hash, bytes: new Blob([bytes]), uploaded: 1 })
+  const bytes = await response.blob()
+  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 })
   return bytes
 }
 
@@ -57,7 +61,7 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
 }
 
 async function decode(hash: AudioHash): Promise<Decoded> {
-  const result = await coreWork().decode(await audioBytes(hash))
+  const result = await coreWork().decode(await audioFile(hash))
   if (!result.ok) throw new AudioMissing(result.message)
   ready.set(hash, result.decoded.audio)
   return result.decoded

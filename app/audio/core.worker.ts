@@ -1,8 +1,10 @@
 import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, listenForStrikes, spectrogramOf } from '@heliaster/core/cut'
-import type { Attack, EdgePlaces, Hit, Listening, StrengthCurve } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
+import { clipAudio } from '@heliaster/core/engine'
+import type { Clip } from '@heliaster/core/kit'
 import { expose, transfer } from 'comlink'
 
 import { pictureOf } from './picture'
@@ -13,15 +15,17 @@ export interface Decoded {
   readonly notes: string[]
 }
 
-export interface Analysed {
-  readonly curve: StrengthCurve
+/** A recording as it is looked at: the mean of its channels, and what pictures of it are drawn from. */
+export interface Looked {
+  readonly mono: Float32Array
   readonly summary: Summary
 }
 
 interface Kept {
   readonly audio: Audio
   readonly mono: Float32Array
-  readonly listening: Listening
+  listening?: Listening
+  readonly known: KnownHits
 }
 
 const KEPT = 3
@@ -30,40 +34,60 @@ const kept = new Map<string, Kept>()
 /** The heavy work on recordings, away from the page. */
 const work = {
   hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
-  async decode(bytes: ArrayBuffer): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
-    const result = await readAudioFile(new Uint8Array(bytes))
+  async decode(file: Blob): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
+    const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
     if (!result.ok) return result
-    const { audio, cues, notes } = result.file
+    const { cues, notes } = result.file
+    const audio = { ...result.file.audio, channels: result.file.audio.channels.map(handedOn) }
     const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
-    return transfer(
-      { ok: true as const, decoded },
-      audio.channels.map((channel) => channel.buffer as ArrayBuffer),
-    )
+    return transfer({ ok: true as const, decoded }, audio.channels.flatMap(ownBuffer))
   },
   encode(audio: Audio, bits: 16 | 24 | 32): ArrayBuffer {
     const bytes = writeWav(audio, { bits })
     return transfer(bytes.buffer, [bytes.buffer])
   },
-  /** Keeps the recording here, so that describing its hits sends nothing but numbers. */
-  analyse(key: string, audio: Audio, attack: Attack): Analysed {
-    const mono = toMono(audio)
-    const listening = listenForStrikes(mono, audio.sampleRateHz, attack)
+  /** Keeps the recording here, so that all that is asked of it later sends nothing but numbers. */
+  look(key: string, audio: Audio): Looked {
+    const mono = audio.channels.length === 1 ? audio.channels[0] : handedOn(toMono(audio))
     kept.delete(key)
-    kept.set(key, { audio, mono, listening })
+    kept.set(key, { audio, mono, known: new Map() })
     if (kept.size > KEPT) kept.delete([...kept.keys()][0])
-    return { curve: listening.curve, summary: summarise(mono) }
+    return { mono, summary: summarise(mono) }
+  },
+  /** Undefined where the recording is no longer kept here. */
+  listen(key: string, attack: Attack): { curve: StrengthCurve; levels: Summary } | undefined {
+    const held = kept.get(key)
+    if (!held) return undefined
+    held.listening = listenForStrikes(held.mono, held.audio.sampleRateHz, attack)
+    held.known.clear()
+    const { curve } = held.listening
+    return { curve: { ...curve, strength: handedOn(curve.strength) }, levels: summarise(curve.strength) }
   },
   describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
     const held = kept.get(key)
-    return held && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening, places)
+    return held?.listening && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening, places, held.known)
   },
-  /** Undefined until the recording has been analysed here. */
+  /** Undefined until the recording has been looked at here. */
   spectrogram(key: string, startFrame: number, endFrame: number, columns: number, rows: number): Uint8Array | undefined {
     const held = kept.get(key)
     return held && spectrogramOf(held.mono, held.audio.sampleRateHz, startFrame, endFrame, columns, rows)
   },
   picture: (audio: Audio) => pictureOf(audio),
+  /** A clip with all that is set on it, as a sound of its own. */
+  clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),
 }
 export type CoreWork = typeof work
+
+/** Samples that page and workers all read where they lie; without shared memory, as they are. */
+function handedOn(samples: Float32Array): Float32Array {
+  if (!globalThis.crossOriginIsolated || typeof SharedArrayBuffer === 'undefined') return samples
+  const shared = new Float32Array(new SharedArrayBuffer(samples.byteLength) as unknown as ArrayBuffer)
+  shared.set(samples)
+  return shared
+}
+
+function ownBuffer(samples: Float32Array): ArrayBuffer[] {
+  return samples.buffer instanceof ArrayBuffer ? [samples.buffer] : []
+}
 
 expose(work)

@@ -3,6 +3,7 @@ import { createSource } from '@heliaster/core/kit'
 import type { AudioHash, MarkerId, Source } from '@heliaster/core/kit'
 
 import { sources } from '../stores/documents'
+import { cutToBeginWith } from '../stores/last-cut'
 import { makeId } from '../stores/make-id'
 import { holdSending, noticeOutgoing } from '../stores/outbox'
 import { keepAudio } from './audio-files'
@@ -99,6 +100,7 @@ function sourceOf(
     measured,
     family,
     addedAt,
+    cut: cutToBeginWith(file.name, info),
     tags: folder ? [folder.slice(0, 60)] : [],
   })
   const markerNotes =
@@ -120,7 +122,7 @@ export async function keepMade(audio: Audio, name: string, given: Partial<Source
   const hash = await coreWork().hash(bytes)
   const info = { name: `${name}.wav`, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
   await keepAudio(hash, info.name, new Blob([bytes]))
-  const source = createSource(makeId, hash, info, name, { addedAt: Date.now(), ...given })
+  const source = createSource(makeId, hash, info, name, { addedAt: Date.now(), cut: cutToBeginWith(name, info), ...given })
   await sources.create(source)
   return source
 }

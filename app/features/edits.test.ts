@@ -5,7 +5,7 @@ import { asBands, asTurns } from '@heliaster/core/place'
 import { emptyHistory, remember, stepBack, stepForward } from '../stores/history'
 import { makeId } from '../stores/make-id'
 import { chokeEdits, duplicateEdits, proposeLevel, removeEdits, spreadEdits } from './board/pad-edits'
-import { padsToSend, sendEdits } from './cut/send-hits'
+import { loopEdits, padsToSend, sendEdits, updateEdits } from './cut/send-hits'
 import type { CutHit } from './cut/use-source-cut'
 import { addPoint, movePoint, newEnvelope, removePoint } from './shape/envelope-edits'
 import { velocityAt } from './shell/PadFace'
@@ -74,6 +74,36 @@ test('hits are sent each to a pad, as turns, or as bands, and the kit never outg
   expect(padsToSend(kit, source, hits(200), { way: 'pads', order: 'time' })).toHaveLength(127)
   expect(padsToSend(kit, source, hits(9), { way: 'turns', order: 'time' })[0].bands[0].turns).toHaveLength(9)
   expect(padsToSend(kit, source, hits(9), { way: 'bands', order: 'time', bandCount: 3 })[0].bands).toHaveLength(3)
+})
+
+test('slices of a loop become pads of one choke group and a groove that plays them on their beats; a start settles each new pad', () => {
+  const grid = { kind: 'beats' as const, tempoBpm: 120, firstSeconds: 0, beats: 0.5 }
+  const source = createSource(makeId, audio, info, 'Loop', { cut: { waterLine: 0.3, minGapSeconds: 0.06, grid } })
+  const kit = aKitOf(aPad(1))
+  const slices = hits(4).map((item, i) => ({ ...item, marker: { ...item.marker, frame: i * 12000 } }))
+  const pads = padsToSend(kit, source, slices, { way: 'loop', order: 'time', start: { maxStrikes: 2 } })
+  const made = after(kit, [...sendEdits(kit, source, pads), ...loopEdits(source, slices, pads)])
+  expect(made.grooves[0]).toMatchObject({ stepsPerBeat: 4, lengthSteps: 16 })
+  expect(made.grooves[0].strings.map(({ beads }) => beads[0].step)).toEqual([0, 2, 4, 6])
+  expect(made.ties[0]).toMatchObject({ kind: 'chokeGroup', pads: pads.map((pad) => pad.id) })
+  expect(made.pads.slice(1).every((pad) => pad.own.maxStrikes === 2)).toBe(true)
+})
+
+test('an update brings a pad the place and the repairs of its hit, and leaves the level of a pad that goes by loudness', () => {
+  const source = createSource(makeId, audio, info, 'Walk')
+  const kit = aKitOf(aPad(1))
+  const items = hits(3)
+  const sent = (way: 'turns' | 'bands') =>
+    after(kit, sendEdits(kit, source, padsToSend(kit, source, items, { way, order: 'time', bandCount: 2 })))
+  const [first, ...rest] = items
+  const repaired = [{ ...first, marker: { ...first.marker, kept: true, clip: { gainDb: 5, reverse: true } } }, ...rest]
+  const clipOf = (changed: Kit) =>
+    changed.pads[1].bands.flatMap((band) => band.turns).flatMap((turn) => Object.values(turn.clips)).find((clip) => clip !== 'intendedSilence' && clip.reverse) // prettier-ignore
+  const turns = sent('turns')
+  expect(updateEdits(turns, source, items)).toEqual([])
+  expect(clipOf(after(turns, updateEdits(turns, source, repaired)))).toMatchObject({ gainDb: 5 })
+  const bands = sent('bands')
+  expect(clipOf(after(bands, updateEdits(bands, source, repaired)))).toMatchObject({ gainDb: 0 })
 })
 
 test('sending onto a pad replaces its clips and keeps its settings and its ray', () => {

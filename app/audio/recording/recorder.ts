@@ -7,6 +7,7 @@ import { createStore } from 'zustand/vanilla'
 
 import type { ToRecorder } from '../../../core/engine/hosts/messages'
 import { sources } from '../../stores/documents'
+import { cutToBeginWith } from '../../stores/last-cut'
 import { makeId } from '../../stores/make-id'
 import { noticeOutgoing } from '../../stores/outbox'
 import { measureLater } from '../measure-later'
@@ -217,7 +218,7 @@ function keepFault(error: unknown): string {
 
 async function listTake(finished: FinishedTake, name: string, isPads: boolean): Promise<Source> {
   const { hash, info, journal, startFrame } = finished
-  const given: Partial<Source> = { addedAt: Date.now(), origin: isPads ? 'takenBack' : 'recorded' }
+  const given: Partial<Source> = { addedAt: Date.now(), origin: isPads ? 'takenBack' : 'recorded', cut: cutToBeginWith(name, info) }
   const source = createSource(makeId, hash, info, name, isPads ? { ...given, strikes: strikesOf(startFrame, info.frames) } : given)
   await sources.create(source)
   noticeOutgoing()

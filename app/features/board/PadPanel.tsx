@@ -1,5 +1,5 @@
 import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, padStartOf } from '@heliaster/core/kit'
 import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -16,6 +16,7 @@ import { Text } from '../../ui/Text'
 import { RecordHereSheet } from '../record-here'
 import { editKit } from '../shell'
 import { padGesture } from '../shell/use-kit'
+import { KeepStart } from '../starts'
 import { CellGrid } from './CellGrid'
 import { describeMissing } from './describe-pad'
 import { ChokeChips } from './ChokeChips'
@@ -166,6 +167,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         onSlide={(maxStrikes) => slide({ maxStrikes })}
         onDone={gesture.end}
       />
+      <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />

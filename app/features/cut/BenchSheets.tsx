@@ -1,12 +1,13 @@
 import type { Source } from '@heliaster/core/kit'
 
 import { CutSheet } from './CutSheet'
+import { HitSheet } from './HitSheet'
 import { NameSheet } from './NameSheet'
 import { RepairSheet } from './RepairSheet'
 import { SendSheet } from './SendSheet'
 import type { Analysis, CutActions, CutHit } from './use-source-cut'
 
-export type OpenSheet = 'send' | 'cut' | 'repair' | 'names'
+export type OpenSheet = 'send' | 'cut' | 'repair' | 'names' | 'hit'
 
 interface Props {
   readonly source: Source
@@ -14,7 +15,7 @@ interface Props {
   readonly tempoBpm: number
   readonly open: OpenSheet | undefined
   readonly chosen: CutHit | undefined
-  /** All hits that are not passed; the hits of the list; those of the list that are not passed. */
+  /** Hits to be sent; the hits of the list; those of the list that are not passed. */
   readonly kept: readonly CutHit[]
   readonly listed: readonly CutHit[]
   readonly unpassed: readonly CutHit[]
@@ -28,7 +29,10 @@ export function BenchSheets(props: Props) {
   const { source, analysis, tempoBpm, open, chosen, kept, listed, unpassed, actions, onHear, onClose } = props
   switch (open) {
     case 'send':
-      return <SendSheet source={source} hits={kept} onClose={onClose} />
+      // What was marked just now is sent once it has been described.
+      return kept.length > 0 && kept.every(({ hit }) => hit) ? <SendSheet source={source} hits={kept} onClose={onClose} /> : null
+    case 'hit':
+      return chosen ? <HitSheet source={source} item={chosen} actions={actions} onClose={onClose} /> : null
     case 'cut':
       return (
         <CutSheet

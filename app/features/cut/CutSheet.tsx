@@ -1,6 +1,7 @@
 import { findOnsets, tempoInName, tempoOf } from '@heliaster/core/cut'
+import { cutStartOf } from '@heliaster/core/kit'
 import type { CutSettings, Source } from '@heliaster/core/kit'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -11,6 +12,7 @@ import { Sheet } from '../../ui/Sheet'
 import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { Toggle } from '../../ui/Toggle'
+import { KeepStart, StartChips } from '../starts'
 import { changeLooks, cutLooks } from './looks'
 import type { Analysis } from './use-source-cut'
 
@@ -30,6 +32,7 @@ const WAYS = [
   { value: 'strikes', text: 'By strikes' },
   { value: 'parts', text: 'In equal parts' },
   { value: 'beats', text: 'On beats' },
+  { value: 'marks', text: 'By markers only' },
 ] as const
 const TIMES = [
   { value: 'seconds', text: 'Seconds' },
@@ -54,15 +57,25 @@ const BEATS = [
 export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, onClose }: Props) {
   const { grid, snap = 'attack', attack = 'fast', minGapSeconds } = source.cut
   const looks = useStore(cutLooks)
+  const [startId, setStartId] = useState<string>()
   const found = useMemo(() => tempoOfRecording(source, analysis), [source, analysis])
   const choose = (way: (typeof WAYS)[number]['value']) => {
     if (way === 'strikes') onCut({ grid: undefined })
+    else if (way === 'marks') onCut({ grid: { kind: 'marks' } })
     else if (way === 'parts') onCut({ grid: { kind: 'parts', count: 8 } })
     else onCut({ grid: { kind: 'beats', tempoBpm: found?.bpm ?? tempoBpm, firstSeconds: found?.firstSeconds ?? 0, beats: 1 } })
   }
   return (
     <Sheet title="How to cut" isOpen onClose={onClose} actions={<Button label="Done" kind="main" onPress={onClose} />}>
       <Chips label="Cut" options={WAYS} value={grid?.kind ?? 'strikes'} onChoose={choose} />
+      {grid?.kind === 'marks' && (
+        <>
+          <Text look="small" tone="muted">
+            {markerWords(source)}
+          </Text>
+          <Chips label="A clip begins at" options={SNAPS} value={snap} onChoose={(next) => onCut({ snap: next })} />
+        </>
+      )}
       {!grid && (
         <>
           <Slider
@@ -135,6 +148,17 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
           />
         </>
       )}
+      <StartChips
+        label="Cut as"
+        about="cut"
+        plain="As it is"
+        value={startId}
+        onChoose={(start) => {
+          setStartId(start?.id)
+          if (start?.cut) onCut(startedCut(start.cut, grid))
+        }}
+      />
+      <KeepStart label="Keep this way of cutting" settings={{ cut: cutStartOf(source.cut) }} />
       <Chips label="Times in" options={TIMES} value={looks.times} onChoose={(times) => changeLooks({ times })} />
       <Toggle
         label="Spectrogram"
@@ -144,6 +168,18 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
       />
     </Sheet>
   )
+}
+
+/** A kept way of cutting; where the first beat falls stays where it is in this recording. */
+function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutSettings> {
+  const grid = cut.grid?.kind === 'beats' && before?.kind === 'beats' ? { ...cut.grid, firstSeconds: before.firstSeconds } : cut.grid
+  return { attack: undefined, snap: undefined, ...cut, grid }
+}
+
+function markerWords({ markers }: Source): string {
+  const there = markers.filter((marker) => !marker.removed)
+  const fromFile = there.filter((marker) => marker.origin === 'file').length
+  return `Nothing is looked for: ${fromFile} markers came with the file, ${there.length - fromFile} were set or kept by hand.`
 }
 
 function Labelled({ label, children }: { readonly label: string; readonly children: ReactNode }) {

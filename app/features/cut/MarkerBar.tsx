@@ -1,31 +1,12 @@
-import type { LiveMarker } from '@heliaster/core/cut'
-import { useState } from 'react'
-import { ScrollView, View } from 'react-native'
+import { ScrollView } from 'react-native'
 
-import { Button, IconButton } from '../../ui/Button'
-import { NameField } from '../../ui/NameField'
-import { Sheet } from '../../ui/Sheet'
-import { NumberField } from '../../ui/Slider'
-import { Text } from '../../ui/Text'
-
-interface Props {
-  readonly chosen: LiveMarker | undefined
-  readonly rate: number
-  readonly onStep: (by: number) => void
-  readonly onPin: (marker: LiveMarker) => void
-  readonly onRemove: (marker: LiveMarker) => void
-  readonly onNudge: (marker: LiveMarker, frames: number) => void
-  readonly onName: (marker: LiveMarker, name: string) => void
-  readonly onAdd: () => void
-  readonly isWhole: boolean
-  readonly onZoom: () => void
-  readonly gain: number
-  readonly onGain: (gain: number) => void
-}
+import { IconButton } from '../../ui/Button'
+import type { Bench } from './use-bench'
 
 /** What can be done to the chosen marker, and to the view. */
-export function MarkerBar({ chosen, rate, onStep, onPin, onRemove, onNudge, onName, onAdd, isWhole, onZoom, gain, onGain }: Props) {
-  const [open, setOpen] = useState(false)
+export function MarkerBar({ bench, onDetails }: { readonly bench: Bench; readonly onDetails: () => void }) {
+  const { step, actions, remove, add, mark, passage, isWhole, toggleZoom, view, changeHeight } = bench
+  const chosen = bench.chosen?.marker
   return (
     <ScrollView
       horizontal
@@ -33,57 +14,30 @@ export function MarkerBar({ chosen, rate, onStep, onPin, onRemove, onNudge, onNa
       style={{ flexGrow: 0 }}
       contentContainerStyle={{ paddingHorizontal: 6, alignItems: 'center', minWidth: '100%', justifyContent: 'space-between' }}
     >
-      <IconButton name="chevron-left" label="Previous hit" onPress={() => onStep(-1)} />
-      <IconButton name="chevron-right" label="Next hit" onPress={() => onStep(1)} />
+      <IconButton name="chevron-left" label="Previous hit" onPress={() => step(-1)} />
+      <IconButton name="chevron-right" label="Next hit" onPress={() => step(1)} />
       <IconButton
         name={chosen?.pinned ? 'pin' : 'pin-outline'}
         label={chosen?.pinned ? 'Unpin the marker' : 'Pin the marker'}
         on={chosen?.pinned}
         disabled={!chosen}
-        onPress={() => chosen && onPin(chosen)}
+        onPress={() => chosen && actions.pin(chosen)}
       />
-      <IconButton name="form-textbox" label="Name and place of the hit" disabled={!chosen} onPress={() => setOpen(true)} />
-      <IconButton
-        name="map-marker-remove-outline"
-        label="Remove the marker"
-        disabled={!chosen}
-        onPress={() => chosen && onRemove(chosen)}
-      />
-      <IconButton name="map-marker-plus-outline" label="Add a marker" onPress={onAdd} />
+      <IconButton name="form-textbox" label="Name and place of the hit" disabled={!chosen} onPress={onDetails} />
+      <IconButton name="map-marker-remove-outline" label="Remove the marker" disabled={!chosen} onPress={() => chosen && remove(chosen)} />
+      <IconButton name="map-marker-plus-outline" label="Add a marker" onPress={add} />
+      <IconButton name="select-drag" label="Mark a passage" on={passage !== undefined} onPress={mark} />
       <IconButton
         name={isWhole ? 'magnify-plus-outline' : 'arrow-expand-horizontal'}
         label={isWhole ? 'Look closely at the hit' : 'See the whole recording'}
-        onPress={onZoom}
+        onPress={toggleZoom}
       />
-      <IconButton name="arrow-expand-vertical" label="Height of the wave" onPress={() => onGain(gain >= 32 ? 1 : gain * 2)} />
-      <Sheet title="This hit" isOpen={open && chosen !== undefined} onClose={() => setOpen(false)}>
-        {chosen && (
-          <>
-            <NameField
-              label="Name"
-              value={chosen.name ?? ''}
-              autoFocus
-              placeholder="Give it a name"
-              onName={(name) => onName(chosen, name)}
-            />
-            <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-              <Text look="label" tone="muted">
-                Begins at
-              </Text>
-              <NumberField
-                label="Begins at, ms"
-                text={((chosen.frame / rate) * 1000).toFixed(2)}
-                unit="ms"
-                onNumber={(ms) => onNudge(chosen, Math.round((ms * rate) / 1000) - chosen.frame)}
-              />
-            </View>
-            <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
-              <Button label="1 ms earlier" onPress={() => onNudge(chosen, -Math.round(rate / 1000))} />
-              <Button label="1 ms later" onPress={() => onNudge(chosen, Math.round(rate / 1000))} />
-            </View>
-          </>
-        )}
-      </Sheet>
+      <IconButton
+        name={view.isAuto ? 'arrow-expand-vertical' : 'arrow-up-down'}
+        label={`Height of the wave: ${view.isAuto ? 'automatic' : `${view.gain.toFixed(view.gain < 10 ? 1 : 0)} times`}`}
+        on={view.isAuto}
+        onPress={changeHeight}
+      />
     </ScrollView>
   )
 }

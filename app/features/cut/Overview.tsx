@@ -24,6 +24,7 @@ export function Overview({
   const palette = usePalette()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [size, setSize] = useState(0)
+  const wave = useRef<Whole>(undefined) // drawn once, while the window moves over it
   const frames = analysis.mono.length
   const goTo = (x: number) => onView(panned(view, (x / (canvas.current?.clientWidth ?? 1)) * frames - (view.start + view.end) / 2, frames))
   const drag = usePointerDrag({ onStart: goTo, onMove: goTo, onEnd: () => undefined })
@@ -36,16 +37,32 @@ export function Overview({
     const from = (view.start / frames) * width
     context.fillStyle = palette.water
     context.fillRect(from, 0, Math.max(2, (view.end / frames) * width - from), height)
-    context.fillStyle = palette.muted
-    const { low, high } = columnsOf(analysis.summary, analysis.mono, 0, frames, width)
-    for (let x = 0; x < width; x++) {
-      const tall = Math.max(1, Math.sqrt(Math.max(high[x], -low[x])) * height)
-      context.fillRect(x, (height - tall) / 2, 1, tall)
-    }
+    if (wave.current?.width !== width || wave.current.analysis !== analysis || wave.current.color !== palette.muted)
+      wave.current = { width, analysis, color: palette.muted, picture: drawWhole(analysis, palette.muted, width, height) }
+    context.drawImage(wave.current.picture, 0, 0)
   }, [analysis, view, palette, size, frames])
   return (
     <NativeView ref={drag} style={{ height: HEIGHT }}>
       <Canvas ref={canvas} height={HEIGHT} label="Overview" onSize={(w, h) => setSize(w * 10000 + h)} />
     </NativeView>
   )
+}
+
+interface Whole {
+  readonly width: number
+  readonly analysis: Analysis
+  readonly color: string
+  readonly picture: OffscreenCanvas
+}
+
+function drawWhole({ summary, mono }: Analysis, color: string, width: number, height: number): OffscreenCanvas {
+  const canvas = new OffscreenCanvas(width, height)
+  const context = canvas.getContext('2d')!
+  context.fillStyle = color
+  const { low, high } = columnsOf(summary, mono, 0, mono.length, width)
+  for (let x = 0; x < width; x++) {
+    const tall = Math.max(1, Math.sqrt(Math.max(high[x], -low[x])) * height)
+    context.fillRect(x, (height - tall) / 2, 1, tall)
+  }
+  return canvas
 }

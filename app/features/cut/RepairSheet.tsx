@@ -2,15 +2,18 @@ import { evenGains } from '@heliaster/core/cut'
 import type { LiveMarker } from '@heliaster/core/cut'
 import type { HitSettings, Repairs, Source } from '@heliaster/core/kit'
 import { useRef, useState } from 'react'
+import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { CHANNEL_CHOICES } from '../../ui/channel-choices'
 import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
-import { Slider } from '../../ui/Slider'
+import { notify } from '../../ui/notices'
+import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { Toggle } from '../../ui/Toggle'
 import type { CutHit } from './use-source-cut'
+import { writeOut } from './write-out'
 
 interface Props {
   readonly source: Source
@@ -33,8 +36,10 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   const [scope, setScope] = useState<'one' | 'all'>(chosen ? 'one' : 'all')
   const [by, setBy] = useState<'loudness' | 'peak'>('loudness')
   const [share, setShare] = useState(0)
+  const [targets, setTargets] = useState({ peak: -1, loudness: -14 })
   const items = scope === 'one' && chosen ? [chosen] : listed
   const settings = items.map(({ marker }) => marker.clip ?? {})
+  const [isWriting, setIsWriting] = useState(false)
   const changed = useRef<readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]>([])
   const change = (make: (before: HitSettings, i: number) => HitSettings) => {
     changed.current = items.map(({ marker }, i) => ({ marker, clip: tidy(make(marker.clip ?? {}, i)) }))
@@ -54,13 +59,26 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   }
   const even = (next: number) => {
     setShare(next)
-    const levels = items.map(({ hit }) => (by === 'loudness' ? hit?.loudnessDb : hit?.peakDb) ?? -Infinity)
+    const levels = items.map(levelOf)
     const gains = evenGains(levels, next / 100)
     change((before, i) => ({ ...before, gainDb: Math.min(60, Math.round(gains[i] * 100) / 100) }))
   }
+  const write = async () => {
+    setIsWriting(true)
+    const written = await writeOut(source, items)
+    setIsWriting(false)
+    notify(written)
+  }
   const one = <K extends keyof HitSettings>(key: K) => same(settings.map((clip) => clip[key]))
   const fix = <K extends keyof Repairs>(key: K) => same(settings.map((clip) => clip.repairs?.[key]))
-  const loudest = Math.max(-Infinity, ...items.map(({ hit, marker }) => (hit?.peakDb ?? -Infinity) + (marker.clip?.gainDb ?? 0)))
+  const levelOf = ({ hit }: CutHit) => (by === 'loudness' ? hit?.loudnessDb : hit?.peakDb) ?? -Infinity
+  const highest = Math.max(-Infinity, ...items.map((item) => levelOf(item) + (item.marker.clip?.gainDb ?? 0)))
+  const setTarget = (db: number) => setTargets({ ...targets, [by]: Math.min(0, Math.max(-60, db)) })
+  const bringThere = () => {
+    const byDb = targets[by] - highest
+    change((before) => ({ ...before, gainDb: Math.max(-120, Math.min(60, Math.round(((before.gainDb ?? 0) + byDb) * 100) / 100)) }))
+    hearThem()
+  }
   return (
     <Sheet title="Repair" isOpen onClose={onClose} actions={<Button label="Done" kind="main" onPress={onClose} />}>
       <Chips
@@ -103,14 +121,20 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
           </Text>
         </>
       )}
-      <Button
-        label={scope === 'one' ? 'Bring it to a peak of -1 dB' : 'Bring all together to a peak of -1 dB'}
-        disabled={!Number.isFinite(loudest)}
-        onPress={() => {
-          change((before) => ({ ...before, gainDb: Math.min(60, Math.round(((before.gainDb ?? 0) - 1 - loudest) * 100) / 100) }))
-          hearThem()
-        }}
-      />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 12 }}>
+        {scope === 'one' && <Chips label="Measured by" options={MEASURES} value={by} onChoose={setBy} />}
+        <NumberField
+          label={`${by === 'peak' ? 'Peak' : 'Loudness'} to reach`}
+          text={String(targets[by])}
+          unit={by === 'peak' ? 'dB' : 'LUFS'}
+          onNumber={setTarget}
+        />
+        <Button
+          label={scope === 'one' ? 'Bring it there' : 'Bring the loudest there, and all with it'}
+          disabled={!Number.isFinite(highest)}
+          onPress={bringThere}
+        />
+      </View>
       <Slider
         label="Low cut"
         value={fix('lowCutHz') ?? 10}
@@ -176,6 +200,13 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
           onChoose={(channel) => set({ channel })}
         />
       )}
+      <Button
+        label={items.length === 1 ? 'Write it out as a new file' : `Write these ${items.length} out as new files`}
+        icon="file-plus-outline"
+        disabled={items.length === 0 || isWriting}
+        busy={isWriting}
+        onPress={() => void write()}
+      />
       <Button
         label={scope === 'one' ? 'Undo all repairs of this hit' : 'Undo all repairs of these'}
         disabled={settings.every((clip) => Object.keys(clip).length === 0)}

@@ -1,4 +1,4 @@
-import type { PadId, Source } from '@heliaster/core/kit'
+import type { PadId, Source, Start } from '@heliaster/core/kit'
 import { MOST_TURNS, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 import { router } from 'expo-router'
@@ -14,9 +14,10 @@ import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
+import { StartChips } from '../starts'
 import { padName } from '../shell/use-kit'
 import { LoudnessDots } from './LoudnessDots'
-import { padsToSend, sendEdits } from './send-hits'
+import { loopEdits, padsToSend, sendEdits } from './send-hits'
 import type { SendOrder, SendWay } from './send-hits'
 import type { CutHit } from './use-source-cut'
 
@@ -25,6 +26,7 @@ const WAYS = [
   { value: 'turns', text: 'One pad, as turns' },
   { value: 'bands', text: 'One pad, by loudness' },
 ] as const
+const LOOP = { value: 'loop', text: 'As a loop' } as const
 const ORDERS = [
   { value: 'time', text: 'As recorded' },
   { value: 'loudness', text: 'Soft to loud' },
@@ -37,6 +39,7 @@ const LEVELS = [
 const WORDS: Record<SendWay, string> = {
   pads: 'Every kept hit becomes a pad.',
   turns: 'The hits are takes of one thing: each strike plays another.',
+  loop: 'Each slice becomes a pad, and a groove plays them in their order at the tempo of the kit.',
   bands: 'Soft hits answer soft strikes, loud ones loud; alike ones take turns.',
 }
 
@@ -53,19 +56,22 @@ export function SendSheet({ source, hits, onClose }: Props) {
   const [way, setWay] = useState<SendWay>('pads')
   const [order, setOrder] = useState<SendOrder>('time')
   const [levels, setLevels] = useState<BandLevels>('kept')
+  const [start, setStart] = useState<Start>()
   const [target, setTarget] = useState<PadId | 'new'>('new')
   const suggested = useMemo(() => Math.max(1, suggestBands(hits.map(({ hit }) => hit!.loudnessDb))), [hits])
   const [bandCount, setBandCount] = useState(suggested)
   const onto = target === 'new' ? undefined : target
   const pads = useMemo(
-    () => (kit ? padsToSend(kit, source, hits, { way, order, bandCount, levels, onto }) : []),
-    [kit, source, hits, way, order, bandCount, levels, onto],
+    () =>
+      kit ? padsToSend(kit, source, hits, { way, order: way === 'loop' ? 'time' : order, bandCount, levels, onto, start: start?.pad }) : [],
+    [kit, source, hits, way, order, bandCount, levels, onto, start],
   )
   const loudnessOf = useMemo(() => new Map(hits.map(({ marker, hit }) => [marker.id as string, hit!.loudnessDb])), [hits])
   if (!kit) return null
+  const isEach = way === 'pads' || way === 'loop'
   const into = kit.pads.find((pad) => pad.id === onto)
   const send = () => {
-    editKit(kitId, sendEdits(kit, source, pads))
+    editKit(kitId, [...sendEdits(kit, source, pads), ...(way === 'loop' ? loopEdits(source, hits, pads) : [])])
     session.setState({ padId: pads[0]?.id })
     notify(
       pads.length > 1
@@ -84,7 +90,7 @@ export function SendSheet({ source, hits, onClose }: Props) {
       onClose={onClose}
       actions={<Button label="Send to the Board" kind="main" disabled={pads.length === 0} onPress={send} />}
     >
-      <Chips label="How" options={WAYS} value={way} onChoose={setWay} />
+      <Chips<SendWay> label="How" options={source.cut.grid?.kind === 'beats' ? [...WAYS, LOOP] : WAYS} value={way} onChoose={setWay} />
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
@@ -93,7 +99,7 @@ export function SendSheet({ source, hits, onClose }: Props) {
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
           {pads.slice(0, 24).map((pad) => (
-            <Star key={pad.id} size={way === 'pads' ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
+            <Star key={pad.id} size={isEach ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
           ))}
           {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
         </View>
@@ -114,12 +120,14 @@ export function SendSheet({ source, hits, onClose }: Props) {
           <Chips label="Levels" hideLabel options={LEVELS} value={levels} onChoose={setLevels} />
         </>
       )}
-      {way !== 'bands' && hits.length > 1 && <Chips label="In the order" options={ORDERS} value={order} onChoose={setOrder} />}
+      {(way === 'pads' || way === 'turns') && hits.length > 1 && (
+        <Chips label="In the order" options={ORDERS} value={order} onChoose={setOrder} />
+      )}
       {kit.pads.length > 0 && (
         <Chips
-          label={way === 'pads' ? 'From' : 'Onto'}
+          label={isEach ? 'From' : 'Onto'}
           options={[
-            { value: 'new', text: way === 'pads' ? 'New pads' : 'A new pad' },
+            { value: 'new', text: isEach ? 'New pads' : 'A new pad' },
             ...kit.pads.map((pad) => ({ value: pad.id, text: padName(kit, pad) })),
           ]}
           value={target}
@@ -128,14 +136,23 @@ export function SendSheet({ source, hits, onClose }: Props) {
       )}
       {into && (
         <Text look="small">
-          {way === 'pads'
+          {isEach
             ? `From ${padName(kit, into)} on, pads take the hits one by one: their clips are replaced, all their settings stay.`
             : `The clips of ${padName(kit, into)} are replaced; all its settings stay.`}
         </Text>
       )}
+      {!into && (
+        <StartChips
+          label={isEach ? 'Each new pad begins' : 'The new pad begins'}
+          about="pad"
+          plain="Plain"
+          value={start?.id}
+          onChoose={setStart}
+        />
+      )}
       {left > 0 && (
         <Text look="small" tone="coral">
-          {way === 'pads'
+          {isEach
             ? `A kit holds 128 pads: ${left} hits find no place. Pass some, or send them as turns.`
             : `A band holds ${MOST_TURNS} turns: ${left} hits are left out, evenly from all. Pass some, or choose more bands.`}
         </Text>

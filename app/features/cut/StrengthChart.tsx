@@ -1,3 +1,4 @@
+import { columnsOf } from '@heliaster/core/audio'
 import { useEffect, useRef, useState } from 'react'
 import { View as NativeView } from 'react-native'
 
@@ -53,22 +54,17 @@ export function StrengthChart({ analysis, view, waterLine, height, onSlide, onDo
   )
 }
 
-function draw(canvas: HTMLCanvasElement, { curve }: Analysis, view: View, waterLine: number, palette: Palette): void {
+function draw(canvas: HTMLCanvasElement, { curve, levels }: Analysis, view: View, waterLine: number, palette: Palette): void {
   const context = canvas.getContext('2d')!
   const { width, height } = canvas
   const scale = width / Math.max(1, canvas.clientWidth)
-  const { strength, hopFrames } = curve
+  const { hopFrames } = curve
+  const { high } = columnsOf(levels, curve.strength, view.start / hopFrames, view.end / hopFrames, width)
   context.clearRect(0, 0, width, height)
   const line = height * (1 - waterLine)
   context.beginPath()
   context.moveTo(0, height)
-  for (let x = 0; x < width; x++) {
-    const from = Math.floor((view.start + (x / width) * (view.end - view.start)) / hopFrames)
-    const to = Math.max(from + 1, Math.floor((view.start + ((x + 1) / width) * (view.end - view.start)) / hopFrames))
-    let most = 0
-    for (let hop = Math.max(0, from); hop < Math.min(strength.length, to); hop++) if (strength[hop] > most) most = strength[hop]
-    context.lineTo(x, height * (1 - most))
-  }
+  for (let x = 0; x < width; x++) context.lineTo(x, height * (1 - high[x]))
   context.lineTo(width, height)
   context.closePath()
   context.fillStyle = palette.line

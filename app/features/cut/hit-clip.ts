@@ -1,6 +1,9 @@
 import type { Hit, LiveMarker, Warning } from '@heliaster/core/cut'
 import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS } from '@heliaster/core/cut'
+import { clipOfSource } from '@heliaster/core/kit'
 import type { Clip, Source } from '@heliaster/core/kit'
+
+import type { Passage } from './Waveform'
 
 /** A hit as a clip: its region with the short fades that every cut gets, and its own repairs. */
 export function clipOfHit(source: Source, marker: LiveMarker, hit: Hit): Clip {
@@ -19,6 +22,18 @@ export function clipOfHit(source: Source, marker: LiveMarker, hit: Hit): Clip {
   }
 }
 
+/** A stretch of the recording as a clip, with the short fades of every cut. */
+export function clipOfPassage(source: Source, { startFrame, endFrame }: Passage): Clip {
+  const seconds = (endFrame - startFrame) / source.info.sampleRateHz
+  return {
+    ...clipOfSource(source),
+    startFrame,
+    endFrame,
+    fadeInSeconds: Math.min(EDGE_FADE_IN_SECONDS, seconds / 2),
+    fadeOutSeconds: Math.min(EDGE_FADE_OUT_SECONDS, seconds / 2),
+  }
+}
+
 export const WARNING_WORDS: Record<Warning, string> = {
   clipped: 'clipped',
   cutShort: 'cut short',
@@ -27,6 +42,17 @@ export const WARNING_WORDS: Record<Warning, string> = {
   dc: 'off centre (DC)',
   alike: 'same as another',
   odd: 'unlike the others',
+}
+
+/** What each warning asks for. */
+export const WARNING_ADVICE: Record<Warning, string> = {
+  clipped: 'Samples stand at full scale: it was recorded too loud. Take another hit where there is one.',
+  cutShort: 'Its tail was still sounding where it ends. Drag the end, or record it with more room after it.',
+  secondHit: 'Something strikes again inside it: a flam or a bounce. End it earlier, or lower the water line to part them.',
+  nearNoise: 'Its loudest part is little above the noise of the room. A low cut may help.',
+  dc: 'The wave stands off the middle. Repair removes it.',
+  alike: 'Another hit is the same sound. Pass one of them.',
+  odd: 'It is unlike the other hits of this recording. Hear it before it goes along.',
 }
 
 export function describeWarnings(hit: Hit): string {

@@ -4,10 +4,12 @@ import { createStore } from 'zustand/vanilla'
 export interface CutLooks {
   readonly times: 'seconds' | 'frames' | 'beats'
   readonly hasSpectrogram: boolean
+  /** An end that was set by hand stays when the begin is moved; otherwise the window keeps its length. */
+  readonly endsStay: boolean
 }
 
 const KEY = 'heliaster-cut-looks'
-const plain: CutLooks = { times: 'seconds', hasSpectrogram: false }
+const plain: CutLooks = { times: 'seconds', hasSpectrogram: false, endsStay: false }
 
 function kept(): CutLooks {
   try {

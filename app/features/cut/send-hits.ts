@@ -1,5 +1,5 @@
-import { createPad, freeNote, velocityToLevel } from '@heliaster/core/kit'
-import type { Clip, Kit, KitEdit, Pad, PadId, Source } from '@heliaster/core/kit'
+import { createPad, freeNote, sameData, velocityToLevel } from '@heliaster/core/kit'
+import type { Clip, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
 import { asTurns, byLoudness } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
@@ -8,7 +8,7 @@ import { clipOfHit, hitTitle } from './hit-clip'
 import type { CutHit } from './use-source-cut'
 
 /** How hits reach the pads. */
-export type SendWay = 'pads' | 'turns' | 'bands'
+export type SendWay = 'pads' | 'turns' | 'bands' | 'loop'
 export type SendOrder = 'time' | 'loudness' | 'pitch'
 
 export interface SendPlan {
@@ -18,6 +18,8 @@ export interface SendPlan {
   readonly levels?: BandLevels
   /** The pad whose clips are replaced, the first of several when each hit is its own; new pads where there is none. */
   readonly onto?: PadId
+  /** What each new pad begins with. */
+  readonly start?: PadStart
 }
 
 type Described = CutHit & { readonly hit: NonNullable<CutHit['hit']> }
@@ -26,7 +28,7 @@ type Described = CutHit & { readonly hit: NonNullable<CutHit['hit']> }
 export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], plan: SendPlan): Pad[] {
   const described = inOrder(hits.filter((item): item is Described => item.hit !== undefined), plan.order) // prettier-ignore
   if (described.length === 0) return []
-  if (plan.way === 'pads') return eachItsOwn(kit, source, described, plan.onto)
+  if (plan.way === 'pads' || plan.way === 'loop') return eachItsOwn(kit, source, described, plan)
   const takes = described.map(({ marker, hit }) => {
     const clip = clipOfHit(source, marker, hit)
     return { clip, loudnessDb: hit.loudnessDb + clip.gainDb }
@@ -34,11 +36,15 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
   const [first] = described
   const pad =
     kit.pads.find((one) => one.id === plan.onto) ??
-    createPad(makeId, { name: first.marker.name ?? source.name.slice(0, 60), family: first.hit.family, pick: 'shuffle' }, freeNote(kit))
+    createPad(
+      makeId,
+      { pick: 'shuffle', ...plan.start, name: first.marker.name ?? source.name.slice(0, 60), family: first.hit.family },
+      freeNote(kit),
+    )
   const rayId = pad.rays[0].id
   if (plan.way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.map((take) => take.clip)), spread: 'even' }] // prettier-ignore
   const bands = byLoudness(makeId, rayId, takes, plan.bandCount, plan.levels)
-  const own = plan.onto ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
+  const own = plan.onto || plan.start?.responses ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
   return [{ ...pad, own, bands, spread: 'loudness' }]
 }
 
@@ -49,14 +55,14 @@ function inOrder(hits: readonly Described[], order: SendOrder): Described[] {
 }
 
 /** From a chosen pad on, pads that are there take a hit each and keep their settings; the rest become new pads. */
-function eachItsOwn(kit: Kit, source: Source, hits: readonly Described[], onto?: PadId): Pad[] {
+function eachItsOwn(kit: Kit, source: Source, hits: readonly Described[], { onto, start }: SendPlan): Pad[] {
   const from = onto ? kit.pads.findIndex((pad) => pad.id === onto) : kit.pads.length
   const there = from < 0 ? [] : kit.pads.slice(from)
   let grown = kit
   return hits.slice(0, there.length + 128 - kit.pads.length).map(({ marker, hit }, i) => {
     const clip = clipOfHit(source, marker, hit)
     if (there[i]) return filled(there[i], clip)
-    const pad = filled(createPad(makeId, { name: hitTitle(marker, hit, i), family: hit.family }, freeNote(grown)), clip)
+    const pad = filled(createPad(makeId, { ...start, name: hitTitle(marker, hit, i), family: hit.family }, freeNote(grown)), clip)
     grown = { ...grown, pads: [...grown.pads, pad] }
     return pad
   })
@@ -79,7 +85,47 @@ export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[]): KitEd
   ]
 }
 
-/** Edits that bring clips on pads to where their hits, touched since, are now; clips that are so already are left alone. */
+const LOOP_CHOKE_SECONDS = 0.005
+
+/**
+ * A groove that plays slices where they stood in the loop, so that they follow the tempo of the kit, and a choke group
+ * that lets no slice ring into the next. Nothing where the recording is not cut on beats.
+ */
+export function loopEdits(source: Source, hits: readonly CutHit[], pads: readonly Pad[]): KitEdit[] {
+  const { grid } = source.cut
+  if (grid?.kind !== 'beats') return []
+  const inTime = hits.filter(({ hit }) => hit).sort((a, b) => a.marker.frame - b.marker.frame)
+  const stepsPerBeat = Math.max(4, Math.ceil(1 / grid.beats))
+  const framesPerStep = ((60 / grid.tempoBpm) * source.info.sampleRateHz) / stepsPerBeat
+  const firstFrame = grid.firstSeconds * source.info.sampleRateHz
+  const placed = pads.flatMap((pad, i) => {
+    const step = Math.round((inTime[i].marker.frame - firstFrame) / framesPerStep)
+    return step >= 0 && step < 1024 ? [{ pad, step }] : []
+  })
+  const bar = 4 * stepsPerBeat
+  const last = Math.max(0, ...placed.map(({ step }) => step + Math.round(grid.beats * stepsPerBeat)))
+  const strings = placed.map(({ pad, step }) => ({ padId: pad.id, beads: [{ step, velocity: 127 }] }))
+  const name = source.name.slice(0, 120)
+  const lengthSteps = Math.min(1024, Math.max(1, Math.ceil(last / bar)) * bar)
+  return [
+    { type: 'putGroove', groove: { id: makeId('groove'), name, lengthSteps, stepsPerBeat, swing: 0, strings } },
+    {
+      type: 'putTie',
+      tie: { id: makeId('tie'), kind: 'chokeGroup', name, pads: pads.map((pad) => pad.id), fadeSeconds: LOOP_CHOKE_SECONDS },
+    },
+  ]
+}
+
+/** What of a hit a pad takes over: its place, and its repairs. Levels of a pad that goes by loudness are left to the pad. */
+function updated({ startFrame, endFrame, fadeInSeconds, fadeOutSeconds, gainDb, reverse, invert, repairs }: Clip, keepsLevel: boolean) {
+  return {
+    ...{ startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, invert },
+    ...(repairs ? { repairs } : {}),
+    ...(keepsLevel ? {} : { gainDb }),
+  }
+}
+
+/** Edits that bring clips on pads to what their hits, touched since, are now; clips that are so already are left alone. */
 export function updateEdits(kit: Kit, source: Source, hits: readonly CutHit[]): KitEdit[] {
   const byMarker = new Map(
     hits.flatMap(({ marker, hit }) => (hit && marker.kept ? [[marker.id as string, clipOfHit(source, marker, hit)] as const] : [])),
@@ -90,9 +136,9 @@ export function updateEdits(kit: Kit, source: Source, hits: readonly CutHit[]): 
       for (const [rayId, clip] of Object.entries(turn.clips)) {
         if (clip === 'intendedSilence' || clip.audio !== source.audio || clip.fromHit?.sourceId !== source.id) continue
         const now = byMarker.get(clip.fromHit.markerId)
-        if (!now || (now.startFrame === clip.startFrame && now.endFrame === clip.endFrame)) continue
-        const { startFrame, endFrame } = now
-        edits.push({ type: 'setClip', padId: pad.id, turnId: turn.id, rayId: rayId as never, clip: { ...clip, startFrame, endFrame } })
+        const next = now && { ...clip, ...updated(now, pad.spread === 'loudness') }
+        if (!next || sameData(next, clip)) continue
+        edits.push({ type: 'setClip', padId: pad.id, turnId: turn.id, rayId: rayId as never, clip: next })
       }
   return edits
 }

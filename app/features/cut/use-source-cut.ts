@@ -1,6 +1,5 @@
-import { toMono } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { findOnsets, foundId, gridFrames, keptMarker, liveMarkers } from '@heliaster/core/cut'
+import { findOnsets, foundId, gridFrames, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, StrengthCurve } from '@heliaster/core/cut'
 import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -8,15 +7,24 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { decodedAudio } from '../../audio/audio-files'
 import { coreWork } from '../../audio/workers'
 import { sources } from '../../stores/documents'
+import { rememberCut } from '../../stores/last-cut'
 import type { Gesture } from '../../stores/documents'
 import { makeId } from '../../stores/make-id'
+import { cutLooks } from './looks'
 
 export interface Analysis {
   readonly audio: Audio
   readonly mono: Float32Array
-  readonly curve: StrengthCurve
   readonly summary: Summary
+  /** Empty until the strikes of the recording have been listened for. */
+  readonly curve: StrengthCurve
+  /** What pictures of the curve are drawn from. */
+  readonly levels: Summary
 }
+
+const UNHEARD: StrengthCurve = { hopFrames: 1, strength: new Float32Array(0) }
+const NO_LEVELS: Summary = { frames: 0, levels: [{ framesPerPoint: 1, low: new Float32Array(0), high: new Float32Array(0) }] }
+export const isHeard = ({ curve }: Analysis) => curve !== UNHEARD
 
 /** A hit as Cut shows it: its marker, and what is known of it once it has been described. */
 export interface CutHit {
@@ -29,20 +37,21 @@ export type AnalysisState =
   | { readonly type: 'failed'; readonly message: string }
   | { readonly type: 'ready'; readonly analysis: Analysis }
 
+/** A recording is seen as soon as it has been read; its strikes come when they have been listened for. */
 export function useAnalysis(source: Source): AnalysisState {
   const [state, setState] = useState<AnalysisState>({ type: 'reading' })
-  const read = useRef<string>(undefined)
+  const seen = useRef<{ readonly hash: string; readonly analysis: Analysis }>(undefined)
   useEffect(() => {
     let gone = false
-    if (read.current !== source.audio) setState({ type: 'reading' }) // another kind of attack is read behind what is seen
-    analyse(source).then(
-      (analysis) => {
-        if (gone) return
-        read.current = source.audio
-        setState({ type: 'ready', analysis })
-      },
-      (error: Error) => !gone && setState({ type: 'failed', message: error.message }),
-    )
+    const show = (analysis: Analysis) => {
+      if (gone) return
+      seen.current = { hash: source.audio, analysis }
+      setState({ type: 'ready', analysis })
+    }
+    // Another kind of attack is listened for behind what is seen.
+    const before = seen.current?.hash === source.audio ? seen.current.analysis : undefined
+    if (!before) setState({ type: 'reading' })
+    analyse(source, before, show).catch((error: Error) => !gone && setState({ type: 'failed', message: error.message }))
     return () => {
       gone = true
     }
@@ -52,10 +61,14 @@ export function useAnalysis(source: Source): AnalysisState {
   return state
 }
 
-async function analyse(source: Source): Promise<Analysis> {
+async function analyse(source: Source, before: Analysis | undefined, show: (analysis: Analysis) => void): Promise<void> {
   const { audio } = await decodedAudio(source.audio)
-  const { curve, summary } = await coreWork().analyse(source.audio, audio, source.cut.attack ?? 'fast')
-  return { audio, mono: toMono(audio), curve, summary }
+  const { mono, summary } = before ?? (await coreWork().look(source.audio, audio))
+  const seen: Analysis = before ?? { audio, mono, summary, curve: UNHEARD, levels: NO_LEVELS }
+  if (!before) show(seen)
+  const listen = () => coreWork().listen(source.audio, source.cut.attack ?? 'fast')
+  const heard = (await listen()) ?? (await coreWork().look(source.audio, audio), await listen())
+  if (heard) show({ ...seen, ...heard })
 }
 
 /** The markers as the water stands, and the hits they begin. The curve is computed once; the line only picks again. */
@@ -64,11 +77,20 @@ export function useHits(source: Source, analysis: Analysis): CutHit[] {
   const onsets = useMemo(() => {
     const rate = analysis.audio.sampleRateHz
     if (grid) return gridFrames(grid, analysis.mono.length, rate).map((frame) => ({ frame, strength: 1 }))
-    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds)
+    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds, placesFound(analysis.curve))
   }, [analysis, waterLine, minGapSeconds, grid])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])
   const described = useDescribed(source, markers)
   return useMemo(() => markers.map((marker) => ({ marker, hit: described.get(marker.frame) })), [markers, described])
+}
+
+const found = new WeakMap<StrengthCurve, Map<number, number>>()
+
+/** Places of strikes that were found before on this curve: moving the line looks at none of them again. */
+function placesFound(curve: StrengthCurve): Map<number, number> {
+  const places = found.get(curve) ?? new Map<number, number>()
+  found.set(curve, places)
+  return places
 }
 
 const SETTLE_MS = 120
@@ -82,13 +104,14 @@ function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<numbe
       const frames = markers.map((marker) => marker.frame)
       const ends = markers.map((marker) => marker.endFrame)
       void coreWork()
-        .describe(source.audio, frames, ends, grid ? { snap: 'none', ends: 'next' } : { snap, ends: 'tail' })
+        .describe(source.audio, frames, ends, placesOf(source.cut))
         .then((hits) => !gone && hits && setDescribed(new Map(hits.map((hit) => [hit.onsetFrame, hit]))))
     }, SETTLE_MS)
     return () => {
       gone = true
       clearTimeout(timer)
     }
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [source.audio, markers, snap, grid, attack])
   return described
 }
@@ -96,6 +119,7 @@ function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<numbe
 /** What one does to a cut. Every touch is an edit of the source: saved, undone and opened again like a kit. */
 export function useCutActions(source: Source) {
   const gesture = useRef<Gesture<SourceEdit>>(undefined)
+  const isCutChanging = useRef(false)
   const { id } = source
   return useMemo(() => {
     const put = (marker: LiveMarker, changes: Partial<Marker>): SourceEdit => ({
@@ -106,18 +130,32 @@ export function useCutActions(source: Source) {
       /** Follows a drag of a setting of the cut; `endGesture` ends it. */
       slideCut(changes: Partial<CutSettings>) {
         gesture.current ??= sources.gesture(id)
+        isCutChanging.current = true
         const cut = sources.store.getState().entries[id].doc.cut
         gesture.current.set([{ type: 'setSource', fields: { cut: { ...cut, ...changes } } }])
       },
       slideMarker(marker: LiveMarker, frame: number) {
         gesture.current ??= sources.gesture(id)
-        gesture.current.set([put(marker, { frame: Math.max(0, frame) })])
+        gesture.current.set([put(marker, movedTo(marker, frame, source.info.frames))])
       },
+      /** The end of a hit follows a drag. */
+      slideTail(marker: LiveMarker, frame: number) {
+        gesture.current ??= sources.gesture(id)
+        gesture.current.set([put(marker, { endFrame: Math.max(marker.frame + 1, frame) })])
+      },
+      /** Ends a hit at a frame from now on, or, without one, where its tail is found to end. */
+      setEnd: (marker: LiveMarker, endFrame?: number) =>
+        sources.edit(id, [
+          put(marker, { endFrame: endFrame === undefined ? undefined : Math.max(marker.frame + 1, Math.round(endFrame)) }),
+        ]),
       endGesture() {
         gesture.current?.end()
         gesture.current = undefined
+        if (isCutChanging.current) rememberCut(sources.store.getState().entries[id].doc.cut)
+        isCutChanging.current = false
       },
-      nudge: (marker: LiveMarker, frames: number) => sources.edit(id, [put(marker, { frame: Math.max(0, marker.frame + frames) })]),
+      nudge: (marker: LiveMarker, frames: number) =>
+        sources.edit(id, [put(marker, movedTo(marker, marker.frame + frames, source.info.frames))]),
       pin: (marker: LiveMarker) => sources.edit(id, [put(marker, { pinned: !marker.pinned })]),
       remove: (marker: LiveMarker) => sources.edit(id, [put(marker, { removed: true })]),
       name: (marker: LiveMarker, name: string) => sources.edit(id, [put(marker, { name: name.slice(0, 120) })]),
@@ -133,9 +171,18 @@ export function useCutActions(source: Source) {
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
       },
+      /** A passage becomes a hit of its own, which begins and ends where it was dragged. */
+      addPassage({ startFrame, endFrame }: { readonly startFrame: number; readonly endFrame: number }) {
+        const marker: Marker = { id: makeId<MarkerId>('marker'), frame: startFrame, endFrame, origin: 'hand', pinned: true, removed: false }
+        sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
+        return marker.id
+      },
       /** How the recording is cut: what the strikes are read with, and a grid instead of them. */
-      setCut: (changes: Partial<CutSettings>) =>
-        sources.edit(id, [{ type: 'setSource', fields: { cut: { ...sources.store.getState().entries[id].doc.cut, ...changes } } }]),
+      setCut(changes: Partial<CutSettings>) {
+        const cut = { ...sources.store.getState().entries[id].doc.cut, ...changes }
+        sources.edit(id, [{ type: 'setSource', fields: { cut } }])
+        rememberCut(cut)
+      },
       /** Repairs of many hits in one gesture, which ends with `endGesture`. */
       slideClips(changes: readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]) {
         gesture.current ??= sources.gesture(id)
@@ -146,9 +193,17 @@ export function useCutActions(source: Source) {
           { type: 'putMarkers', markers: names.map(({ marker, name }) => keptMarker(idOnceKept(marker), { name: name.slice(0, 120) })) },
         ]),
     }
-  }, [id])
+  }, [id, source.info.frames])
 }
 export type CutActions = ReturnType<typeof useCutActions>
+
+/** A window that was given its end is moved as a whole, unless its end is to stay where it is. */
+function movedTo(marker: LiveMarker, frame: number, frames: number): Partial<Marker> {
+  const to = Math.min(frames - 1, Math.max(0, frame))
+  if (marker.endFrame === undefined) return { frame: to }
+  if (cutLooks.getState().endsStay) return { frame: Math.min(to, marker.endFrame - 1) }
+  return { frame: to, endFrame: Math.min(frames, marker.endFrame + to - marker.frame) }
+}
 
 /** A found marker keeps the id of the place where it was found, so that it stays chosen when it is written down. */
 function idOnceKept(marker: LiveMarker): LiveMarker {

@@ -3,16 +3,20 @@ import { useElement, useLatest } from '../../ui/use-element'
 export interface WavePointerHandlers {
   /** A finger or button that went down and up again without moving. */
   onTap(x: number, y: number): void
-  /** Whether a drag from here moves something (true), or pans. */
-  canGrab(x: number, y: number): boolean
+  /** Whether a drag from here moves something (true), or pans. `isMarking`: Shift is held, or the finger rested before it moved. */
+  canGrab(x: number, y: number, isMarking: boolean): boolean
   onGrabMove(x: number): void
   onGrabEnd(): void
   onPan(byX: number): void
   /** Two fingers or a wheel: a factor below 1 is closer. */
   onZoom(factor: number, x: number): void
+  /** A wheel with Ctrl or Alt: a factor above 1 draws the wave taller. */
+  onHeight(factor: number): void
 }
 
 const TAP_PX = 6
+/** A finger that rests this long begins to mark. */
+const REST_MS = 420
 /** How long a view that was flung goes on, and how slow it has to be to stop. */
 const GLIDE_MS = 320
 const STILL_PX_PER_MS = 0.03
@@ -28,6 +32,7 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     let speed = 0 // of a pan, px per ms
     let movedAt = 0
     let gliding = 0
+    let resting: ReturnType<typeof setTimeout> | undefined
     const at = (event: MouseEvent) => {
       const box = element.getBoundingClientRect()
       return { x: event.clientX - box.left, y: event.clientY - box.top }
@@ -51,10 +56,15 @@ export function useWavePointers(handlers: WavePointerHandlers) {
       element.setPointerCapture(event.pointerId)
       const point = at(event)
       points.set(event.pointerId, point)
+      clearTimeout(resting)
       if (points.size === 2 && mode !== 'grab') mode = 'pinch'
       else if (points.size === 1) {
         from = point
-        mode = latest.current.canGrab(point.x, point.y) ? 'grab' : 'maybeTap'
+        mode = latest.current.canGrab(point.x, point.y, event.shiftKey) ? 'grab' : 'maybeTap'
+        if (mode === 'maybeTap')
+          resting = setTimeout(() => {
+            if (mode === 'maybeTap' && latest.current.canGrab(from.x, from.y, true)) mode = 'grab'
+          }, REST_MS)
       }
     }
     const move = (event: PointerEvent) => {
@@ -81,6 +91,7 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     }
     const up = (event: PointerEvent) => {
       if (!points.delete(event.pointerId)) return
+      clearTimeout(resting)
       if (mode === 'grab') latest.current.onGrabEnd()
       if (mode === 'maybeTap' && event.type === 'pointerup') latest.current.onTap(from.x, from.y)
       const isFlung = mode === 'pan' && points.size === 0 && event.timeStamp - movedAt < 60
@@ -90,7 +101,8 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     const wheel = (event: WheelEvent) => {
       event.preventDefault()
       const { x } = at(event)
-      if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) latest.current.onPan(-(event.deltaX || event.deltaY))
+      if (event.ctrlKey || event.altKey) latest.current.onHeight(Math.exp(-event.deltaY * 0.0025))
+      else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) latest.current.onPan(-(event.deltaX || event.deltaY))
       else latest.current.onZoom(Math.exp(event.deltaY * 0.0025), x)
     }
     element.addEventListener('pointerdown', down)
@@ -100,6 +112,7 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     element.addEventListener('wheel', wheel, { passive: false })
     return () => {
       cancelAnimationFrame(gliding)
+      clearTimeout(resting)
       element.removeEventListener('pointerdown', down)
       element.removeEventListener('pointermove', move)
       element.removeEventListener('pointerup', up)

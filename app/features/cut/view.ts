@@ -5,6 +5,8 @@ export interface View {
   readonly start: number
   readonly end: number
   readonly gain: number
+  /** Raised so that what is seen fills the height, whatever `gain` says. */
+  readonly isAuto?: boolean
 }
 
 const FEWEST_FRAMES = 64
@@ -12,8 +14,26 @@ const FEWEST_FRAMES = 64
 /** Quiet recordings are raised so that they can be seen. */
 export function gainFor({ levels }: Summary): number {
   const top = levels[levels.length - 1]
-  const peak = Math.max(1e-4, ...top.high, ...top.low.map((value) => -value))
-  return Math.min(64, Math.max(1, 0.92 / peak))
+  return Math.min(64, gainToFill(top.low, top.high))
+}
+
+const MOST_GAIN = 1000
+
+/** What raises lowest and highest samples so that they fill the height. */
+export function gainToFill(low: Float32Array, high: Float32Array): number {
+  let peak = 0.92 / MOST_GAIN
+  for (let i = 0; i < low.length; i++) peak = Math.max(peak, high[i], -low[i])
+  return Math.max(1, 0.92 / peak)
+}
+
+/** The next height of the wave: automatic, as recorded, then twice as tall each time. */
+export function nextHeight(view: View): View {
+  if (view.isAuto) return { ...view, isAuto: false, gain: 1 }
+  return view.gain >= 32 ? { ...view, isAuto: true } : { ...view, gain: 2 ** (Math.floor(Math.log2(view.gain) + 1e-6) + 1) }
+}
+
+export function taller(view: View, factor: number): View {
+  return { ...view, isAuto: false, gain: Math.min(MOST_GAIN, Math.max(1, view.gain * factor)) }
 }
 
 export function wholeView(frames: number): View {

@@ -1,0 +1,127 @@
+import type { Source } from '@heliaster/core/kit'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { Button } from '../../ui/Button'
+import { NameField } from '../../ui/NameField'
+import { nearestNote, noteName } from '../../ui/note-name'
+import { Sheet } from '../../ui/Sheet'
+import { NumberField } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { Toggle } from '../../ui/Toggle'
+import { WARNING_ADVICE, WARNING_WORDS } from './hit-clip'
+import { changeLooks, cutLooks } from './looks'
+import type { CutActions, CutHit } from './use-source-cut'
+
+interface Props {
+  readonly source: Source
+  readonly item: CutHit
+  readonly actions: CutActions
+  readonly onClose: () => void
+}
+
+/** One hit in full: its name, where it begins and ends, and how it is judged and why. */
+export function HitSheet({ source, item, actions, onClose }: Props) {
+  const { marker, hit } = item
+  const endsStay = useStore(cutLooks, (state) => state.endsStay)
+  const rate = source.info.sampleRateHz
+  const endFrame = marker.endFrame ?? hit?.endFrame ?? marker.frame
+  const ms = (frames: number) => ((frames / rate) * 1000).toFixed(2)
+  const frames = (ms: number) => Math.round((ms * rate) / 1000)
+  return (
+    <Sheet title="This hit" isOpen onClose={onClose}>
+      <NameField
+        label="Name"
+        value={marker.name ?? ''}
+        autoFocus
+        placeholder="Give it a name"
+        onName={(name) => actions.name(marker, name)}
+      />
+      <Row label="Begins at">
+        <NumberField
+          label="Begins at, ms"
+          text={ms(marker.frame)}
+          unit="ms"
+          width={96}
+          onNumber={(at) => actions.nudge(marker, frames(at) - marker.frame)}
+        />
+      </Row>
+      <Row label="Ends at">
+        <NumberField
+          label="Ends at, ms"
+          text={ms(endFrame)}
+          unit="ms"
+          width={96}
+          onNumber={(at) => actions.setEnd(marker, Math.min(source.info.frames, frames(at)))}
+        />
+      </Row>
+      <Row label="Length">
+        <NumberField
+          label="Length, ms"
+          text={ms(endFrame - marker.frame)}
+          unit="ms"
+          width={96}
+          onNumber={(long) => actions.setEnd(marker, Math.min(source.info.frames, marker.frame + frames(long)))}
+        />
+      </Row>
+      <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
+        <Button label="1 ms earlier" onPress={() => actions.nudge(marker, -Math.round(rate / 1000))} />
+        <Button label="1 ms later" onPress={() => actions.nudge(marker, Math.round(rate / 1000))} />
+        {marker.endFrame !== undefined && <Button label="Find its end again" onPress={() => actions.setEnd(marker)} />}
+      </View>
+      {marker.endFrame !== undefined && (
+        <Toggle
+          label="The end stays when the begin is moved"
+          words="Otherwise the whole window moves and keeps its length."
+          value={endsStay}
+          onChange={(next) => changeLooks({ endsStay: next })}
+        />
+      )}
+      {hit && (
+        <View style={{ gap: 2 }}>
+          <Fact label="Peak" value={`${hit.peakDb.toFixed(1)} dB`} />
+          <Fact label="Loudness" value={`${hit.loudnessDb.toFixed(1)} LUFS, momentary`} />
+          <Fact label="Attack" value={`${(hit.attackSeconds * 1000).toFixed(1)} ms`} />
+          <Fact label="Silence at the front" value={`${ms(Math.max(0, hit.onsetFrame - hit.startFrame))} ms`} />
+          <Fact label="Pitch" value={hit.pitch ? pitchWords(hit.pitch) : 'unpitched'} />
+          <Fact label="Spectral centre" value={`${Math.round(hit.centreHz)} Hz`} />
+          <Fact label="Family" value={`${hit.family}: ${hit.reason}`} />
+          {hit.warnings.map((warning) => (
+            <Text key={warning} look="small" tone="coral" style={{ paddingTop: 4 }}>
+              {`${WARNING_WORDS[warning][0].toUpperCase()}${WARNING_WORDS[warning].slice(1)}. ${WARNING_ADVICE[warning]}`}
+            </Text>
+          ))}
+        </View>
+      )}
+    </Sheet>
+  )
+}
+
+function pitchWords({ hz, confidence }: { readonly hz: number; readonly confidence: number }): string {
+  const { note, cents } = nearestNote(hz)
+  return `${hz.toFixed(1)} Hz, ${noteName(note)} ${cents >= 0 ? '+' : ''}${Math.round(cents)} cents, ${Math.round(confidence * 100)} % sure`
+}
+
+function Row({ label, children }: { readonly label: string; readonly children: React.ReactNode }) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+      <Text look="label" tone="muted">
+        {label}
+      </Text>
+      {children}
+    </View>
+  )
+}
+
+function Fact({ label, value }: { readonly label: string; readonly value: string }) {
+  return (
+    <View style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
+      <Text look="label" tone="muted" style={{ width: 128 }}>
+        {label}
+      </Text>
+      <Text look="figures" style={{ flex: 1 }}>
+        {value}
+      </Text>
+    </View>
+  )
+}
