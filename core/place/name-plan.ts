@@ -1,0 +1,169 @@
+import type { NameFacts, NamedFile, ReadNames } from './by-names'
+import { compareNames } from './natural-order'
+import { evenEdges, MOST_TURNS } from './place'
+
+/** A turn of a pad as names make it: the files of one strike, by microphone. Places are places among all files. */
+export interface PlannedTurn {
+  readonly take: number
+  readonly files: ReadonlyMap<string, number>
+}
+
+export interface PlannedBand {
+  readonly fromVelocity: number
+  readonly turns: readonly PlannedTurn[]
+}
+
+/** A pad as names make it. `microphones` holds one empty name where none is told apart. */
+export interface PlannedPad {
+  readonly name: string
+  readonly note?: number
+  readonly microphones: readonly string[]
+  readonly bands: readonly PlannedBand[]
+  /** Cells that the rest of the set leads one to expect and no file fills, in words. */
+  readonly gaps: readonly string[]
+}
+
+export interface NamePlan {
+  readonly pads: readonly PlannedPad[]
+  /** Files that find no place, each with its reason. */
+  readonly unplaced: readonly { readonly file: number; readonly reason: string }[]
+}
+
+const MOST_BANDS = 127
+const MOST_MICROPHONES = 32
+
+/** Where each file goes, or why it goes nowhere. Nothing is made yet. */
+export function planByNames(files: readonly NamedFile[], { facts }: ReadNames): NamePlan {
+  const unplaced: { file: number; reason: string }[] = []
+  const groups = groupsOf(facts)
+  const strays = straysOf(groups)
+  const pads: PlannedPad[] = []
+  for (const group of groups) {
+    const stray = strays.get(group)
+    if (stray) for (const file of group.files) unplaced.push({ file, reason: stray })
+    else pads.push(padOf(group, files, facts, unplaced))
+  }
+  return { pads: pads.filter((pad) => pad.bands.length > 0), unplaced: unplaced.sort((a, b) => a.file - b.file) }
+}
+
+interface Group {
+  readonly drum: string
+  readonly name: string
+  readonly note?: number
+  readonly files: readonly number[]
+}
+
+function groupsOf(facts: readonly NameFacts[]): Group[] {
+  const notes = new Map<string, Set<number>>()
+  for (const { drum, note } of facts) if (note !== undefined) notes.set(keyOf(drum), (notes.get(keyOf(drum)) ?? new Set()).add(note))
+  const groups = new Map<string, { drum: string; note?: number; files: number[] }>()
+  facts.forEach(({ drum, note }, file) => {
+    const hasSeveral = (notes.get(keyOf(drum))?.size ?? 0) > 1
+    const key = hasSeveral ? `${keyOf(drum)} ${note ?? ''}` : keyOf(drum)
+    const group = groups.get(key) ?? { drum, files: [], ...(hasSeveral || note !== undefined ? { note } : {}) }
+    group.files.push(file)
+    groups.set(key, group)
+  })
+  return [...groups.values()]
+    .map((group) => ({
+      ...group,
+      name: spoken(group.drum) + ((notes.get(keyOf(group.drum))?.size ?? 0) > 1 ? ` ${group.note ?? ''}` : ''),
+    }))
+    .sort((a, b) => compareNames(a.name, b.name))
+}
+
+const keyOf = (drum: string) => drum.toLowerCase()
+const spoken = (drum: string) => (drum[0]?.toUpperCase() ?? '') + drum.slice(1)
+
+/** One or two files whose name is that of a whole set with a word more are no drum of their own. */
+function straysOf(groups: readonly Group[]): Map<Group, string> {
+  const strays = new Map<Group, string>()
+  for (const group of groups)
+    for (const other of groups) {
+      if (other === group || other.files.length < 10 * group.files.length || other.files.length < 6) continue
+      const [own, whole] = [keyOf(group.drum).split(' '), keyOf(other.drum).split(' ')]
+      const more = own.filter((word) => !whole.includes(word))
+      if (whole.every((word) => own.includes(word)) && more.length > 0)
+        strays.set(group, `Its name has “${more.join(' ')}”, which no other of ${other.name} has.`)
+    }
+  return strays
+}
+
+const FACTS = [
+  ['microphone', 'which microphone heard it'],
+  ['level', 'how hard it was struck'],
+  ['take', 'which take it is'],
+] as const
+/** What this share of a set's names say is expected of all of them. */
+const MOST_SAY = 0.6
+
+function padOf(
+  group: Group,
+  files: readonly NamedFile[],
+  facts: readonly NameFacts[],
+  unplaced: { file: number; reason: string }[],
+): PlannedPad {
+  const said = FACTS.filter(
+    ([fact]) => group.files.filter((file) => facts[file][fact] !== undefined).length > MOST_SAY * group.files.length,
+  )
+  const whole = group.files.filter((file) => {
+    const lacking = said.find(([fact]) => facts[file][fact] === undefined)
+    if (lacking) unplaced.push({ file, reason: `Its name does not say ${lacking[1]}, as the others of ${group.name} do.` })
+    return !lacking
+  })
+  const microphones = distinct(whole.map((file) => facts[file].microphone ?? '')).sort(compareNames)
+  const levels = distinct(whole.map((file) => facts[file].level ?? 0)).sort((a, b) => a - b)
+  if (levels.length > MOST_BANDS || microphones.length > MOST_MICROPHONES) {
+    const reason = `${group.name} would have ${levels.length} bands of ${microphones.length} microphones; a pad holds ${MOST_BANDS} of ${MOST_MICROPHONES}.`
+    unplaced.push(...whole.map((file) => ({ file, reason })))
+    return { name: group.name, microphones: [''], bands: [], gaps: [] }
+  }
+  const edges = edgesOf(whole, levels, facts)
+  const bands = levels.map((level, i): PlannedBand => {
+    const turns = new Map<number, Map<string, number>>()
+    const own = whole.filter((file) => (facts[file].level ?? 0) === level).sort((a, b) => compareNames(files[a].name, files[b].name))
+    for (const file of own) {
+      const take = facts[file].take ?? 0
+      const microphone = facts[file].microphone ?? ''
+      const turn = turns.get(take) ?? new Map<string, number>()
+      const there = turn.get(microphone)
+      if (there !== undefined) unplaced.push({ file, reason: `It would lie where “${files[there].name}” lies.` })
+      else if (turns.size >= MOST_TURNS && !turns.has(take)) unplaced.push({ file, reason: `A band holds ${MOST_TURNS} turns.` })
+      else turns.set(take, turn.set(microphone, file))
+    }
+    return { fromVelocity: edges[i], turns: [...turns].sort(([a], [b]) => a - b).map(([take, own]) => ({ take, files: own })) }
+  })
+  const plan = { name: group.name, microphones, bands, ...(group.note === undefined ? {} : { note: group.note }) }
+  return { ...plan, gaps: gapsOf(plan) }
+}
+
+const distinct = <T>(values: readonly T[]): T[] => [...new Set(values)]
+
+/** Lowest velocities of the bands: as the names say, whether they give ranges, lowest or highest velocities; else even. */
+function edgesOf(group: readonly number[], levels: readonly number[], facts: readonly NameFacts[]): number[] {
+  const count = levels.length
+  const isWhole = levels.every((level) => Number.isInteger(level) && level >= 1 && level <= 127)
+  const hasRanges = group.every((file) => facts[file].range)
+  if (hasRanges) return levels.map((level, i) => (i === 0 ? 1 : level))
+  if (isWhole && count > 1 && levels[count - 1] === 127) return levels.map((_, i) => (i === 0 ? 1 : levels[i - 1] + 1))
+  if (isWhole && count > 1 && levels[0] === 1 && levels[count - 1] > 64) return [...levels]
+  return evenEdges(count)
+}
+
+/** Bands mostly share their takes, or count on through all of them; then each is measured by its own. */
+const MOST_SHARED = 0.8
+
+function gapsOf({ microphones, bands }: Omit<PlannedPad, 'gaps'>): string[] {
+  const all = distinct(bands.flatMap((band) => band.turns.map((turn) => turn.take)))
+  const isShared = bands.every((band) => band.turns.length >= MOST_SHARED * all.length)
+  const gaps: string[] = []
+  bands.forEach((band, i) => {
+    const where = bands.length > 1 ? `band ${i + 1}, ` : ''
+    for (const take of isShared ? all : []) if (!band.turns.some((turn) => turn.take === take)) gaps.push(`${where}take ${take}`)
+    band.turns.forEach((turn) => {
+      const missing = microphones.filter((microphone) => !turn.files.has(microphone))
+      if (missing.length > 0) gaps.push(`${missing.join(' and ')}, ${where}take ${turn.take}`)
+    })
+  })
+  return gaps
+}
