@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process'
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
@@ -75,6 +75,34 @@ test('by loudness the slaps become one pad, and the kit leaves as SFZ whose chec
   const sfz = readFileSync(join(dir, 'sfz', 'slaps.sfz'), 'utf8')
   expect(sfz.match(/<region>/g)).toHaveLength(40)
   expect(new Set([...sfz.matchAll(/lovel=(\d+)/g)].map((match) => match[1])).size).toBeGreaterThan(3)
+})
+
+test('by names a folder becomes a pad of bands, turns and microphones that sound together', () => {
+  mkdirSync(join(dir, 'hull'))
+  for (const [mic, gain] of [
+    ['close', 1],
+    ['room', 0.5],
+  ] as const)
+    for (const level of [1, 2])
+      for (const take of [1, 2, 3]) {
+        if (mic === 'room' && level === 2 && take === 3) continue
+        const sound = strikeSound(things.hullThump, 0.3 * level, 10 * level + take).map((sample) => sample * gain)
+        writeFileSync(
+          join(dir, 'hull', `hull_C3_${mic}_v${level}_rr${take}.wav`),
+          writeWav({ sampleRateHz: 48000, channels: [sound] }, { bits: 24 }),
+        )
+      }
+  const { stderr } = spawnSync(process.execPath, [bin, 'kit', 'hull', '--by', 'names', '--out', 'hull.zip'], { cwd: dir, encoding: 'utf8' })
+  expect(stderr).toBe('Hull: no file for room, band 2, take 3.\n')
+  const strikes = Array.from({ length: 6 }, (_, i) => ({ ms: 500 * i, note: 48, velocity: i % 2 === 0 ? 30 : 120 }))
+  writeFileSync(join(dir, 'hull.json'), JSON.stringify(strikes))
+  const events = run('render', 'hull.zip', '--notes', 'hull.json', '--out', 'hull.wav', '--events')
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { band: number; turn: number; rays: string[] })
+  expect(events.map(({ band }) => band)).toEqual([0, 1, 0, 1, 0, 1])
+  for (const band of [0, 1]) expect(events.filter((one) => one.band === band).map(({ turn }) => turn).sort()).toEqual([0, 1, 2]) // prettier-ignore
+  expect(events.map(({ band, turn, rays }) => rays.length === (band === 1 && turn === 2 ? 1 : 2))).toEqual(Array(6).fill(true))
 })
 
 test('faulty input is exit 1 with one clear line, wrong words are exit 2', () => {

@@ -32,6 +32,7 @@ function startGroove(kitId: KitId): void {
   const { player } = sound.getState()
   if (!player) return
   void player.resume()
+  player.beginGroove()
   const rate = player.sampleRateHz
   let step = 0
   let stepFrame = player.frameNow() + 0.06 * rate

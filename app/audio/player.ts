@@ -6,6 +6,7 @@ import {
   EventType,
   LOG_RECORDS,
   MAX_CHUNKS,
+  MAX_RAYS,
   readRecord,
   RING_EVENTS,
   StatusField,
@@ -46,6 +47,10 @@ export interface Player {
   /** What to add to a frame of the engine to have the frame of its context. */
   hostFrame(): number
   peak(): number
+  /** Highest sample of each ray of a pad since the last call, 0..1 and above. */
+  takePeaks(padId: PadId): Float64Array
+  /** A groove begins: turns that begin anew with it do so. */
+  beginGroove(): void
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
   resume(): Promise<void>
@@ -122,6 +127,13 @@ function playerOver(context: AudioContext, link: Link): Player {
     frameNow: () => memory.status[StatusField.frame],
     hostFrame: () => memory.status[StatusField.hostFrame],
     peak: () => memory.status[StatusField.peak],
+    takePeaks(padId) {
+      const row = loader.slotOf(padId) * MAX_RAYS
+      const peaks = memory.meters.slice(row, row + MAX_RAYS)
+      memory.meters.fill(0, row, row + MAX_RAYS)
+      return peaks
+    },
+    beginGroove: () => send(eventOf(EventType.groove, 0, 0, 0)),
     takeSounded() {
       const count = memory.status[StatusField.logCount]
       read = Math.max(read, count - LOG_RECORDS)
@@ -159,10 +171,11 @@ function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToW
   }
 }
 
-function takeState(memory: EngineMemory, { status, uses, log }: FromWorklet): void {
+function takeState(memory: EngineMemory, { status, uses, log, meters }: FromWorklet): void {
   memory.status.set(status)
   memory.uses.set(uses)
   memory.log.set(log)
+  for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
 }
 
 /** Loads what is decoded at once, and the rest as it comes. */

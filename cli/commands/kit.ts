@@ -3,8 +3,7 @@ import { basename } from 'node:path'
 import { hashAudio, momentaryLoudness } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
-import { byLoudness } from '@heliaster/core/place'
-import { asTurns } from '@heliaster/core/place'
+import { asTurns, byLoudness, padsOfPlan, planByNames, readNames } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
 import { listAudioFiles, readAudioFile, stem, writeFile } from '../files'
@@ -21,18 +20,18 @@ interface KitFile {
   readonly info: Kit['audio'][string]
 }
 
-/** Files to a kit: by order, each its own pad; by loudness, all to one pad as bands and turns. */
+/** Files to a kit: by order, each its own pad; by loudness, all to one pad as bands and turns; by names, as the names say. */
 export const kit: Command = {
   options: { out: { type: 'string' }, by: { type: 'string' } },
   paths: [1, Infinity],
   async run(given) {
     const out = requiredOption(given, 'out')
-    const by = choiceOption(given, 'by', ['order', 'loudness'] as const, 'order')
+    const by = choiceOption(given, 'by', ['order', 'loudness', 'names'] as const, 'order')
     const files: KitFile[] = []
     for (const path of listAudioFiles(given.paths)) files.push(await readFile(path))
     if (by === 'order' && files.length > 128)
       throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
-    const made = by === 'order' ? padForEach(files, stem(out)) : onePad(files, stem(out))
+    const made = { order: padForEach, loudness: onePad, names: byNames }[by](files, stem(out))
     const bytes = new Map(files.map((file) => [file.hash, file.bytes]))
     writeFile(
       out,
@@ -82,4 +81,17 @@ function onePad(files: readonly KitFile[], name: string): Kit {
   const pad = createPad(makeId, { name, pick: 'shuffle' }, 36)
   const bands = byLoudness(makeId, pad.rays[0].id, files)
   return { ...empty, pads: [{ ...pad, own: { ...pad.own, responses: [velocityToLevel(bands.length)] }, bands, spread: 'loudness' }] }
+}
+
+/** What finds no place is told on standard error, as is what the names leave open; the rest is kept. */
+function byNames(files: readonly KitFile[], name: string): Kit {
+  const { makeId, kit: empty } = startKit(name, files)
+  const named = files.map((file) => ({ name: file.name, loudnessDb: file.loudnessDb, frames: file.info.frames }))
+  const read = readNames(named)
+  const plan = planByNames(named, read)
+  if (read.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
+  for (const { file, reason } of plan.unplaced) console.error(`${files[file].name}: ${reason}`)
+  for (const pad of plan.pads) for (const gap of pad.gaps) console.error(`${pad.name}: no file for ${gap}.`)
+  const { pads, buses } = padsOfPlan(makeId, empty, { plan, clipOf: (file) => files[file].clip })
+  return { ...empty, pads, buses }
 }

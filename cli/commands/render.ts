@@ -77,7 +77,8 @@ function eventLine(kit: Kit, record: StrikeRecord, padIdOf: (slot: number) => st
     velocity: record.velocity,
     band: record.band < 0 ? null : record.band,
     turn: record.turn < 0 ? null : record.turn,
-    rays: record.voices === 0 ? [] : (pad?.rays.map((ray) => ray.id) ?? []),
+    ...(record.aboveBand < 0 ? {} : { aboveBand: record.aboveBand, aboveTurn: record.aboveTurn }),
+    rays: record.rays.flatMap((place) => pad?.rays[place]?.id ?? []),
     choked: record.chokedSlots.map(padIdOf),
   }
 }

@@ -33,10 +33,12 @@ export function compilePad(kit: Kit, pad: Pad, context: CompileContext): Float64
   out[Head.tuneCents] = settings.tuneCents
   out[Head.rootNote] = settings.rootNote ?? -1
   out[Head.group] = group ? hashId(group.id) : -1
+  out[Head.againFrames] = typeof settings.startAgain === 'number' ? toFrames(settings.startAgain, context) : -1
+  out[Head.againAtGroove] = settings.startAgain === 'groove' ? 1 : 0
   out[Head.groupMaxStrikes] = group?.kind === 'chokeGroup' ? (group.maxStrikes ?? 128) : 128
   writeChokes(out, kit, pad, context)
   writeResponses(out, pad, settings.responses)
-  writeRays(out, pad, settings, context)
+  writeRays(out, kit, pad, settings, context)
   writeHeadBands(out, pad, context)
   out[Head.size] = out.length
   return Float64Array.from(out)
@@ -76,19 +78,21 @@ function writeResponses(out: number[], pad: Pad, responses: readonly Response[])
   })
 }
 
-function writeRays(out: number[], pad: Pad, settings: PadSettings, context: CompileContext): void {
+/** A ray sounds through its bus, or its pad's: level and place of the bus are in the ray's own. */
+function writeRays(out: number[], kit: Kit, pad: Pad, settings: PadSettings, context: CompileContext): void {
   const rays = table(out, pad.rays.length, RayField.length)
   out[Head.rayCount] = pad.rays.length
   out[Head.rays] = rays
   pad.rays.forEach((ray, index) => {
     const row = rays + index * RayField.length
     const shape = shapeOf(settings, ray)
-    out[row + RayField.gain] = dbToGain(ray.gainDb) * (ray.invert ? -1 : 1)
-    out[row + RayField.pan] = ray.pan
+    const bus = kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus))
+    out[row + RayField.gain] = dbToGain(ray.gainDb + (bus?.gainDb ?? 0)) * (ray.invert ? -1 : 1)
+    out[row + RayField.pan] = ray.pan + (bus?.pan ?? 0)
     out[row + RayField.tuneCents] = ray.tuneCents
     out[row + RayField.keyTrack] = ray.keyTrack
     out[row + RayField.delayFrames] = toFrames(ray.delaySeconds, context)
-    out[row + RayField.mute] = ray.mute || ray.source.kind === 'body' ? 1 : 0
+    out[row + RayField.mute] = ray.mute || settings.mute || bus?.mute || ray.source.kind === 'body' ? 1 : 0
     out[row + RayField.startSeconds] = shape.startSeconds
     out[row + RayField.amp] = writeEnvelope(out, shape.amp, shape.decayScale, context)
     out[row + RayField.pitch] = writeEnvelope(out, shape.pitch, 1, context)

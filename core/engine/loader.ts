@@ -148,7 +148,7 @@ function padInputs(kit: Kit, pad: Pad, audioOf: (audio: AudioHash) => Audio | un
   const chokes = chokedBy(kit, pad.id).flatMap((tie) => [tie.padId, tie.fadeSeconds])
   const group = kit.ties.find((tie) => tie.kind === 'chokeGroup' && tie.pads.includes(pad.id))
   const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
-  return [pad, ...leaders, group?.kind === 'chokeGroup' ? group.maxStrikes : undefined, group?.id, ...chokes, ...present]
+  return [pad, kit.buses, ...leaders, group?.kind === 'chokeGroup' ? group.maxStrikes : undefined, group?.id, ...chokes, ...present]
 }
 
 function sameItems(a: readonly unknown[], b: readonly unknown[]): boolean {

@@ -1,4 +1,4 @@
-import { EventField, KitField, LogField, MAX_PADS, StatusField } from './program'
+import { EventField, KitField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program'
 
 /** How many programs can be loaded at once: each pad's current one, and old ones that still sound. */
 export const PROGRAM_SLOTS = 512
@@ -26,6 +26,8 @@ export interface EngineMemory {
   readonly ringHead: Int32Array
   readonly log: Float64Array
   readonly status: Float64Array
+  /** Highest sample of each ray of each pad since someone last looked; a row of 32 for a pad. */
+  readonly meters: Float64Array
   readonly chunks: (Float32Array | undefined)[]
 }
 
@@ -42,6 +44,7 @@ export function createMemory(shared: boolean): EngineMemory {
     ringHead: ints(2),
     log: doubles(LOG_RECORDS * LogField.length),
     status: doubles(StatusField.length),
+    meters: doubles(MAX_PADS * MAX_RAYS),
     chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined),
   }
   memory.kit[KitField.gain] = 1

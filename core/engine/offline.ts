@@ -1,7 +1,7 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
 import { createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory'
-import { EventField, LogField, MAX_PADS, StatusField } from './program'
+import { EventField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program'
 import { render } from './render'
 import { createLoader } from './loader'
 import type { KitLoader } from './loader'
@@ -29,6 +29,11 @@ export interface StrikeRecord {
   readonly turn: number
   readonly strikeNumber: number
   readonly voices: number
+  /** The cell of the louder band that blends in, -1 where none does. */
+  readonly aboveBand: number
+  readonly aboveTurn: number
+  /** Which rays sound, by their places on the pad. */
+  readonly rays: readonly number[]
   readonly chokedSlots: number[]
 }
 
@@ -96,6 +101,9 @@ export function readRecord(log: Float64Array, index: number): StrikeRecord {
     turn: log[at + LogField.turn],
     strikeNumber: log[at + LogField.strikeNumber],
     voices: log[at + LogField.rays],
+    aboveBand: log[at + LogField.aboveBand],
+    aboveTurn: log[at + LogField.aboveTurn],
+    rays: Array.from({ length: MAX_RAYS }, (_, ray) => ray).filter((ray) => (log[at + LogField.rayMask] >>> ray) & 1),
     chokedSlots,
   }
 }

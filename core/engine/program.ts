@@ -7,7 +7,7 @@
 export const Head = {
   size: 0, padHash: 1, mode: 2, maxStrikes: 3, pick: 4, counter: 5, gain: 6, pan: 7, tuneCents: 8, rootNote: 9,
   chokeCount: 10, chokes: 11, bandCount: 12, bands: 13, rayCount: 14, rays: 15, responseCount: 16, responses: 17,
-  group: 18, groupMaxStrikes: 19, length: 20,
+  group: 18, groupMaxStrikes: 19, againFrames: 20, againAtGroove: 21, length: 22,
 } as const // prettier-ignore
 
 /** A pad that a strike of this one silences. */
@@ -48,11 +48,16 @@ export const responseToCodes = {
 export const EventField = {
   frame: 0, type: 1, padSlot: 2, velocity: 3, note: 4, inputFrame: 5, key: 6, length: 8,
 } as const // prettier-ignore
-export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4 } as const
+/** `groove` says that a groove begins: turns that begin anew with it do so. */
+export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5 } as const
 
-/** What the engine decided for one strike. `band` and `turn` are -1 where nothing sounded. */
+/**
+ * What the engine decided for one strike. `band` and `turn` are -1 where nothing sounded, `aboveBand` and `aboveTurn`
+ * where no louder band blends in; `rayMask` has a bit for each ray that sounds.
+ */
 export const LogField = {
-  frame: 0, inputFrame: 1, padSlot: 2, velocity: 3, band: 4, turn: 5, strikeNumber: 6, rays: 7, choked: 8, length: 16,
+  frame: 0, inputFrame: 1, padSlot: 2, velocity: 3, band: 4, turn: 5, strikeNumber: 6, rays: 7, choked: 8, rayMask: 13, aboveBand: 14, aboveTurn: 15,
+  length: 16,
 } as const // prettier-ignore
 
 export const KitField = { gain: 0, maxStrikes: 1, seed: 2, length: 4 } as const
@@ -60,5 +65,6 @@ export const StatusField = { frame: 0, peak: 1, strikes: 2, lostEvents: 3, logCo
 
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160
+export const MAX_RAYS = 32
 /** Frames of silence kept on each side of a region in a sample chunk, so that interpolation may read past its edges. */
 export const GUARD_FRAMES = 4

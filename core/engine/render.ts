@@ -5,7 +5,7 @@ import { EventField, EventType, MAX_PADS, StatusField } from './program'
 import { CHUNK_FRAMES, NEVER, QUEUE_EVENTS } from './state'
 import type { EngineState } from './state'
 import { release, stopPad } from './stops'
-import { strike } from './strike'
+import { beginGroove, strike } from './strike'
 import { renderVoice } from './voice'
 
 const WIDTH = EventField.length
@@ -108,6 +108,9 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
       break
     case EventType.stopAll:
       stopPad(engine, -1)
+      break
+    case EventType.groove:
+      beginGroove(engine)
       break
     case EventType.stopPad:
       stopPad(engine, padSlot)

@@ -22,7 +22,7 @@ function createVoices() {
   return {
     active: i32(), strike: i32(), program: i32(), chunk: i32(), left: i32(), right: i32(),
     frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(),
-    gainLeft: f64(), gainRight: f64(),
+    gainLeft: f64(), gainRight: f64(), meter: i32(),
     baseRate: f64(), baseCents: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
     cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateEnd: f64(), cellRateSlope: f64(),
     releaseFrame: f64(), releaseLevel: f64(), holds: i32(),
@@ -56,6 +56,9 @@ export interface EngineState {
   /** Strikes so far of each pad, and of each band of each pad (row = pad, 128 a row). */
   readonly padCount: Float64Array
   readonly bandCount: Float64Array
+  /** The strike of each pad from which its turns are counted, and the frame of its last one. */
+  readonly countFrom: Float64Array
+  readonly lastFrame: Float64Array
   /** Live and scheduled events, in order of frame. */
   readonly queue: Float64Array
   queueLength: number
@@ -85,6 +88,8 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     strikeOrder: 0,
     padCount: new Float64Array(MAX_PADS),
     bandCount: new Float64Array(MAX_PADS * 128),
+    countFrom: new Float64Array(MAX_PADS),
+    lastFrame: new Float64Array(MAX_PADS).fill(NEVER),
     queue: new Float64Array(QUEUE_EVENTS * EventField.length),
     queueLength: 0,
     score: new Float64Array(0),

@@ -10,6 +10,8 @@ import {
   Head,
   KitField,
   LogField,
+  MAX_PADS,
+  MAX_RAYS,
   PointField,
   RayField,
   ResponseField,
@@ -37,6 +39,9 @@ export function strike(engine: EngineState, padSlot: number, velocity: number, n
   const padStrike = engine.padCount[padSlot]++
   const record = beginRecord(engine, padSlot, velocity, inputFrame, padStrike)
   if (program === 0) return
+  if (arena[program + Head.againFrames] >= 0 && engine.frame - engine.lastFrame[padSlot] > arena[program + Head.againFrames])
+    countAnew(engine, padSlot, padStrike)
+  engine.lastFrame[padSlot] = engine.frame
   choke(engine, program, record)
   if (arena[program + Head.mode] === 2) return
   makeRoom(engine, padSlot, program)
@@ -80,6 +85,22 @@ export function strike(engine: EngineState, padSlot: number, velocity: number, n
   if (engine.strikes.voices[slot] === 0) engine.strikes.active[slot] = 0
 }
 
+/** Turns of a pad begin anew with the strike of this number. */
+function countAnew(engine: EngineState, padSlot: number, padStrike: number): void {
+  engine.countFrom[padSlot] = padStrike
+  engine.bandCount.fill(0, padSlot * 128, padSlot * 128 + 128)
+}
+
+/** A groove begins: the turns that go by it begin anew. */
+export function beginGroove(engine: EngineState): void {
+  const { memory } = engine
+  for (let padSlot = 0; padSlot < MAX_PADS; padSlot++) {
+    const program = memory.directory[memory.padTable[padSlot]]
+    if (memory.padTable[padSlot] !== 0 && memory.arena[program + Head.againAtGroove] === 1)
+      countAnew(engine, padSlot, engine.padCount[padSlot])
+  }
+}
+
 /** Sounds the cell of one list of bands, or the two cells where bands blend. `onlyRay` -1: all rays that share them. */
 function soundBands(
   engine: EngineState,
@@ -104,13 +125,13 @@ function soundBands(
   const upper = bands + (band + 1) * BandField.length
   const power = above > 0 && arena[upper + BandField.blendLaw] === 0
   const here = above > 0 ? (power ? Math.sqrt(1 - above) : 1 - above) : 1
-  const turn = soundCell(engine, slot, programSlot, program, onlyRay, bands, band, pick, here, velocity, note, padSlot, padStrike)
+  const turn = soundCell(engine, slot, programSlot, program, onlyRay, bands, band, pick, here, velocity, note, padSlot, padStrike, record)
   if (onlyRay < 0) {
     engine.memory.log[record + LogField.band] = band
     engine.memory.log[record + LogField.turn] = turn
   }
-  if (above > 0)
-    soundCell(
+  if (above > 0) {
+    const aboveTurn = soundCell(
       engine,
       slot,
       programSlot,
@@ -124,7 +145,13 @@ function soundBands(
       note,
       padSlot,
       padStrike,
+      record,
     )
+    if (onlyRay < 0) {
+      engine.memory.log[record + LogField.aboveBand] = band + 1
+      engine.memory.log[record + LogField.aboveTurn] = aboveTurn
+    }
+  }
   engine.memory.log[record + LogField.rays] = engine.strikes.voices[slot]
 }
 
@@ -142,6 +169,7 @@ function soundCell(
   note: number,
   padSlot: number,
   padStrike: number,
+  record: number,
 ): number {
   // prettier-ignore
   const arena = engine.memory.arena
@@ -149,7 +177,15 @@ function soundCell(
   const counter = padSlot * 128 + bandIndex
   const perBand = arena[program + Head.counter] === 1
   const bandStrike = onlyRay < 0 ? engine.bandCount[counter]++ : engine.bandCount[counter]
-  const turn = pickTurn(engine, program, band, bandIndex, pick, perBand && onlyRay < 0 ? bandStrike : padStrike, padStrike)
+  const turn = pickTurn(
+    engine,
+    program,
+    band,
+    bandIndex,
+    pick,
+    perBand && onlyRay < 0 ? bandStrike : padStrike - engine.countFrom[padSlot],
+    padStrike,
+  )
   if (turn < 0) return -1
   const clips = program + arena[program + arena[band + BandField.turns] + turn * TurnField.length + TurnField.clips]
   for (let ray = 0; ray < arena[program + Head.rayCount]; ray++) {
@@ -158,7 +194,10 @@ function soundCell(
     const clip = clips + ray * ClipField.length
     if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) continue
     gatherOffsets(engine, program, ray, velocity, note, padStrike)
-    startVoice(engine, slot, programSlot, program, at, clip, share * arena[band + BandField.gain], note)
+    const voice = startVoice(engine, slot, programSlot, program, at, clip, share * arena[band + BandField.gain], note)
+    if (voice < 0) continue
+    engine.voices.meter[voice] = padSlot * MAX_RAYS + ray
+    engine.memory.log[record + LogField.rayMask] = (engine.memory.log[record + LogField.rayMask] | (1 << ray)) >>> 0
   }
   return turn
 }
@@ -189,6 +228,7 @@ function gatherOffsets(engine: EngineState, program: number, ray: number, veloci
   }
 }
 
+/** The voice that was started, or -1 where none was free. */
 function startVoice(
   engine: EngineState,
   slot: number,
@@ -198,9 +238,9 @@ function startVoice(
   clip: number,
   share: number,
   note: number,
-): void {
+): number {
   const voice = freeVoice(engine)
-  if (voice < 0) return
+  if (voice < 0) return -1
   const { memory, voices: v, offsets } = engine
   const arena = memory.arena
   const root = arena[program + Head.rootNote]
@@ -240,6 +280,7 @@ function startVoice(
   v.filterCell[voice] = -1
   v.leftOne[voice] = v.leftTwo[voice] = v.rightOne[voice] = v.rightTwo[voice] = 0
   v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
+  return voice
 }
 
 /** Envelopes are absolute in the arena once a voice has them; 0 stands for none. */
@@ -307,6 +348,8 @@ function beginRecord(engine: EngineState, padSlot: number, velocity: number, inp
   log[at + LogField.band] = -1
   log[at + LogField.turn] = -1
   log[at + LogField.strikeNumber] = padStrike
+  log[at + LogField.aboveBand] = -1
+  log[at + LogField.aboveTurn] = -1
   status[StatusField.logCount]++
   return at
 }

@@ -250,8 +250,18 @@ function addToMix(engine: EngineState, voice: number, at: number, count: number,
   const scratchRight = stereo ? engine.scratchRight : scratchLeft
   const gainLeft = engine.voices.gainLeft[voice]
   const gainRight = engine.voices.gainRight[voice]
+  let peak = 0
   for (let i = 0; i < count; i++) {
-    mixLeft[at + i] += scratchLeft[i] * gainLeft
-    mixRight[at + i] += scratchRight[i] * gainRight
+    const left = scratchLeft[i] * gainLeft
+    const right = scratchRight[i] * gainRight
+    mixLeft[at + i] += left
+    mixRight[at + i] += right
+    if (left > peak) peak = left
+    else if (-left > peak) peak = -left
+    if (right > peak) peak = right
+    else if (-right > peak) peak = -right
   }
+  const { meters } = engine.memory
+  const meter = engine.voices.meter[voice]
+  if (peak > meters[meter]) meters[meter] = peak
 }

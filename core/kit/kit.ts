@@ -121,6 +121,11 @@ export const padSettingsSchema = z.strictObject({
   maxStrikes: z.number().int().min(1).max(128),
   pick: z.enum(picks),
   counter: z.enum(['pad', 'band']),
+  /** When turns begin anew: after a silence, when the groove begins, or never. */
+  startAgain: z.union([z.literal('never'), z.literal('groove'), z.number().min(0.05).max(600)]),
+  mute: z.boolean(),
+  /** Where rays without a bus of their own go. */
+  bus: busIdSchema.optional(),
   rootNote: midiSchema.optional(),
   tuneCents: z.number().min(-12000).max(12000),
   shape: shapeSchema,

@@ -13,6 +13,8 @@ export const defaultPadSettings: PadSettings = {
   maxStrikes: 8,
   pick: 'cycle',
   counter: 'band',
+  startAgain: 'never',
+  mute: false,
   tuneCents: 0,
   shape: plainShape,
   responses: [velocityToLevel(1)],

@@ -165,7 +165,7 @@ function rolesOf(table: Table, given: NameRoles): { roles: Map<string, NameRole>
   readNumbers(table, numbers, { has, set, ask })
   for (const column of differing) {
     if (isSameStrike(table, column)) set(column, 'microphone')
-    else if (!has('microphone') && isCrossed(table, column) && !hasFrames(table)) ask(column, ['drum', 'microphone'])
+    else if (!has('microphone') && isCrossed(table, column) && !hasLengths(table)) ask(column, ['drum', 'microphone'])
     else set(column, 'drum')
   }
   return { roles, ...(question ? { question } : {}) }
@@ -273,7 +273,9 @@ function rises(table: Table, column: Column): boolean {
   return known.length >= 4 && Math.max(...known) - Math.min(...known) > RISING_DB && Math.abs(loudnessFollows(table, column)) > RISING
 }
 
-const hasFrames = ({ files }: Table) => files.every(({ frames }) => frames !== undefined)
+/** Lengths tell strikes apart only where they differ. */
+const hasLengths = ({ files }: Table) =>
+  files.every(({ frames }) => frames !== undefined) && new Set(files.map(({ frames }) => frames)).size > 1
 
 /** What a file's name says without one part of it. */
 function restOf(table: Table, without: Column, index: number): string {
@@ -282,7 +284,7 @@ function restOf(table: Table, without: Column, index: number): string {
 
 /** Whether files that differ in nothing but this part are equally long, as microphones of one strike are. */
 function isSameStrike(table: Table, column: Column): boolean {
-  if (!hasFrames(table)) return false
+  if (!hasLengths(table)) return false
   const groups = new Map<string, Set<number>>()
   const sizes = new Map<string, number>()
   table.files.forEach(({ frames }, i) => {
@@ -291,9 +293,8 @@ function isSameStrike(table: Table, column: Column): boolean {
     sizes.set(rest, (sizes.get(rest) ?? 0) + 1)
   })
   const several = [...groups].filter(([rest]) => sizes.get(rest)! > 1)
-  const different = new Set(table.files.map(({ frames }) => frames)).size
   const alike = several.filter(([, lengths]) => lengths.size === 1).length
-  return several.length > 0 && alike > 0.9 * several.length && (different > 1 || several.length === 1)
+  return several.length > 0 && alike > 0.9 * several.length
 }
 
 /** Whether every value of this part has the same company of all other parts. */

@@ -24,6 +24,7 @@ export interface FromWorklet {
   readonly status: Float64Array
   readonly uses: Int32Array
   readonly log: Float64Array
+  readonly meters: Float64Array
 }
 
 /** What the recorder sends: a piece of what it heard. `firstFrame` counts with the context, so a gap shows. */

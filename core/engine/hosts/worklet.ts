@@ -130,5 +130,7 @@ function receive(engine: EngineState, message: ToWorklet): void {
 }
 
 function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>): void {
-  port.postMessage({ type: 'state', status: memory.status.slice(), uses: memory.uses.slice(), log: memory.log.slice() })
+  const { status, uses, log, meters } = memory
+  port.postMessage({ type: 'state', status: status.slice(), uses: uses.slice(), log: log.slice(), meters: meters.slice() })
+  meters.fill(0) // told; the page keeps the highest until it looks
 }
