@@ -2,6 +2,7 @@ import fc from 'fast-check'
 
 import { readNames } from './by-names'
 import type { NamedFile, NameRoles } from './by-names'
+import { looksLevelled } from './levelled'
 import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
 
@@ -150,4 +151,21 @@ test('no names whatever are lost or placed twice: each file has one place or one
       },
     ),
   )
+})
+
+test('words that may be microphones are taken for them where the drum has a name besides, and asked about', () => {
+  const files =
+    ninety((mic, level, take) => `hull thump ${{ close: 'keel', far: 'deck', room: 'pier' }[mic]} d${level + 1} t${two(take)}`, (level, take) => ({ frames: 900 * level + 7919 * take })) // prettier-ignore
+      .map(({ file }, i) => ({ ...file, frames: file.frames! + 31 * i }))
+      .filter((_, i) => i !== 40)
+  const read = readNames(files)
+  expect(read.question?.roles).toEqual(['microphone', 'drum'])
+  const [pad] = planByNames(files, read).pads
+  expect([pad.name, pad.microphones, pad.gaps.length]).toEqual(['Hull thump', ['deck', 'keel', 'pier'], 1])
+})
+
+test('takes of one peak look as if they had been levelled', () => {
+  expect(looksLevelled([-1, -1.2, -1.1, -1])).toBe(true)
+  expect(looksLevelled([-1, -1.2, -1.1, -12])).toBe(false)
+  expect(looksLevelled([-1, -1, -1])).toBe(false)
 })

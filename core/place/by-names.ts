@@ -163,10 +163,12 @@ function rolesOf(table: Table, given: NameRoles): { roles: Map<string, NameRole>
     question ??= { slot: column.slot, texts: column.texts, roles: options }
   }
   readNumbers(table, numbers, { has, set, ask })
+  const isNamed = words.some(({ texts, slot }) => texts.length < 2 && roles.get(slot) === 'drum')
   for (const column of differing) {
     if (isSameStrike(table, column)) set(column, 'microphone')
-    else if (!has('microphone') && isCrossed(table, column) && !hasLengths(table)) ask(column, ['drum', 'microphone'])
-    else set(column, 'drum')
+    else if (has('microphone') || !isCrossed(table, column)) set(column, 'drum')
+    // Where the drum has a name besides, what differs is rather a microphone than another drum.
+    else ask(column, isNamed && (has('level') || has('velocity')) ? ['microphone', 'drum'] : ['drum', 'microphone'])
   }
   return { roles, ...(question ? { question } : {}) }
 }
@@ -297,16 +299,17 @@ function isSameStrike(table: Table, column: Column): boolean {
   return several.length > 0 && alike > 0.9 * several.length
 }
 
-/** Whether every value of this part has the same company of all other parts. */
+/** A file or a few may be missing. */
+const CROSSED = 0.8
+
+/** Whether every value of this part has nearly the same company of all other parts. */
 function isCrossed(table: Table, column: Column): boolean {
   const company = new Map<string, Set<string>>()
   column.values.forEach((value, i) => {
     if (value !== undefined) company.set(value, (company.get(value) ?? new Set()).add(restOf(table, column, i)))
   })
-  const [first, ...others] = [...company.values()]
-  return (
-    first !== undefined && first.size > 1 && others.every((set) => set.size === first.size && [...set].every((rest) => first.has(rest)))
-  )
+  const all = new Set([...company.values()].flatMap((rests) => [...rests]))
+  return all.size > 1 && [...company.values()].every((rests) => rests.size >= CROSSED * all.size)
 }
 
 function factsOf(parts: readonly NamePart[], roles: ReadonlyMap<string, NameRole>, table: Table): NameFacts {

@@ -29,8 +29,16 @@ const HOW = [
   { value: 'loudness', text: 'By loudness' },
 ] as const
 
+interface Props {
+  readonly kit: Kit
+  readonly pad: Pad
+  readonly onClose: () => void
+  /** Hands what was picked over to where names are understood. */
+  readonly onPlace: (files: readonly Source[]) => void
+}
+
 /** Files for a pad, and how they lie on it, with a picture before anything moves. Settings stay as they are. */
-export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly pad: Pad; readonly onClose: () => void }) {
+export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
   const palette = usePalette()
   const entries = useStore(sources.store, (state) => state.entries)
   const [words, setWords] = useState('')
@@ -51,7 +59,7 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
   const loudness = useLoudness(chosen)
   const bands = useMemo(() => layOut(pad, chosen, how, loudness), [pad, chosen, how, loudness])
   const toggle = (hash: AudioHash) =>
-    setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 127)))
+    setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 1000)))
   const fill = () => {
     const edits: KitEdit[] = chosen.map((source) => ({ type: 'putAudio', audio: source.audio, info: source.info }))
     editKit(
@@ -80,6 +88,7 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
               </View>
             </View>
           )}
+          {chosen.length > 1 && <Button label="By their names, or together as rays" onPress={() => onPlace(chosen)} />}
           <Button
             label={chosen.length === 0 ? 'Tap the files to put on this pad' : `Put ${chosen.length} on the pad`}
             kind="main"
@@ -93,7 +102,7 @@ export function FillSheet({ kit, pad, onClose }: { readonly kit: Kit; readonly p
         <SearchField value={words} onChange={setWords} placeholder="Find by name" />
         <Button
           label={`All ${list.length}`}
-          disabled={list.length === 0 || list.length > 127}
+          disabled={list.length === 0 || list.length > 1000}
           onPress={() => setPicked(list.map((source) => source.audio))}
         />
       </View>

@@ -1,4 +1,4 @@
-import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, PadSettings, Source } from '@heliaster/core/kit'
 import { padSettings, padStartOf } from '@heliaster/core/kit'
 import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
@@ -13,6 +13,7 @@ import { NameField } from '../../ui/NameField'
 import { noteName } from '../../ui/note-name'
 import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
+import { PlaceSheet } from '../place'
 import { RecordHereSheet } from '../record-here'
 import { editKit } from '../shell'
 import { padGesture } from '../shell/use-kit'
@@ -38,6 +39,7 @@ const PICKS = [
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const [filling, setFilling] = useState(false)
   const [recording, setRecording] = useState<TakeTarget>()
+  const [placing, setPlacing] = useState<readonly Source[]>()
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
@@ -186,7 +188,18 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
             ))}
         </View>
       )}
-      {filling && <FillSheet kit={kit} pad={pad} onClose={() => setFilling(false)} />}
+      {filling && (
+        <FillSheet
+          kit={kit}
+          pad={pad}
+          onClose={() => setFilling(false)}
+          onPlace={(files) => {
+            setFilling(false)
+            setPlacing(files)
+          }}
+        />
+      )}
+      {placing && <PlaceSheet files={placing} onto={pad} onClose={() => setPlacing(undefined)} />}
       {recording && <RecordHereSheet kit={kit} pad={pad} target={recording} onClose={() => setRecording(undefined)} />}
     </>
   )

@@ -1,9 +1,11 @@
+import { useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import type { Imported, ImportProgress } from '../../audio/import'
 import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { PlaceSheet } from '../place'
 import { StereoQuestion } from './StereoQuestion'
 
 interface Props {
@@ -20,6 +22,8 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
   const { done, total, state } = progress
   const lines = done.filter(hasWords)
   const isRunning = state === 'running'
+  const [isPlacing, setPlacing] = useState(false)
+  const taken = done.flatMap((one) => (one.type === 'failed' ? [] : [one.source]))
   return (
     <View
       role="status"
@@ -40,7 +44,10 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
         {isRunning ? (
           <Button label="Cancel" onPress={onCancel} />
         ) : (
-          <IconButton name="close" label="Put the report away" onPress={onClose} />
+          <>
+            {taken.length > 1 && <Button label="Put on pads" kind="main" onPress={() => setPlacing(true)} />}
+            <IconButton name="close" label="Put the report away" onPress={onClose} />
+          </>
         )}
       </View>
       <View style={{ height: 3, backgroundColor: palette.faint }}>
@@ -58,6 +65,7 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
           {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
         </ScrollView>
       )}
+      {isPlacing && <PlaceSheet files={taken} onClose={() => setPlacing(false)} />}
     </View>
   )
 }

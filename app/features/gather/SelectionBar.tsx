@@ -8,6 +8,7 @@ import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { PlaceSheet } from '../place'
 import { RenameSheet } from './RenameSheet'
 import { deletionWarning, favourSounds, removeSounds, setSounds } from './sound-actions'
 import { TagSheet } from './TagSheet'
@@ -18,7 +19,7 @@ interface Props {
   readonly onSelection: (selection: ReadonlySet<SourceId> | undefined) => void
 }
 
-type Asking = 'names' | 'tags' | 'channel' | 'delete'
+type Asking = 'place' | 'names' | 'tags' | 'channel' | 'delete'
 
 /** What is done to all that are selected; all that the search shows are selected in one tap. */
 export function SelectionBar({ shown, selection, onSelection }: Props) {
@@ -51,6 +52,13 @@ export function SelectionBar({ shown, selection, onSelection }: Props) {
         <IconButton name="close" label="Stop selecting" onPress={() => onSelection(undefined)} />
       </View>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+        <IconButton
+          name="view-grid-plus-outline"
+          label="Put the selected on pads"
+          tone="kelp"
+          disabled={isNone}
+          onPress={() => setAsking('place')}
+        />
         <IconButton name="form-textbox" label="Rename the selected" disabled={isNone} onPress={() => setAsking('names')} />
         <IconButton name="tag-outline" label="Tag the selected" disabled={isNone} onPress={() => setAsking('tags')} />
         <IconButton name="check-circle-outline" label="Keep the selected" disabled={isNone} onPress={() => judge('keep')} />
@@ -69,6 +77,7 @@ export function SelectionBar({ shown, selection, onSelection }: Props) {
         />
         <IconButton name="delete-outline" label="Delete the selected" disabled={isNone} onPress={() => setAsking('delete')} />
       </View>
+      {asking === 'place' && <PlaceSheet files={chosen} onClose={close} />}
       {asking === 'names' && <RenameSheet sounds={chosen} onClose={close} />}
       {asking === 'tags' && <TagSheet sounds={chosen} onClose={close} />}
       {asking === 'channel' && (

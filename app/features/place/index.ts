@@ -1,0 +1,1 @@
+export { PlaceSheet } from './PlaceSheet'

@@ -1,0 +1,71 @@
+import { clipOfSource, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
+import type { Bus, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
+import { asBands, asTurns, byLoudness, editsOfPlan, padsOfPlan } from '@heliaster/core/place'
+import type { NamedFile, NamePlan } from '@heliaster/core/place'
+
+import { makeId } from '../../stores/make-id'
+
+/** How many files reach the pads: as their names say, or all in one manner. */
+export type PlaceWay = 'names' | 'pads' | 'turns' | 'loudness' | 'bands' | 'rays'
+
+export interface Placing {
+  readonly pads: readonly Pad[]
+  readonly buses: readonly Bus[]
+}
+
+export function namedFile(source: Source): NamedFile {
+  const { loudnessDb } = source.measured ?? {}
+  return { name: source.name, frames: source.info.frames, ...(loudnessDb === undefined ? {} : { loudnessDb }) }
+}
+
+const MOST_RAYS = 32
+
+/** The pads as they would be; nothing has changed yet. `onto` keeps its settings and only gets clips. */
+export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, plan: NamePlan, onto?: Pad): Placing {
+  if (files.length === 0) return { pads: [], buses: [] }
+  if (way === 'names') return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
+  const clips = files.map(clipOfSource)
+  if (way === 'pads') {
+    let grown = kit
+    const pads = clips.slice(0, 128 - kit.pads.length).map((clip, i) => {
+      const pad = createPad(makeId, { name: files[i].name.slice(0, 120), family: files[i].family }, freeNote(grown))
+      grown = { ...grown, pads: [...grown.pads, pad] }
+      return { ...pad, bands: asTurns(makeId, pad.rays[0].id, [clip]) }
+    })
+    return { pads, buses: [] }
+  }
+  const pad = onto ?? createPad(makeId, { name: commonName(files), family: files[0].family, pick: 'shuffle' }, freeNote(kit))
+  const rayId = pad.rays[0].id
+  switch (way) {
+    case 'turns':
+      return { pads: [{ ...pad, bands: asTurns(makeId, rayId, clips), spread: 'even' }], buses: [] }
+    case 'bands':
+      return { pads: [withLevel({ ...pad, bands: asBands(makeId, rayId, clips.slice(0, 127)), spread: 'even' }, onto)], buses: [] }
+    case 'loudness': {
+      const takes = clips.map((clip, i) => ({ clip, loudnessDb: files[i].measured?.loudnessDb ?? -60 }))
+      return { pads: [withLevel({ ...pad, bands: byLoudness(makeId, rayId, takes), spread: 'loudness' }, onto)], buses: [] }
+    }
+    case 'rays': {
+      const rays = clips.slice(0, MOST_RAYS).map((_, i) => pad.rays[i] ?? createRay(makeId, files[i].name.slice(0, 40)))
+      const turn = createTurn(makeId, Object.fromEntries(clips.slice(0, MOST_RAYS).map((clip, i) => [rays[i].id, clip])))
+      return { pads: [{ ...pad, rays: onto ? [...rays, ...pad.rays.slice(rays.length)] : rays, bands: [createBand(makeId, 1, [turn])] }], buses: [] } // prettier-ignore
+    }
+  }
+}
+
+/** A new pad of several bands gets less of velocity's own level. */
+function withLevel(pad: Pad, onto: Pad | undefined): Pad {
+  return onto ? pad : { ...pad, own: { ...pad.own, responses: [velocityToLevel(pad.bands.length)] } }
+}
+
+/** What the names begin with, as far as it is words. */
+function commonName(files: readonly Source[]): string {
+  let common = files[0].name
+  for (const { name } of files) while (!name.startsWith(common)) common = common.slice(0, -1)
+  const words = common.replace(/[\s_\-\d.]+$/, '').replace(/[_]+/g, ' ')
+  return (words || files[0].name).slice(0, 120)
+}
+
+export function placeEdits(kit: Kit, files: readonly Source[], placing: Placing): KitEdit[] {
+  return [...files.map((file): KitEdit => ({ type: 'putAudio', audio: file.audio, info: file.info })), ...editsOfPlan(kit, placing)]
+}
