@@ -2,6 +2,8 @@ declare module 'fft.js' {
   export default class FFT {
     constructor(size: number)
     createComplexArray(): number[]
+    completeSpectrum(spectrum: number[]): void
+    inverseTransform(out: number[], input: ArrayLike<number>): void
     realTransform(out: number[], input: ArrayLike<number>): void
   }
 }

@@ -45,6 +45,7 @@ test('the whole chain by keyboard: cut, name, pin, send, play, choke, undo', asy
   await expect(page.getByText('3 pads are on the Board.')).toBeVisible()
   await page.locator('body').press('KeyX')
   await expect(page.getByRole('textbox', { name: 'Name' })).toBeVisible()
+  await page.getByRole('radio', { name: 'Playing', exact: true }).click()
   await page.getByRole('radiogroup', { name: 'Choke group' }).getByText('New group').click()
   await expect(page.getByText('Alone in its group', { exact: false })).toBeVisible()
   await page.keyboard.press('Control+z')

@@ -5,6 +5,8 @@ import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } fro
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
+import { lagBetween } from '@heliaster/core/place'
+import type { Lag } from '@heliaster/core/place'
 import { expose, transfer } from 'comlink'
 
 import { pictureOf } from './picture'
@@ -73,6 +75,11 @@ const work = {
     return held && spectrogramOf(held.mono, held.audio.sampleRateHz, startFrame, endFrame, columns, rows)
   },
   picture: (audio: Audio) => pictureOf(audio),
+  /** How much later one clip arrives than another, as they are in their files; undefined where one is silent. */
+  lag(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): Lag | undefined {
+    const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
+    return lagBetween(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
+  },
   /** A clip with all that is set on it, as a sound of its own. */
   clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),
 }

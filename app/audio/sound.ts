@@ -1,4 +1,4 @@
-import type { Clip, Kit, PadId } from '@heliaster/core/kit'
+import type { Clip, Kit, Pad, PadId, RayId } from '@heliaster/core/kit'
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -39,6 +39,48 @@ export async function startSound(): Promise<void> {
   }
 }
 
+/** What sounds alone now: pads, and rays of pads. It is of this moment, and no part of a kit. */
+export interface Soloed {
+  readonly pads: readonly PadId[]
+  readonly rays: readonly RayId[]
+}
+
+export const soloed = createStore<Soloed>(() => ({ pads: [], rays: [] }))
+soloed.subscribe(() => playKit(openKit))
+
+export function toggleSolo(kind: 'pads', id: PadId): void
+export function toggleSolo(kind: 'rays', id: RayId): void
+export function toggleSolo(kind: keyof Soloed, id: PadId | RayId): void {
+  const now = soloed.getState()[kind] as readonly string[]
+  soloed.setState({ [kind]: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] })
+}
+
+/** All that is not soloed is muted, pads among pads and rays among the rays of their pad. */
+function withSolo(kit: Kit): Kit {
+  const { pads, rays } = soloed.getState()
+  if (pads.length === 0 && rays.length === 0) return kit
+  return { ...kit, pads: kit.pads.map((pad) => soloedPad(pad, pads, rays)) }
+}
+
+const soloedPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
+
+/** The same pad gives the same object for the same solos, so that the engine compiles it once. */
+function soloedPad(pad: Pad, pads: readonly PadId[], rays: readonly RayId[]): Pad {
+  const hasSolo = pad.rays.some((ray) => rays.includes(ray.id))
+  const isOut = pads.length > 0 && !pads.includes(pad.id)
+  if (!hasSolo && !isOut) return pad
+  const key = `${isOut} ${pad.rays.map((ray) => rays.includes(ray.id)).join()}`
+  const before = soloedPads.get(pad)
+  if (before?.key === key) return before.pad
+  const made = {
+    ...pad,
+    own: isOut ? { ...pad.own, mute: true } : pad.own,
+    rays: hasSolo ? pad.rays.map((ray) => (rays.includes(ray.id) ? ray : { ...ray, mute: true })) : pad.rays,
+  }
+  soloedPads.set(pad, { key, pad: made })
+  return made
+}
+
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {
   openKit = kit
@@ -76,6 +118,37 @@ export async function hearClip(clip: Clip, gainDb = 0): Promise<void> {
   player.strike({ padId: AUDITION, velocity: 127 })
 }
 
+/** Sounds one ray of a pad by itself, as the pad would strike it. */
+export function hearRay(pad: Pad, rayId: RayId, velocity = 100): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  const alone = pad.rays.map((ray) => ({ ...ray, mute: ray.id !== rayId }))
+  auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays: alone }] }
+  player.load(withAudition(openKit))
+  player.strike({ padId: AUDITION, velocity })
+}
+
 function withAudition(kit: Kit): Kit {
-  return auditionKit ? { ...kit, pads: [...kit.pads, auditionKit.pads[0]] } : kit
+  const played = withSolo(kit)
+  return auditionKit ? { ...played, pads: [...played.pads, auditionKit.pads[0]] } : played
+}
+
+/** How fast a meter falls back, dB a second. */
+const FALL_DB_PER_SECOND = 26
+const levels = new Map<PadId, { readonly peaks: Float64Array; at: number }>()
+
+/**
+ * The level of a pad's rays now, 0..1 and above: highest sample, falling back slowly. The engine's own meters are read
+ * once for all who look within a frame.
+ */
+export function raysLevel(padId: PadId): Float64Array {
+  const now = performance.now()
+  const held = levels.get(padId) ?? { peaks: new Float64Array(32), at: now }
+  levels.set(padId, held)
+  if (now - held.at < 12 && now !== held.at) return held.peaks
+  const fall = 10 ** ((-FALL_DB_PER_SECOND * (now - held.at)) / 20000)
+  const peaks = sound.getState().player?.takePeaks(padId)
+  for (let ray = 0; ray < held.peaks.length; ray++) held.peaks[ray] = Math.max(peaks?.[ray] ?? 0, held.peaks[ray] * fall)
+  held.at = now
+  return held.peaks
 }

@@ -1,5 +1,6 @@
 import { createPad, freeNote } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
+import { useState } from 'react'
 import { View } from 'react-native'
 
 import { makeId } from '../../stores/make-id'
@@ -7,10 +8,14 @@ import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { editKit } from '../shell'
 import { session, useSession } from '../shell/session'
+import { MixerSheet } from './MixerSheet'
+import { PadsSheet } from './PadsSheet'
 
 /** The arrangement of pads, and one more pad. */
 export function BoardBar({ kit }: { readonly kit: Kit }) {
   const hearsAgain = useSession((state) => state.hearsAgain)
+  const [isMixing, setMixing] = useState(false)
+  const [isEditing, setEditing] = useState(false)
   const { columns } = kit.arrangement
   const setColumns = (count: number) => editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { columns: count } } }])
   const add = () => {
@@ -21,8 +26,8 @@ export function BoardBar({ kit }: { readonly kit: Kit }) {
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: 48 }}>
       <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => setColumns(columns - 1)} />
-      <Text look="label" tone="muted">
-        {columns} across
+      <Text look="figures" tone="muted" aria-label={`${columns} columns`}>
+        {columns}
       </Text>
       <IconButton name="plus" label="More columns" disabled={columns >= 8} onPress={() => setColumns(columns + 1)} />
       <View style={{ flex: 1 }} />
@@ -32,8 +37,12 @@ export function BoardBar({ kit }: { readonly kit: Kit }) {
         on={hearsAgain}
         onPress={() => session.setState({ hearsAgain: !hearsAgain })}
       />
-      <View style={{ width: 8 }} />
+      <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
+      <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
+      <View style={{ width: 4 }} />
       <Button label="Add pad" onPress={add} disabled={kit.pads.length >= 128} />
+      {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
+      {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>
   )
 }

@@ -1,0 +1,89 @@
+import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
+import { mergeDown, removeBand } from '@heliaster/core/place'
+import { View } from 'react-native'
+
+import { strikePad } from '../../audio/sound'
+import { Button } from '../../ui/Button'
+import { Chips } from '../../ui/Chips'
+import { Slider } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { editKit } from '../shell'
+import type { padGesture } from '../shell/use-kit'
+import { proposeLevel } from './pad-edits'
+
+interface Props {
+  readonly kit: Kit
+  readonly pad: Pad
+  readonly band: Band
+  readonly gesture: ReturnType<typeof padGesture>
+}
+
+const LAWS = [
+  { value: 'power', text: 'Unlike clips' },
+  { value: 'linear', text: 'Like clips' },
+] as const
+
+/** One band: its level, how it fades into the one below, and what becomes of it. */
+export function BandPanel({ kit, pad, band, gesture }: Props) {
+  const index = pad.bands.indexOf(band)
+  const below = pad.bands[index - 1]
+  const to = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
+  const set = (fields: Partial<Band>): KitEdit => ({ type: 'setBand', padId: pad.id, bandId: band.id, fields: fields as never })
+  const refill = (bands: Band[]) =>
+    editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, bands, spread: 'own' }, ...proposeLevel(pad, bands.length)], pad.id)
+  return (
+    <View style={{ gap: 10 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
+        <Text look="label" style={{ flex: 1 }}>
+          {`Band ${index + 1}, velocity ${band.fromVelocity} to ${to}`}
+        </Text>
+        <Button
+          label="Strike it"
+          onPress={() => strikePad({ padId: pad.id, velocity: Math.round((band.fromVelocity + to) / 2), key: 901 })}
+        />
+      </View>
+      <Slider
+        label="Level of the band"
+        value={band.gainDb}
+        min={-36}
+        max={24}
+        step={0.1}
+        unit="dB"
+        neutral={0}
+        onSlide={(gainDb) => gesture.set([set({ gainDb })])}
+        onDone={gesture.end}
+      />
+      {below && (
+        <>
+          <Slider
+            label="Fades in over the band below, velocities"
+            value={band.blendVelocities}
+            min={0}
+            max={Math.max(1, band.fromVelocity - below.fromVelocity)}
+            step={1}
+            unit=""
+            onSlide={(blendVelocities) => gesture.set([set({ blendVelocities })])}
+            onDone={gesture.end}
+          />
+          {band.blendVelocities > 0 && (
+            <Chips
+              label="The fade is for"
+              options={LAWS}
+              value={band.blendLaw}
+              onChoose={(blendLaw) => editKit(kit.id, [set({ blendLaw })], pad.id)}
+            />
+          )}
+        </>
+      )}
+      <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
+        {below && <Button label="Merge with the one below" onPress={() => refill(mergeDown(pad.bands, band.id))} />}
+        {pad.bands.length > 1 && (
+          <Button
+            label={band.turns.length > 0 ? `Remove the band and its ${band.turns.length} turns` : 'Remove the empty band'}
+            onPress={() => refill(removeBand(pad.bands, band.id))}
+          />
+        )}
+      </View>
+    </View>
+  )
+}

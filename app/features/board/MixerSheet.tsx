@@ -1,0 +1,172 @@
+import type { Bus, Kit, KitEdit, Pad } from '@heliaster/core/kit'
+import { padSettings } from '@heliaster/core/kit'
+import { useMemo } from 'react'
+import type { ReactNode } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { raysLevel, soloed, strikePad, toggleSolo } from '../../audio/sound'
+import { kits } from '../../stores/documents'
+import type { Gesture } from '../../stores/documents'
+import { Button, IconButton } from '../../ui/Button'
+import { Meter } from '../../ui/Meter'
+import { Sheet } from '../../ui/Sheet'
+import { Slider } from '../../ui/Slider'
+import { Text } from '../../ui/Text'
+import { usePalette } from '../../ui/theme'
+import { editKit } from '../shell'
+import { padName } from '../shell/use-kit'
+
+/** All pads against each other, then the buses and the whole: levels, places, who is silent and who sounds alone. */
+export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClose: () => void }) {
+  const solo = useStore(soloed, (state) => state.pads)
+  const gesture = useMemo(() => kitGesture(kit), [kit.id]) // eslint-disable-line react-hooks/exhaustive-deps
+  return (
+    <Sheet title="Mixer" isOpen onClose={onClose}>
+      <Slider
+        label="The whole kit"
+        value={kit.gainDb}
+        min={-48}
+        max={24}
+        step={0.1}
+        unit="dB"
+        neutral={0}
+        onSlide={(gainDb) => gesture.set([{ type: 'setKit', fields: { gainDb } }])}
+        onDone={gesture.end}
+      />
+      {solo.length > 0 && (
+        <Button label={`Let all sound again (${solo.length} alone now)`} onPress={() => soloed.setState({ pads: [], rays: [] })} />
+      )}
+      {kit.pads.map((pad) => (
+        <PadStrip key={pad.id} kit={kit} pad={pad} isSolo={solo.includes(pad.id)} gesture={gesture} />
+      ))}
+      {kit.buses.length > 0 && (
+        <Text look="heading" style={{ fontSize: 17 }}>
+          Buses
+        </Text>
+      )}
+      {kit.buses.map((bus) => (
+        <BusStrip key={bus.id} kit={kit} bus={bus} gesture={gesture} />
+      ))}
+    </Sheet>
+  )
+}
+
+interface KitGesture {
+  set(edits: KitEdit[]): void
+  end(): void
+}
+
+function kitGesture(kit: Kit): KitGesture {
+  let gesture: Gesture<KitEdit> | undefined
+  return {
+    set(edits) {
+      gesture ??= kits.gesture(kit.id)
+      gesture.set(edits)
+    },
+    end() {
+      gesture?.end()
+      gesture = undefined
+    },
+  }
+}
+
+function PadStrip({ kit, pad, isSolo, gesture }: { kit: Kit; pad: Pad; isSolo: boolean; gesture: KitGesture }) {
+  const settings = padSettings(kit, pad)
+  const name = padName(kit, pad)
+  const own = (fields: Partial<Pad['own']>): KitEdit[] => [{ type: 'setPad', padId: pad.id, own: fields }]
+  return (
+    <Strip
+      name={name}
+      level={() => Math.max(...raysLevel(pad.id))}
+      gainDb={settings.gainDb}
+      pan={settings.pan}
+      mute={settings.mute}
+      onGain={(gainDb) => gesture.set(own({ gainDb }))}
+      onPan={(pan) => gesture.set(own({ pan }))}
+      onDone={gesture.end}
+      onMute={() => editKit(kit.id, own({ mute: !settings.mute }))}
+    >
+      <IconButton name="play-outline" label={`Strike ${name}`} onPress={() => strikePad({ padId: pad.id, velocity: 100, key: 902 })} />
+      <IconButton
+        name="headphones"
+        label={isSolo ? `${name} sounds alone` : `Only ${name}`}
+        on={isSolo}
+        onPress={() => toggleSolo('pads', pad.id)}
+      />
+    </Strip>
+  )
+}
+
+function BusStrip({ kit, bus, gesture }: { kit: Kit; bus: Bus; gesture: KitGesture }) {
+  const put = (fields: Partial<Bus>): KitEdit[] => [{ type: 'putBus', bus: { ...bus, ...fields } }]
+  const feeds = kit.pads.flatMap((pad) =>
+    pad.rays.flatMap((ray, place) => ((ray.bus ?? padSettings(kit, pad).bus) === bus.id ? [{ pad, ray, place }] : [])),
+  )
+  const isSolo = useStore(soloed, (state) => feeds.length > 0 && feeds.every(({ ray }) => state.rays.includes(ray.id)))
+  const toggle = () => {
+    const { rays } = soloed.getState()
+    const own = feeds.map(({ ray }) => ray.id)
+    soloed.setState({ rays: isSolo ? rays.filter((id) => !own.includes(id)) : [...new Set([...rays, ...own])] })
+  }
+  return (
+    <Strip
+      name={`${bus.name} (${feeds.length} ${feeds.length === 1 ? 'ray' : 'rays'})`}
+      level={() => Math.max(0, ...feeds.map(({ pad, place }) => raysLevel(pad.id)[place]))}
+      gainDb={bus.gainDb}
+      pan={bus.pan}
+      mute={bus.mute}
+      onGain={(gainDb) => gesture.set(put({ gainDb }))}
+      onPan={(pan) => gesture.set(put({ pan }))}
+      onDone={gesture.end}
+      onMute={() => editKit(kit.id, put({ mute: !bus.mute }))}
+    >
+      <IconButton name="headphones" label={isSolo ? `${bus.name} sounds alone` : `Only ${bus.name}`} on={isSolo} onPress={toggle} />
+    </Strip>
+  )
+}
+
+interface StripProps {
+  readonly name: string
+  readonly level: () => number
+  readonly gainDb: number
+  readonly pan: number
+  readonly mute: boolean
+  readonly onGain: (gainDb: number) => void
+  readonly onPan: (pan: number) => void
+  readonly onDone: () => void
+  readonly onMute: () => void
+  readonly children: ReactNode
+}
+
+function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children }: StripProps) {
+  const palette = usePalette()
+  return (
+    <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6, gap: 2 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <View style={{ flex: 1, gap: 4 }}>
+          <Text look="strong" numberOfLines={1}>
+            {name}
+          </Text>
+          <Meter level={level} label={`Level of ${name}`} />
+        </View>
+        {children}
+        <IconButton
+          name={mute ? 'volume-off' : 'volume-high'}
+          label={mute ? `${name} is muted` : `Mute ${name}`}
+          tone={mute ? 'coral' : 'ink'}
+          on={mute}
+          onPress={onMute}
+        />
+      </View>
+      <View style={{ flexDirection: 'row', gap: 20 }}>
+        <View style={{ flex: 2 }}>
+          <Slider label="Level" value={gainDb} min={-48} max={24} step={0.1} unit="dB" neutral={0} onSlide={onGain} onDone={onDone} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <Slider label="Pan" value={pan} min={-1} max={1} step={0.01} unit="" neutral={0} onSlide={onPan} onDone={onDone} />
+        </View>
+      </View>
+    </View>
+  )
+}

@@ -1,0 +1,105 @@
+import { padSettings, padStartOf } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
+import { useMemo } from 'react'
+
+import { noteName } from '../../ui/note-name'
+import { Slider } from '../../ui/Slider'
+import { Toggle } from '../../ui/Toggle'
+import { editKit } from '../shell'
+import { padGesture } from '../shell/use-kit'
+import { KeepStart } from '../starts'
+
+/** How loud a pad is, where it stands, and what its pitch goes by. */
+export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  const settings = padSettings(kit, pad)
+  const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
+  const change = (own: Partial<PadSettings>): KitEdit => ({ type: 'setPad', padId: pad.id, own })
+  const slide = (own: Partial<PadSettings>) => gesture.set([change(own)])
+  const level = settings.responses.find((response) => response.from === 'velocity' && response.to.kind === 'gainDb')
+  const setLevelRange = (amount: number) =>
+    slide({
+      responses: [
+        ...settings.responses.filter((one) => one !== level),
+        { from: 'velocity', to: { kind: 'gainDb' }, amount, bend: level?.bend ?? 0, bypass: false },
+      ],
+    })
+  const follow = (follows: boolean) => {
+    if (!follows) return editKit(kit.id, [{ ...change({}), clear: ['rootNote'] } as KitEdit], pad.id)
+    const isNone = pad.rays.every((ray) => ray.keyTrack === 0)
+    const rays: KitEdit[] = isNone ? [{ type: 'setRay', padId: pad.id, rayId: pad.rays[0].id, fields: { keyTrack: 1 } }] : []
+    editKit(kit.id, [change({ rootNote: pad.notes[0] ?? 60 }), ...rays], pad.id)
+  }
+  return (
+    <>
+      <Slider
+        label="Level"
+        value={settings.gainDb}
+        min={-48}
+        max={24}
+        step={0.1}
+        unit="dB"
+        neutral={0}
+        onSlide={(gainDb) => slide({ gainDb })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Pan"
+        value={settings.pan}
+        min={-1}
+        max={1}
+        step={0.01}
+        unit=""
+        neutral={0}
+        format={panWords}
+        onSlide={(pan) => slide({ pan })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Tune"
+        value={settings.tuneCents / 100}
+        min={-48}
+        max={48}
+        step={0.01}
+        unit="st"
+        neutral={0}
+        onSlide={(semitones) => slide({ tuneCents: Math.round(semitones * 100) })}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Softest strikes are lower by"
+        value={level?.amount ?? 0}
+        min={0}
+        max={60}
+        step={0.5}
+        unit="dB"
+        onSlide={setLevelRange}
+        onDone={gesture.end}
+      />
+      <Toggle
+        label="Pitch follows the note"
+        words={
+          settings.rootNote === undefined ? 'Off: any note sounds it as it was recorded.' : `As recorded at ${noteName(settings.rootNote)}.`
+        }
+        value={settings.rootNote !== undefined}
+        onChange={follow}
+      />
+      {settings.rootNote !== undefined && (
+        <Slider
+          label="Root note"
+          value={settings.rootNote}
+          min={0}
+          max={127}
+          step={1}
+          unit={noteName(settings.rootNote)}
+          onSlide={(rootNote) => slide({ rootNote })}
+          onDone={gesture.end}
+        />
+      )}
+      <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
+    </>
+  )
+}
+
+function panWords(pan: number): string {
+  return Math.abs(pan) < 0.005 ? 'middle' : `${pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(pan) * 100)}`
+}

@@ -1,0 +1,66 @@
+import type { TurnId } from '@heliaster/core/kit'
+
+import { useElement, useLatest } from '../../ui/use-element'
+
+const MOVED_PX = 8
+const REST_MS = 300
+
+export interface CellDragHandlers {
+  /** The cell that is under the pointer while another is dragged; undefined when the drag is over. */
+  onOver(over: TurnId | undefined): void
+  onDrop(dragged: TurnId, onto: TurnId): void
+}
+
+/**
+ * Cells dragged onto each other: at once by mouse, after a rest by finger, so that a finger can still scroll. Cells say
+ * who they are by `data-turn`.
+ */
+export function useCellDrag(handlers: CellDragHandlers) {
+  const latest = useLatest(handlers)
+  return useElement((element) => {
+    let from: { turn: TurnId; x: number; y: number; pointer: number } | undefined
+    let isDragging = false
+    let resting: ReturnType<typeof setTimeout> | undefined
+    const turnAt = (x: number, y: number) =>
+      (document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-turn]')?.dataset.turn as TurnId | undefined) ?? undefined
+    const down = (event: PointerEvent) => {
+      const turn = turnAt(event.clientX, event.clientY)
+      if (!turn || event.button > 0 || from) return
+      from = { turn, x: event.clientX, y: event.clientY, pointer: event.pointerId }
+      if (event.pointerType !== 'mouse') resting = setTimeout(() => (isDragging = from !== undefined), REST_MS)
+    }
+    const move = (event: PointerEvent) => {
+      if (!from || event.pointerId !== from.pointer) return
+      const moved = Math.hypot(event.clientX - from.x, event.clientY - from.y) > MOVED_PX
+      if (!isDragging && moved && event.pointerType === 'mouse') isDragging = true
+      else if (!isDragging && moved) return stop()
+      if (isDragging) latest.current.onOver(turnAt(event.clientX, event.clientY))
+    }
+    const stop = () => {
+      clearTimeout(resting)
+      from = undefined
+      isDragging = false
+      latest.current.onOver(undefined)
+    }
+    const up = (event: PointerEvent) => {
+      if (!from || event.pointerId !== from.pointer) return
+      const onto = isDragging && event.type === 'pointerup' ? turnAt(event.clientX, event.clientY) : undefined
+      if (onto && onto !== from.turn) latest.current.onDrop(from.turn, onto)
+      stop()
+    }
+    const holdScroll = (event: TouchEvent) => isDragging && event.preventDefault()
+    element.addEventListener('pointerdown', down)
+    element.addEventListener('touchmove', holdScroll, { passive: false })
+    window.addEventListener('pointermove', move)
+    window.addEventListener('pointerup', up)
+    window.addEventListener('pointercancel', up)
+    return () => {
+      clearTimeout(resting)
+      element.removeEventListener('pointerdown', down)
+      element.removeEventListener('touchmove', holdScroll)
+      window.removeEventListener('pointermove', move)
+      window.removeEventListener('pointerup', up)
+      window.removeEventListener('pointercancel', up)
+    }
+  })
+}

@@ -1,0 +1,40 @@
+import type { BandId, TurnId } from '../kit/ids'
+import type { Band, Turn } from '../kit/kit'
+import { MOST_TURNS } from './place'
+
+/** Rearranging the cells of a pad. A turn moves with the clips of all its rays: one strike stays one strike. */
+
+/** Two turns change places, in one band or across bands. The same list where one of them is not there. */
+export function swapTurns(bands: readonly Band[], one: TurnId, other: TurnId): Band[] {
+  const all = bands.flatMap((band) => band.turns)
+  const [a, b] = [one, other].map((id) => all.find((turn) => turn.id === id))
+  if (!a || !b) return [...bands]
+  const swapped = (turn: Turn) => (turn.id === a.id ? b : turn.id === b.id ? a : turn)
+  return bands.map((band) => ({ ...band, turns: band.turns.map(swapped) }))
+}
+
+/** A turn becomes the last of another band, which has room for it. */
+export function moveTurn(bands: readonly Band[], turnId: TurnId, to: BandId): Band[] {
+  const turn = bands.flatMap((band) => band.turns).find(({ id }) => id === turnId)
+  const target = bands.find(({ id }) => id === to)
+  if (!turn || !target || target.turns.includes(turn) || target.turns.length >= MOST_TURNS) return [...bands]
+  return bands.map((band) => {
+    const rest = band.turns.filter(({ id }) => id !== turnId)
+    return { ...band, turns: band.id === to ? [...rest, turn] : rest }
+  })
+}
+
+/** A band and the one below become one, which answers the velocities of both; the clips of both are its turns. */
+export function mergeDown(bands: readonly Band[], bandId: BandId): Band[] {
+  const at = bands.findIndex(({ id }) => id === bandId)
+  if (at < 1) return [...bands]
+  const below = bands[at - 1]
+  const turns = [...below.turns, ...bands[at].turns].slice(0, MOST_TURNS)
+  return [...bands.slice(0, at - 1), { ...below, turns }, ...bands.slice(at + 1)]
+}
+
+/** A band goes, and the one below answers its velocities; without one below, the one above does. */
+export function removeBand(bands: readonly Band[], bandId: BandId): Band[] {
+  const rest = bands.filter(({ id }) => id !== bandId)
+  return rest.map((band, i) => (i === 0 ? { ...band, fromVelocity: 1 } : band))
+}
