@@ -1,0 +1,92 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import type { Kit } from '@heliaster/core/kit'
+
+import { newKit, pad, saved, wavWithStrikes } from './helpers'
+
+/** Eighteen strikes of a plank, seen by two microphones, of three levels and three takes; one is missing, one is strange. */
+function plankFiles() {
+  const files: { name: string; mimeType: string; buffer: Buffer }[] = []
+  for (const [m, microphone] of ['close', 'far'].entries())
+    for (const level of [1, 2, 3])
+      for (const take of [1, 2, 3]) {
+        if (microphone === 'far' && level === 3 && take === 2) continue
+        const at = 0.03 + 0.004 * m + 0.0001 * (3 * level + take)
+        files.push({ name: `plank_${microphone}_v${level}_rr${take}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [at]) })
+      }
+  return [...files, { name: 'plank_close_v1.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.05]) }]
+}
+
+async function putPlank(page: Page): Promise<void> {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  await chooser.setFiles(plankFiles())
+  await page.getByRole('button', { name: 'Put on pads' }).click()
+}
+
+async function keptKit(page: Page): Promise<Kit> {
+  await saved(page)
+  const id = page.url().split('/kit/')[1].split('/')[0]
+  return page.evaluate(async (kitId) => ((await (await fetch(`/api/kits/${kitId}`)).json()) as { doc: Kit }).doc, id)
+}
+
+test('files find their places by name in three taps; what is missing or strange is said before anything moves', async ({ page }) => {
+  await putPlank(page)
+  await expect(page.getByText('No file for far, band 3, take 2.')).toBeVisible()
+  await expect(page.getByText('plank_close_v1: Its name does not say which take it is', { exact: false })).toBeVisible()
+  await expect(page.getByText('2 microphones: close, far; 3 bands; 3 turns each')).toBeVisible()
+  await page.getByRole('button', { name: 'Put 17 of 18 there' }).click()
+  await expect(page.getByText('17 files are on Plank.')).toBeVisible()
+  await expect(pad(page, 'Plank')).toBeVisible()
+  const kit = await keptKit(page)
+  expect(kit.buses.map((bus) => bus.name)).toEqual(['close', 'far'])
+  expect(kit.pads[0].rays.map((ray) => [ray.name, ray.microphone, ray.bus])).toEqual([
+    ['Close', true, kit.buses[0].id],
+    ['Far', true, kit.buses[1].id],
+  ])
+  expect(kit.pads[0].bands.map((band) => band.turns.map((turn) => Object.keys(turn.clips).length))).toEqual([[2, 2, 2], [2, 2, 2], [2, 1, 2]]) // prettier-ignore
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('No pads yet')).toBeVisible()
+  expect((await keptKit(page)).buses).toEqual([])
+})
+
+test('cells are swapped by a drag, bands merged, and rays lined up, each one step back', async ({ page }) => {
+  await putPlank(page)
+  await page.getByRole('button', { name: 'Put 17 of 18 there' }).click()
+  const cell = (band: number, turn: number) => page.getByRole('button', { name: `Hear band ${band}, turn ${turn}`, exact: true })
+  const turnIds = async () => (await keptKit(page)).pads[0].bands.map((band) => band.turns.map((turn) => turn.id))
+  await expect(cell(1, 1)).toBeVisible()
+  const before = await turnIds()
+  await cell(1, 1).dragTo(cell(2, 3))
+  await expect.poll(turnIds).toEqual([[before[1][2], before[0][1], before[0][2]], [before[1][0], before[1][1], before[0][0]], before[2]]) // prettier-ignore
+  await page.keyboard.press('Control+z')
+  await expect.poll(turnIds).toEqual(before)
+  await cell(3, 1).click()
+  await page.getByRole('slider', { name: 'Band 3 begins at velocity' }).press('ArrowRight')
+  await expect.poll(async () => (await keptKit(page)).pads[0].bands[2].fromVelocity).toBe(87)
+  await page.getByRole('radio', { name: '2 rays' }).click()
+  await page.getByRole('button', { name: 'Measure how the rays line up' }).click()
+  await expect(page.getByText(/^Far arrives 4\.\d\d ms after Close/)).toBeVisible()
+  await page.getByRole('button', { name: 'Line them up' }).click()
+  await expect.poll(async () => (await keptKit(page)).pads[0].rays.map((ray) => Math.round(ray.delaySeconds * 1e3))).toEqual([4, 0])
+  await page.getByRole('button', { name: 'Only Far', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Far sounds alone' })).toHaveAttribute('aria-pressed', 'true')
+  expect((await keptKit(page)).pads[0].rays.map((ray) => ray.mute)).toEqual([false, false]) // alone now, not in the kit
+})
+
+test('several pads are edited as one, a mixed value is said to be, and settings are taken from another', async ({ page }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).click()
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Add pad' }).click()
+  await page.getByRole('radio', { name: 'Level', exact: true }).click()
+  await page.getByRole('slider', { name: 'Pan' }).press('PageUp')
+  await page.getByRole('button', { name: 'Edit several pads' }).click()
+  await page.getByRole('radio', { name: 'All', exact: true }).first().click()
+  await expect(page.getByText('Pan (mixed)')).toBeVisible()
+  await page.getByRole('dialog', { name: 'Edit 3 pads' }).getByRole('slider', { name: 'Level' }).press('PageDown')
+  await page.getByRole('checkbox', { name: 'Pad 3' }).click()
+  await page.getByRole('radiogroup', { name: 'Take settings from' }).getByText('Pad 3').click()
+  await page.getByRole('button', { name: 'Give these 2 the settings of Pad 3' }).click()
+  const { pads } = await keptKit(page)
+  expect(pads.map(({ own }) => [own.gainDb, own.pan])).toEqual([[-1, 0.1], [-1, 0.1], [-1, 0.1]]) // prettier-ignore
+})
