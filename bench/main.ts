@@ -1,3 +1,4 @@
+import { figuresOfBigKit } from './big-kit'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import type { Figure } from './figure'
@@ -19,6 +20,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,
+  kit: figuresOfBigKit,
   library: figuresOfLibrary,
   wave: figuresOfWave,
   import: figuresOfImport,

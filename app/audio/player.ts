@@ -12,8 +12,8 @@ import {
   StatusField,
 } from '@heliaster/core/engine'
 import type { EngineMemory, KitLoader, StrikeRecord } from '@heliaster/core/engine'
-import { audioInUse } from '@heliaster/core/kit'
-import type { Kit, PadId } from '@heliaster/core/kit'
+import { audioInUse, clipsOfPad } from '@heliaster/core/kit'
+import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../core/engine/hosts/messages'
 import { decodedAudio, noteMissing, readyAudio } from './audio-files'
@@ -121,7 +121,11 @@ function playerOver(context: AudioContext, link: Link): Player {
     node,
     sampleRateHz: context.sampleRate,
     load: (kit) => loadWhenReady(kit, loader),
-    strike: ({ padId, velocity, key = 0, frame }) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, frame)),
+    strike(given) {
+      const { padId, velocity, key = 0, frame } = given
+      const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at))
+      if (frame !== undefined || !fetchFirst(loader, given, () => sendIt())) sendIt()
+    },
     release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
     stopAll: () => send(eventOf(EventType.stopAll, 0, 0, 0)),
     frameNow: () => memory.status[StatusField.frame],
@@ -178,21 +182,76 @@ function takeState(memory: EngineMemory, { status, uses, log, meters }: FromWork
   for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
 }
 
-/** Loads what is decoded at once, and the rest as it comes. */
+/** How many files are read at once; more would only make those that are struck wait. */
+const READERS = 3
+/** A strike whose sound comes later than this would come as a surprise. */
+const LATEST_MS = 700
+
+interface Arriving {
+  kit: Kit
+  /** Files in the order in which they are wanted. */
+  wanted: AudioHash[]
+  reading: number
+  /** Arrived since the engine was last told. */
+  fresh: number
+}
+
+const arriving = new WeakMap<KitLoader, Arriving>()
+
+/** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
 function loadWhenReady(kit: Kit, loader: KitLoader): void {
   loader.load(kit)
   const waiting = audioInUse(kit).filter((hash) => !readyAudio(hash))
-  latest.set(loader, kit)
-  let open = waiting.length
-  for (const hash of waiting)
+  const state = arriving.get(loader) ?? { kit, wanted: [], reading: 0, fresh: 0 }
+  state.kit = kit
+  state.wanted = waiting
+  arriving.set(loader, state)
+  readOn(loader, state)
+}
+
+function readOn(loader: KitLoader, state: Arriving): void {
+  while (state.reading < READERS && state.wanted.length > 0) {
+    const hash = state.wanted.shift()!
+    if (readyAudio(hash)) continue
+    state.reading++
     void decodedAudio(hash)
       .then(() => noteMissing(hash, undefined))
       .catch((error: Error) => noteMissing(hash, error.message))
       .then(() => {
-        open--
-        const now = latest.get(loader)
-        if (now && (open === 0 || open % 12 === 0)) loader.load(now)
+        state.reading--
+        state.fresh++
+        if (state.fresh >= 24 || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
+        readOn(loader, state)
       })
+  }
 }
 
-const latest = new WeakMap<KitLoader, Kit>()
+function tellArrived(loader: KitLoader, state: Arriving): void {
+  state.fresh = 0
+  loader.load(state.kit)
+  if (state.wanted.length === 0 && state.reading === 0) performance.mark('heliaster-all-arrived') // what the bench waits for
+}
+
+/**
+ * A pad was struck whose sound is not here yet: its files are read before all others, and the strike sounds when they
+ * have come, unless that took too long. Returns whether the strike has to wait.
+ */
+function fetchFirst(loader: KitLoader, { padId, velocity }: Strike, then: () => void): boolean {
+  const state = arriving.get(loader)
+  const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
+  if (!state || !pad) return false
+  const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : pad).map((clip) => clip.audio)
+  const missing = [...new Set(needed)].filter((hash) => !readyAudio(hash))
+  if (missing.length === 0) {
+    if (state.fresh > 0) tellArrived(loader, state)
+    return false
+  }
+  const struckAt = performance.now()
+  state.wanted = [...missing, ...state.wanted.filter((hash) => !missing.includes(hash))]
+  void Promise.allSettled(missing.map((hash) => decodedAudio(hash))).then(() => {
+    tellArrived(loader, state)
+    if (performance.now() - struckAt < LATEST_MS) then()
+  })
+  return true
+}

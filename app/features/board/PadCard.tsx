@@ -15,6 +15,7 @@ import { useStore } from 'zustand'
 export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad: Pad; readonly onOpen: () => void }) {
   const palette = usePalette()
   const lit = useSession((state) => state.lit[pad.id])
+  const silent = useSession((state) => (state.silent?.padId === pad.id ? state.silent.why : undefined))
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const sounded = lit && lit.band >= 0 && pad.bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
   return (
@@ -35,7 +36,7 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
           {padName(kit, pad)}
         </Text>
         <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 1}>
-          {missing ?? sounded ?? describeFilling(pad)}
+          {missing ?? silent ?? sounded ?? describeFilling(pad)}
         </Text>
       </View>
       <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />

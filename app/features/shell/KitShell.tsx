@@ -5,7 +5,7 @@ import { useStore } from 'zustand'
 
 import { connectKeys } from '../../audio/computer-keys'
 import { stopGroove } from '../../audio/groove-player'
-import { onSounded, playKit, sound } from '../../audio/sound'
+import { onSounded, playKit, soloed, sound } from '../../audio/sound'
 import { kits } from '../../stores/documents'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -15,6 +15,7 @@ import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from './session'
+import { whySilent } from './why-silent'
 import { TideNav } from './TideNav'
 import { useKitId } from './use-kit'
 import { useUndoKeys } from './use-undo'
@@ -60,8 +61,12 @@ function useKitSound(kitId: string): void {
         if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
       }),
       connectKeys(kitNow),
-      onSounded(({ padId, band, turn, frame }) => {
-        if (padId) session.setState(({ lit }) => ({ lit: { ...lit, [padId]: { band, turn, at: frame } } }))
+      onSounded(({ padId, band, turn, frame, voices, velocity }) => {
+        if (!padId) return
+        const kit = kitNow()
+        if (voices === 0) return session.setState({ silent: kit && { padId, why: whySilent(kit, padId, velocity, soloed.getState()) } })
+        if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
+        session.setState(({ lit }) => ({ lit: { ...lit, [padId]: { band, turn, at: frame } }, silent: undefined }))
       }),
     ]
     return () => {

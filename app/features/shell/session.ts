@@ -7,6 +7,8 @@ export interface Session {
   readonly padId?: PadId
   readonly sourceId?: SourceId
   /** The cell of each pad that sounded last. */
+  /** The pad whose last strike made no sound, and why. */
+  readonly silent?: { readonly padId: PadId; readonly why: string }
   readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number }>>
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean

@@ -1,0 +1,146 @@
+import { writeWav } from '@heliaster/core/audio'
+import { createBand, createIds, createKit, createPad, createTurn, wholeClip } from '@heliaster/core/kit'
+import type { AudioHash, Kit } from '@heliaster/core/kit'
+import type { Page } from '@playwright/test'
+
+import { aKit, aTone, seeded } from '../core/kit/builders'
+import { base, longestTask, newKit, openApp, residentMb } from './app-page'
+import { loadEngine } from './engine-file'
+import type { Figure } from './figure'
+
+const PADS = 128
+const CLIPS = 2000
+const RATE = 48000
+const CLIP_FRAMES = RATE / 2
+const SECONDS = 60
+const STRIKES_PER_SECOND = 500
+const BLOCK = 128
+
+/** A kit of 2,000 clips from this device's own store until its first strike sounds; and 500 strikes a second for a minute. */
+export async function figuresOfBigKit(): Promise<Record<string, Figure>> {
+  return { ...(await manyStrikes()), ...(await manyClips()) }
+}
+
+async function manyClips(): Promise<Record<string, Figure>> {
+  const app = await openApp()
+  try {
+    const { page } = app
+    await newKit(page)
+    await storeKit(page)
+    await page.goto(base)
+    const open = page.getByRole('button', { name: /Two thousand/ }).or(page.getByRole('link', { name: /Two thousand/ }))
+    await open.first().waitFor()
+    await page.mouse.click(5, 5) // sound may begin once something was touched
+    await page.waitForTimeout(4000) // what starting takes is over
+    const beforeMb = residentMb(app.folder)
+    await longestTask(page)
+    const from = await page.evaluate(() => performance.now())
+    await open.first().click()
+    // A pad far behind the first is struck again and again: its sound is fetched before the others.
+    await page.evaluate(async () => {
+      const sounded = () => performance.getEntriesByName('heliaster-first-sound').length > 0
+      while (!sounded()) {
+        document.dispatchEvent(new KeyboardEvent('keydown', { code: 'KeyP', key: 'p', bubbles: true }))
+        document.dispatchEvent(new KeyboardEvent('keyup', { code: 'KeyP', key: 'p', bubbles: true }))
+        await new Promise((resolve) => setTimeout(resolve, 20))
+      }
+    })
+    const at = await page.evaluate(() => performance.getEntriesByName('heliaster-first-sound')[0].startTime)
+    await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0, undefined, { timeout: 240_000 })
+    const all = await page.evaluate(() => performance.getEntriesByName('heliaster-all-arrived')[0].startTime)
+    return {
+      'kit.firstSoundMs': { value: at - from, unit: `ms from the tap, ${CLIPS} clips on ${PADS} pads` },
+      'kit.allArrivedMs': { value: all - from, unit: 'ms from the tap' },
+      'kit.residentMb': {
+        value: residentMb(app.folder) - beforeMb,
+        unit: `MB more for ${((CLIPS * CLIP_FRAMES * 4) / 1e6).toFixed(0)} MB of samples`,
+      },
+      'kit.longestTaskMs': { value: await longestTask(page), unit: 'ms (0: none above 50)' },
+    }
+  } finally {
+    await app.close()
+  }
+}
+
+/** The kit and its files as they lie on a device that has them. */
+async function storeKit(page: Page): Promise<void> {
+  const random = seeded(4)
+  const makeId = createIds(random)
+  const kit = createKit(makeId, 'Two thousand')
+  const wavs: string[] = []
+  const pads: Kit['pads'] = []
+  const audio: Kit['audio'] = {}
+  for (let p = 0; p < PADS; p++) {
+    const count = Math.floor(((p + 1) * CLIPS) / PADS) - Math.floor((p * CLIPS) / PADS)
+    const pad = createPad(makeId, { name: `Pad ${p + 1}`, pick: 'shuffle' }, p)
+    const turns = Array.from({ length: count }, () => {
+      const hash = wavs.length.toString(16).padStart(64, 'c') as AudioHash
+      const tone = aTone(CLIP_FRAMES, 0.3, RATE, 80 + wavs.length)
+      wavs.push(Buffer.from(writeWav(tone, { bits: 16 })).toString('base64'))
+      audio[hash] = { name: `${wavs.length}.wav`, sampleRateHz: RATE, frames: CLIP_FRAMES, channels: 1 }
+      return createTurn(makeId, { [pad.rays[0].id]: wholeClip(hash, { frames: CLIP_FRAMES, channels: 1 }) })
+    })
+    pads.push({ ...pad, bands: [createBand(makeId, 1, turns)] })
+  }
+  const doc: Kit = { ...kit, pads, audio }
+  for (let from = 0; from < wavs.length; from += 200) await page.evaluate(storeAudio, [from, wavs.slice(from, from + 200)] as const)
+  await page.evaluate(async (given) => {
+    const request = indexedDB.open('heliaster')
+    const db = await new Promise<IDBDatabase>((resolve) => (request.onsuccess = () => resolve(request.result)))
+    const transaction = db.transaction('documents', 'readwrite')
+    transaction
+      .objectStore('documents')
+      .put({ key: `kit:${given.id}`, kind: 'kit', id: given.id, doc: given, revision: 1, changedAt: Date.now(), hidden: false })
+    await new Promise((resolve) => (transaction.oncomplete = resolve))
+    db.close()
+  }, doc)
+}
+
+async function storeAudio([first, wavs]: readonly [number, readonly string[]]): Promise<void> {
+  const request = indexedDB.open('heliaster')
+  const db = await new Promise<IDBDatabase>((resolve) => (request.onsuccess = () => resolve(request.result)))
+  const transaction = db.transaction('audio', 'readwrite')
+  for (const [i, wav] of wavs.entries()) {
+    const hash = (first + i).toString(16).padStart(64, 'c')
+    const bytes = new Blob([Uint8Array.from(atob(wav), (letter) => letter.charCodeAt(0))])
+    transaction.objectStore('audio').put({ hash, name: `${first + i}.wav`, bytes, uploaded: 1 })
+  }
+  await new Promise((resolve) => (transaction.oncomplete = resolve))
+  db.close()
+}
+
+/** The engine's own time for each block of 128 frames under 500 strikes a second, against the time the block lasts. */
+async function manyStrikes(): Promise<Record<string, Figure>> {
+  const engine = await loadEngine()
+  const { kit, audio } = aKit(Array.from({ length: 16 }, (_, i) => ({ own: { pick: 'shuffle' as const }, bands: [Array.from({ length: 4 }, () => aTone(6000, 0.01, RATE, 100 + 40 * i))] }))) // prettier-ignore
+  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
+  const random = seeded(9)
+  const events = Array.from({ length: SECONDS * STRIKES_PER_SECOND }, (_, i) => ({
+    frame: Math.round((i * RATE) / STRIKES_PER_SECOND),
+    type: engine.EventType.strike,
+    padSlot: loader.slotOf(kit.pads[Math.floor(16 * random())].id),
+    velocity: 1 + Math.floor(127 * random()),
+  }))
+  state.score = engine.toScore(events)
+  const left = new Float32Array(BLOCK)
+  const right = new Float32Array(BLOCK)
+  const blocks = Math.floor((SECONDS * RATE) / BLOCK)
+  let late = 0
+  let total = 0
+  for (let block = 0; block < blocks; block++) {
+    if (block === blocks >> 2) globalThis.gc?.()
+    const from = performance.now()
+    engine.render(state, left, right, 0, BLOCK)
+    const ms = performance.now() - from
+    total += ms
+    if (ms > (1000 * BLOCK) / RATE) late++
+  }
+  return {
+    'engine.lateBlocksAt500': {
+      value: late,
+      unit: `of ${blocks} blocks took longer than they last, ${STRIKES_PER_SECOND} strikes a second for ${SECONDS} s`,
+    },
+    'engine.loadAt500': { value: total / (1000 * SECONDS), unit: 'of one core' },
+    'engine.lostEventsAt500': { value: state.memory.status[engine.StatusField.lostEvents], unit: 'strikes' },
+  }
+}
