@@ -141,3 +141,16 @@ test('of strikes that began together the softest is stopped first', () => {
   const { left } = play(rig, [strike(0, 120), strike(0, 20), strike(1000, 60)], 3000)
   expect(left[2900]).toBeCloseTo(0.6, 5) // the loud one and the new one
 })
+
+test('a loop goes round without a seam until it is let go, or until it is struck again', () => {
+  const wave = { sampleRateHz: RATE, channels: [Float32Array.from({ length: 480 }, (_, i) => 0.3 * Math.sin((2 * Math.PI * i) / 48))] }
+  const once = play(aKit([{ own: { mode: 'loopUntilLetGo' }, bands: [[wave]] }]), [{ ...strike(0), key: 7 }, { frame: 2000, type: EventType.release, padSlot: 0, key: 7 }], 4000) // prettier-ignore
+  for (let i = 0; i < 2000; i++) expect(once.left[i]).toBeCloseTo(wave.channels[0][i % 480], 6)
+  expect(once.left.slice(2200).every((sample) => sample === 0)).toBe(true)
+  const again = play(aKit([{ own: { mode: 'loopUntilStruckAgain', tuneCents: 700 }, bands: [[wave]] }]), [strike(0), strike(3000), strike(5000)], 6000) // prettier-ignore
+  const steepest = (samples: Float32Array) =>
+    samples.reduce((most, sample, i) => Math.max(most, Math.abs(sample - (samples[i - 1] ?? sample))), 0)
+  expect(steepest(again.left.slice(0, 3000))).toBeLessThan(0.3 * ((2 * Math.PI) / 48) * 2 ** (7 / 12) * 1.02) // no click where it goes round
+  expect(again.left.slice(3200, 5000).every((sample) => sample === 0)).toBe(true)
+  expect(Math.abs(again.left[5400])).toBeGreaterThan(0.01)
+})

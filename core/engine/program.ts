@@ -36,7 +36,7 @@ export const PointField = { frame: 0, value: 1, k: 2, length: 3 } as const
 
 export const ResponseField = { from: 0, to: 1, amount: 2, k: 3, ray: 4, length: 5 } as const
 
-export const modeCodes = { oneShot: 0, hold: 1, loopUntilLetGo: 1, loopUntilStruckAgain: 0, silencer: 2 } as const
+export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
 export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
 export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3 } as const
 export const responseFromCodes = { velocity: 0, chance: 1, note: 2 } as const

@@ -25,7 +25,7 @@ function createVoices() {
     gainLeft: f64(), gainRight: f64(), meter: i32(),
     baseRate: f64(), baseCents: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
     cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateEnd: f64(), cellRateSlope: f64(),
-    releaseFrame: f64(), releaseLevel: f64(), holds: i32(),
+    releaseFrame: f64(), releaseLevel: f64(), holds: i32(), loops: i32(),
     fadeStart: f64(), fadeFrames: f64(),
     filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),
     filterCell: f64(), a1: f64(), a2: f64(), a3: f64(), a1Step: f64(), a2Step: f64(), a3Step: f64(),

@@ -56,12 +56,16 @@ export function stopStrike(engine: EngineState, slot: number, fadeFrames: number
     if (engine.voices.active[voice] !== 0 && engine.voices.strike[voice] === slot) fadeVoice(engine, voice, fadeFrames)
 }
 
-/** Stops every strike of a pad, or of all pads for -1. */
-export function stopPad(engine: EngineState, padSlot: number): void {
+/** Stops every strike of a pad, or of all pads for -1. Returns whether any was sounding. */
+export function stopPad(engine: EngineState, padSlot: number): boolean {
   const s = engine.strikes
+  let stopped = false
   for (let slot = 0; slot < s.active.length; slot++)
-    if (s.active[slot] !== 0 && s.stopping[slot] === 0 && (padSlot < 0 || s.padSlot[slot] === padSlot))
+    if (s.active[slot] !== 0 && s.stopping[slot] === 0 && (padSlot < 0 || s.padSlot[slot] === padSlot)) {
       stopStrike(engine, slot, engine.stopFadeFrames)
+      stopped = true
+    }
+  return stopped
 }
 
 /** Silences the pads that a strike of this program silences, and notes them in its record. */

@@ -12,6 +12,7 @@ import {
   LogField,
   MAX_PADS,
   MAX_RAYS,
+  modeCodes,
   PointField,
   RayField,
   ResponseField,
@@ -20,7 +21,7 @@ import {
 } from './program'
 import { NEVER, VOICE_POOL } from './state'
 import type { EngineState } from './state'
-import { choke, makeRoom } from './stops'
+import { choke, makeRoom, stopPad } from './stops'
 
 const OFFSETS = 6
 const GAIN_DB = 0
@@ -43,7 +44,9 @@ export function strike(engine: EngineState, padSlot: number, velocity: number, n
     countAnew(engine, padSlot, padStrike)
   engine.lastFrame[padSlot] = engine.frame
   choke(engine, program, record)
-  if (arena[program + Head.mode] === 2) return
+  const mode = arena[program + Head.mode]
+  if (mode === modeCodes.silencer) return
+  if (mode === modeCodes.loopUntilStruckAgain && stopPad(engine, padSlot)) return
   makeRoom(engine, padSlot, program)
   const slot = takeStrike(engine, padSlot, program, velocity, key)
   if (slot < 0) return
@@ -269,7 +272,9 @@ function startVoice(
   v.timeScale[voice] = centsToRatio(-1200 * offsets[DECAY])
   v.cellEnd[voice] = -1
   v.releaseFrame[voice] = NEVER
-  v.holds[voice] = arena[program + Head.mode] === 1 ? 1 : 0
+  const mode = arena[program + Head.mode]
+  v.holds[voice] = mode === modeCodes.hold || mode === modeCodes.loopUntilLetGo ? 1 : 0
+  v.loops[voice] = mode === modeCodes.loopUntilLetGo || mode === modeCodes.loopUntilStruckAgain ? 1 : 0
   v.fadeStart[voice] = NEVER
   v.fadeFrames[voice] = 0
   v.filterType[voice] = arena[ray + RayField.filterType]

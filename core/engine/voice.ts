@@ -20,7 +20,7 @@ export function renderVoice(engine: EngineState, voice: number, frame: number, c
   const length = Math.max(0, Math.min(frame + count, lastFrame(engine, voice)) - start)
   const stereo = v.right[voice] >= 0
   const produced = length > 0 ? readClip(engine, voice, start, length, stereo) : 0
-  const ended = v.position[voice] >= v.frames[voice]
+  const ended = v.loops[voice] === 0 && v.position[voice] >= v.frames[voice]
   const rings = v.filterType[voice] !== 0
   // A filter rings on after its clip; it gets a short fade that begins on the very frame where the clip ends.
   if (ended && rings && v.fadeStart[voice] === NEVER) {
@@ -55,7 +55,8 @@ export function endVoice(engine: EngineState, voice: number): void {
 function readClip(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): number {
   const v = engine.voices
   if (v.pitchEnv[voice] === 0) {
-    if (v.baseRate[voice] === 1 && v.position[voice] === Math.floor(v.position[voice])) return copyRun(engine, voice, count, stereo)
+    if (v.baseRate[voice] === 1 && v.loops[voice] === 0 && v.position[voice] === Math.floor(v.position[voice]))
+      return copyRun(engine, voice, count, stereo)
     return readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, stereo)
   }
   let produced = 0
@@ -137,17 +138,32 @@ function readRun(
   let position = v.position[voice]
   const left = v.left[voice]
   const right = v.right[voice]
+  const loops = v.loops[voice] !== 0
   let i = 0
-  for (; i < count && position < frames; i++) {
+  for (; i < count; i++) {
+    if (position >= frames) {
+      if (!loops) break
+      position %= frames
+    }
     const whole = position | 0
     const t = position - whole
-    scratchLeft[at + i] = between(chunk, left + whole, t)
-    if (stereo) scratchRight[at + i] = between(chunk, right + whole, t)
+    const seam = loops && t > 0 && (whole < 1 || whole > frames - 3)
+    scratchLeft[at + i] = seam ? overSeam(chunk, left, whole, t, frames) : between(chunk, left + whole, t)
+    if (stereo) scratchRight[at + i] = seam ? overSeam(chunk, right, whole, t, frames) : between(chunk, right + whole, t)
     position += rate + (inCell + i) * slope
   }
   v.position[voice] = position
   if (i < count) silence(engine, at + i, at + count)
   return i
+}
+
+/** As `between`, where a loop goes on from its end to its start. */
+function overSeam(chunk: Float32Array, first: number, whole: number, t: number, frames: number): number {
+  const a = chunk[first + ((whole + frames - 1) % frames)]
+  const b = chunk[first + whole]
+  const c = chunk[first + ((whole + 1) % frames)]
+  const d = chunk[first + ((whole + 2) % frames)]
+  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)))
 }
 
 /** The value a share `t` (0..1) of the way from sample `p` to the next. */

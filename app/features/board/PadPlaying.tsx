@@ -17,6 +17,8 @@ import { TurnRules } from './TurnRules'
 const MODES = [
   { value: 'oneShot', text: 'One-shot' },
   { value: 'hold', text: 'Hold' },
+  { value: 'loopUntilLetGo', text: 'Loop until let go' },
+  { value: 'loopUntilStruckAgain', text: 'Loop until struck again' },
   { value: 'silencer', text: 'Only silences' },
 ] as const
 const PICKS = [
@@ -42,12 +44,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
       <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
       <TurnRules settings={settings} bands={pad.bands.length} onSet={set} />
       <ChokeChips kit={kit} pad={pad} />
-      <Chips
-        label="When struck"
-        options={MODES}
-        value={settings.mode as (typeof MODES)[number]['value']}
-        onChoose={(mode) => set({ mode })}
-      />
+      <Chips label="When struck" options={MODES} value={settings.mode} onChoose={(mode) => set({ mode })} />
       <Slider
         label="Strikes at once"
         value={settings.maxStrikes}

@@ -92,7 +92,7 @@ export function PadsSheet({ kit, onClose }: { readonly kit: Kit; readonly onClos
                 { value: 'silencer', text: 'Only silences' },
               ] as const
             }
-            value={same('mode') as 'hold'}
+            value={same('mode') as 'hold' | undefined}
             onChoose={(mode) => set({ mode })}
           />
           <Chips

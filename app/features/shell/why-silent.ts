@@ -9,6 +9,7 @@ export function whySilent(kit: Kit, padId: PadId, velocity: number, soloed: Solo
   if (!pad) return 'this pad is gone'
   const settings = padSettings(kit, pad)
   if (settings.mode === 'silencer') return 'it only silences others'
+  if (settings.mode === 'loopUntilStruckAgain' && pad.bands.length > 0 && !settings.mute) return 'its loop is stopped'
   if (settings.mute) return 'silent: the pad is muted'
   if (soloed.pads.length > 0 && !soloed.pads.includes(padId)) return 'silent: another pad sounds alone'
   if (pad.bands.length === 0 && pad.rays.every((ray) => ray.source.kind === 'body' || !ray.source.bands)) return 'silent: nothing is on it'
