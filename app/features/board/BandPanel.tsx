@@ -9,7 +9,7 @@ import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { editKit } from '../shell'
 import type { padGesture } from '../shell/use-kit'
-import { proposeLevel } from './pad-edits'
+import { proposeLevel, respread } from './pad-edits'
 
 interface Props {
   readonly kit: Kit
@@ -30,7 +30,7 @@ export function BandPanel({ kit, pad, band, gesture }: Props) {
   const to = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
   const set = (fields: Partial<Band>): KitEdit => ({ type: 'setBand', padId: pad.id, bandId: band.id, fields: fields as never })
   const refill = (bands: Band[]) =>
-    editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, bands, spread: 'own' }, ...proposeLevel(pad, bands.length)], pad.id)
+    editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, bands: respread(pad, bands) }, ...proposeLevel(pad, bands.length)], pad.id)
   return (
     <View style={{ gap: 10 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>

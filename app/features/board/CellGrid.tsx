@@ -58,6 +58,8 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
   const shared = pad.rays.filter((ray) => ray.source.kind === 'clips' && !ray.source.bands)
   const ray = shared.find(({ id }) => id === shownRay) ?? shared[0]
   const band = pad.bands.find(({ id }) => id === bandId)
+  /** Edges that were set by hand are no longer spread by a rule. */
+  const asSet: KitEdit = { type: 'setPadFilling', padId: pad.id, spread: 'own' }
   const edge = (id: BandId, fromVelocity: number): KitEdit => ({ type: 'setBand', padId: pad.id, bandId: id, fields: { fromVelocity } })
   return (
     <View style={{ gap: 8 }}>
@@ -87,7 +89,7 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
                   const low = (pad.bands[index - 1]?.fromVelocity ?? 0) + 1
                   const high = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
                   if (index === 0) notify('The softest band always begins at velocity 1.')
-                  else editKit(kit.id, [edge(own.id, Math.min(high, Math.max(low, Math.round(velocity))))], pad.id)
+                  else editKit(kit.id, [edge(own.id, Math.min(high, Math.max(low, Math.round(velocity)))), asSet], pad.id)
                 }}
               />
               {own.turns.length === 0 && (
@@ -148,7 +150,7 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
             setBandId(id)
             setChosen(undefined)
           }}
-          onSlide={(id, fromVelocity) => gesture.set([edge(id, fromVelocity)])}
+          onSlide={(id, fromVelocity) => gesture.set([edge(id, fromVelocity), asSet])}
           onDone={gesture.end}
         />
       )}

@@ -5,7 +5,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { missingAudio } from '../../audio/audio-files'
-import { Button } from '../../ui/Button'
+import { Button, IconButton } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { NameField } from '../../ui/NameField'
 import { noteName } from '../../ui/note-name'
@@ -27,6 +27,8 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const settings = padSettings(kit, pad)
   const edit = (...edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
+  const place = kit.pads.indexOf(pad)
+  const move = (index: number) => editKit(kit.id, [{ type: 'movePad', padId: pad.id, index }])
   const parts = [
     { value: 'cells', text: 'Cells' },
     { value: 'playing', text: 'Playing' },
@@ -72,8 +74,11 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       {part === 'playing' && <PadPlaying kit={kit} pad={pad} />}
       {part === 'level' && <PadLevel kit={kit} pad={pad} />}
       {part === 'rays' && <RaysPanel kit={kit} pad={pad} />}
-      <View style={{ flexDirection: 'row', gap: 8 }}>
+      <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
+        <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
+        <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
+        <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />
       </View>
     </>

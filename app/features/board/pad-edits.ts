@@ -21,6 +21,13 @@ function refill(pad: Pad, bands: Band[], spread: Pad['spread']): KitEdit[] {
   return [{ type: 'setPadFilling', padId: pad.id, bands, spread }, ...proposeLevel(pad, bands.length)]
 }
 
+/** Bands whose number has changed, spread again where the pad spreads its bands evenly; edges set otherwise stay. */
+export function respread(pad: Pad, bands: Band[]): Band[] {
+  if (pad.spread !== 'even') return bands
+  const edges = evenEdges(bands.length)
+  return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+}
+
 export function proposeLevel(pad: Pad, bandCount: number): KitEdit[] {
   const own = pad.own.responses
   const isProposed = !own || (own.length === 1 && own[0].amount === velocityToLevel(Math.max(1, pad.bands.length)).amount)

@@ -1,11 +1,15 @@
 import { router } from 'expo-router'
 import { Pressable, View } from 'react-native'
+import { useStore } from 'zustand'
 
+import { roundState, toggleRound } from '../../audio/round'
+import { kitNow } from '../../audio/sound'
 import { IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { chooseTheme, usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { SaveMark } from './SaveMark'
+import { session } from './session'
 import { TideNav } from './TideNav'
 import { useKit } from './use-kit'
 import { useUndo } from './use-undo'
@@ -15,6 +19,7 @@ export function KitHeader() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kit = useKit()
+  const isRound = useStore(roundState, (state) => state.running)
   const { undo, redo, where, canUndo, canRedo } = useUndo()
   return (
     <View
@@ -45,6 +50,14 @@ export function KitHeader() {
         <View style={{ flex: 1, alignItems: 'center' }}>
           <TideNav compact />
         </View>
+      )}
+      {kit && kit.pads.length > 0 && (
+        <IconButton
+          name={isRound ? 'stop' : 'repeat'}
+          label={isRound ? 'Stop the round' : 'Hear the round: soft, middle, loud, fast, with its neighbours'}
+          on={isRound}
+          onPress={() => toggleRound(kitNow, () => session.getState().padId)}
+        />
       )}
       <IconButton name="undo-variant" label={`Undo${where}`} onPress={undo} disabled={!canUndo} />
       <IconButton name="redo-variant" label={`Redo${where}`} onPress={redo} disabled={!canRedo} />

@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 
 import { connectKeys } from '../../audio/computer-keys'
 import { stopGroove } from '../../audio/groove-player'
+import { stopRound } from '../../audio/round'
 import { onSounded, playKit, soloed, sound } from '../../audio/sound'
 import { kits } from '../../stores/documents'
 import { Text } from '../../ui/Text'
@@ -71,6 +72,7 @@ function useKitSound(kitId: string): void {
     ]
     return () => {
       stopGroove()
+      stopRound()
       stops.forEach((stop) => stop())
     }
   }, [kitId])
