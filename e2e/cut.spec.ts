@@ -69,7 +69,7 @@ test('by loudness shows every hit before it moves; a hit moved later is brought 
 })
 
 test('a passage is marked, made a hit that keeps its length when moved, and written out as a file of its own', async ({ page }) => {
-  await onTheBench(page, 'slipway', [0.4, 1.4, 2.4])
+  await onTheBench(page, 'breakwater', [0.4, 1.4, 2.4])
   const wave = page.getByLabel(/^Waveform, \d/)
   const box = (await wave.boundingBox())!
   const at = (seconds: number) => box.x + (seconds / 3) * box.width
@@ -85,7 +85,7 @@ test('a passage is marked, made a hit that keeps its length when moved, and writ
   await expect(page.getByText('4 hits', { exact: true })).toBeVisible()
   const window = async () => {
     await saved(page)
-    const marker = (await storedSource(page, 'slipway')).markers.find(({ origin }) => origin === 'hand')!
+    const marker = (await storedSource(page, 'breakwater')).markers.find(({ origin }) => origin === 'hand')!
     return [marker.frame, marker.endFrame!] as const
   }
   const [start, end] = await window()
@@ -104,18 +104,18 @@ test('a passage is marked, made a hit that keeps its length when moved, and writ
   await page.getByRole('button', { name: 'Write it out as a new file' }).click()
   await expect(page.getByText('One new file is on the list in Gather.')).toBeVisible()
   await page.getByRole('button', { name: 'Done' }).click()
-  await expect(page.getByRole('button', { name: /^Cut slipway / })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Cut breakwater / })).toBeVisible()
 })
 
 test('the way of cutting chosen last begins the next recording, and a start kept from a pad settles new ones', async ({ page }) => {
-  await onTheBench(page, 'gangway', [0.5, 1.5])
+  await onTheBench(page, 'fender', [0.5, 1.5])
   await page.getByRole('button', { name: 'How to cut' }).click()
   await page.getByRole('radio', { name: 'In equal parts' }).click()
   await page.getByRole('button', { name: 'Done' }).click()
   await page.getByRole('link', { name: 'Gather' }).click()
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
-  await chooser.setFiles([{ name: 'gangplank.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.6, 1.1]) }])
-  await page.getByRole('button', { name: 'Cut gangplank', exact: true }).click()
+  await chooser.setFiles([{ name: 'cleat.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.6, 1.1]) }])
+  await page.getByRole('button', { name: 'Cut cleat', exact: true }).click()
   await page.getByRole('button', { name: 'Send 8 hits to pads' }).click()
   await page.getByRole('button', { name: 'Send to the Board' }).click()
   await page.getByRole('radio', { name: 'Playing', exact: true }).click()

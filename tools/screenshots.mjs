@@ -99,6 +99,39 @@ const views = [
     },
   ],
   [
+    'pad',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await pad(page, 'Hull thump').click()
+      await page.getByRole('button', { name: 'Open pad' }).click()
+      await page.getByRole('button', { name: /^Hear band 3, turn 2/ }).click()
+    },
+  ],
+  [
+    'place',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/gather`)
+      await page.getByRole('textbox', { name: 'Find by name' }).fill('hull thump')
+      await page.getByRole('button', { name: 'Select several' }).click()
+      await page.getByRole('button', { name: 'All 90 shown' }).click()
+      await page.getByRole('button', { name: 'Put the selected on pads' }).click()
+    },
+  ],
+  [
+    'mixer',
+    phone,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await page.getByRole('button', { name: 'Mixer' }).click()
+      await page.getByRole('button', { name: 'Strike Tarp slap' }).click()
+    },
+  ],
+  [
     'shape',
     phone,
     'dark',

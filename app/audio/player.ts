@@ -39,7 +39,8 @@ export interface Player {
   readonly node: AudioWorkletNode
   readonly sampleRateHz: number
   load(kit: Kit): void
-  strike(strike: Strike): void
+  /** Returns whether the strike waits for its sound to arrive. */
+  strike(strike: Strike): boolean
   release(padId: PadId, key: number): void
   stopAll(): void
   /** Frames the engine has rendered so far. */
@@ -124,7 +125,9 @@ function playerOver(context: AudioContext, link: Link): Player {
     strike(given) {
       const { padId, velocity, key = 0, frame } = given
       const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at))
-      if (frame !== undefined || !fetchFirst(loader, given, () => sendIt())) sendIt()
+      const waits = frame === undefined && fetchFirst(loader, given, () => sendIt())
+      if (!waits) sendIt()
+      return waits
     },
     release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
     stopAll: () => send(eventOf(EventType.stopAll, 0, 0, 0)),
@@ -185,7 +188,7 @@ function takeState(memory: EngineMemory, { status, uses, log, meters }: FromWork
 /** How many files are read at once; more would only make those that are struck wait. */
 const READERS = 3
 /** A strike whose sound comes later than this would come as a surprise. */
-const LATEST_MS = 700
+const LATEST_MS = 1500
 
 interface Arriving {
   kit: Kit

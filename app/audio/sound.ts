@@ -91,8 +91,17 @@ export function playKit(kit: Kit | undefined): void {
 /** The kit that is open. */
 export const kitNow = (): Kit | undefined => openKit
 
+type WaitingListener = (padId: PadId) => void
+const waitingListeners = new Set<WaitingListener>()
+
 export function strikePad(strike: Strike): void {
-  sound.getState().player?.strike(strike)
+  if (sound.getState().player?.strike(strike)) for (const listener of waitingListeners) listener(strike.padId)
+}
+
+/** Told of strikes whose sound is still on its way. */
+export function onWaiting(listener: WaitingListener): () => void {
+  waitingListeners.add(listener)
+  return () => waitingListeners.delete(listener)
 }
 
 export function releasePad(padId: PadId, key: number): void {

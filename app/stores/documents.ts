@@ -175,7 +175,8 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
         const read = kind.read(doc)
         if (read.ok && !hidden) entries[id] = { doc: read.value, revision, changedAt, history: emptyHistory }
       }
-      store.setState({ entries, loaded: true })
+      // What was made while this was read is newer than what was read.
+      store.setState(({ entries: made }) => ({ entries: { ...entries, ...made }, loaded: true }))
       await this.refresh(new Set(stored.filter((one) => one.hidden).map((one) => one.id)))
     },
     async refresh(hidden: ReadonlySet<string> = new Set()): Promise<void> {

@@ -7,6 +7,7 @@ import { Sheet } from '../../ui/Sheet'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
+import { DropOnPads } from '../place'
 import { useKit, useKitId } from '../shell'
 import { padName, useChosenPad } from '../shell/use-kit'
 import { BoardBar } from './BoardBar'
@@ -28,7 +29,9 @@ export function BoardScreen() {
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
           <BoardBar kit={kit} />
-          <PadTable kit={kit} />
+          <DropOnPads kit={kit}>
+            <PadTable kit={kit} />
+          </DropOnPads>
         </View>
         <ScrollView
           style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }}
@@ -41,7 +44,9 @@ export function BoardScreen() {
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <BoardBar kit={kit} />
-      <PadTable kit={kit} />
+      <DropOnPads kit={kit}>
+        <PadTable kit={kit} />
+      </DropOnPads>
       {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
       {chosen && (
         <Sheet title={padName(kit, chosen.pad)} isOpen={open} onClose={() => setOpen(false)}>

@@ -1,3 +1,4 @@
+import { clipsOfPad } from '@heliaster/core/kit'
 import type { Pad, Source } from '@heliaster/core/kit'
 import { compareNames, looksLevelled, planByNames, readNames } from '@heliaster/core/place'
 import type { NamePlan, NameRoles, PlannedPad } from '@heliaster/core/place'
@@ -15,7 +16,7 @@ import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
 import { padName } from '../shell/use-kit'
 import { NameExample, ROLE_WORDS } from './NameExample'
-import { namedFile, placeEdits, placeFiles } from './place-files'
+import { canStay, namedFile, placeEdits, placeFiles } from './place-files'
 import type { PlaceWay } from './place-files'
 
 interface Props {
@@ -49,16 +50,20 @@ export function PlaceSheet({ files: given, onto, onClose }: Props) {
   const kitId = useKitId()
   const files = useMemo(() => [...given].sort((a, b) => compareNames(a.name, b.name)), [given])
   const [chosenWay, setWay] = useState<PlaceWay>()
+  const [stays, setStays] = useState(false)
   const [roles, setRoles] = useState<NameRoles>({})
   const [example, setExample] = useState(0)
   const named = useMemo(() => files.map(namedFile), [files])
   const read = useMemo(() => readNames(named, roles), [named, roles])
   const plan = useMemo(() => planByNames(named, read), [named, read])
   const way = chosenWay ?? (saysMore(plan, files.length) ? 'names' : onto ? 'turns' : 'pads')
-  const placing = useMemo(() => (kit ? placeFiles(kit, files, way, plan, onto) : undefined), [kit, files, way, plan, onto])
+  const placing = useMemo(() => (kit ? placeFiles(kit, files, way, plan, onto, stays) : undefined), [kit, files, way, plan, onto, stays])
   if (!kit || !placing) return null
   const levelled = (way === 'names' || way === 'loudness') && looksLevelled(files.map((file) => file.measured?.peakDb ?? NaN))
-  const placed = placing.pads.reduce((sum, pad) => sum + clipCount(pad), 0)
+  const placed = Math.min(
+    files.length,
+    placing.pads.reduce((sum, pad) => sum + clipCount(pad), 0),
+  )
   const accept = () => {
     editKit(kitId, placeEdits(kit, files, placing), onto?.id)
     session.setState({ padId: placing.pads[0]?.id })
@@ -118,7 +123,18 @@ export function PlaceSheet({ files: given, onto, onClose }: Props) {
           </View>
         </>
       )}
-      {onto && placing.pads.length > 0 && (
+      {onto && onto.bands.length > 0 && canStay(way, onto) && (
+        <Chips
+          label="What is on it already"
+          options={[
+            { value: 'goes', text: 'Is replaced' },
+            { value: 'stays', text: 'Stays, with these besides' },
+          ]}
+          value={stays ? 'stays' : 'goes'}
+          onChoose={(what) => setStays(what === 'stays')}
+        />
+      )}
+      {onto && placing.pads.length > 0 && !(stays && canStay(way, onto)) && (
         <Text look="small">{`The clips of ${padName(kit, onto)} are replaced; all its settings stay.`}</Text>
       )}
       {onto && way === 'names' && plan.pads.length > 1 && (
@@ -144,7 +160,7 @@ function saysMore(plan: NamePlan, files: number): boolean {
 }
 
 function clipCount(pad: Pad): number {
-  return pad.bands.reduce((sum, band) => sum + band.turns.reduce((turns, turn) => turns + Object.keys(turn.clips).length, 0), 0)
+  return clipsOfPad(pad).length
 }
 
 function shortened(texts: readonly string[]): string {

@@ -1,1 +1,2 @@
+export { DropOnPads } from './DropOnPads'
 export { PlaceSheet } from './PlaceSheet'

@@ -1,6 +1,6 @@
 import { clipOfSource, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
 import type { Bus, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
-import { asBands, asTurns, byLoudness, editsOfPlan, padsOfPlan } from '@heliaster/core/place'
+import { asBands, asTurns, byLoudness, editsOfPlan, padsOfPlan, putTakes } from '@heliaster/core/place'
 import type { NamedFile, NamePlan } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
@@ -21,8 +21,9 @@ export function namedFile(source: Source): NamedFile {
 const MOST_RAYS = 32
 
 /** The pads as they would be; nothing has changed yet. `onto` keeps its settings and only gets clips. */
-export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, plan: NamePlan, onto?: Pad): Placing {
+export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, plan: NamePlan, onto?: Pad, stays = false): Placing {
   if (files.length === 0) return { pads: [], buses: [] }
+  if (onto && stays && canStay(way, onto)) return { pads: [addedTo(onto, files, way)], buses: [] }
   if (way === 'names') return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
   const clips = files.map(clipOfSource)
   if (way === 'pads') {
@@ -51,6 +52,21 @@ export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, pl
       return { pads: [{ ...pad, rays: onto ? [...rays, ...pad.rays.slice(rays.length)] : rays, bands: [createBand(makeId, 1, [turn])] }], buses: [] } // prettier-ignore
     }
   }
+}
+
+/** Whether files can come to what is on a pad already: as more turns of its one band, or as more rays. */
+export function canStay(way: PlaceWay, pad: Pad): boolean {
+  return (way === 'turns' && pad.bands.length === 1) || (way === 'rays' && pad.bands.length > 0)
+}
+
+function addedTo(pad: Pad, files: readonly Source[], way: PlaceWay): Pad {
+  const clips = files.map(clipOfSource)
+  if (way === 'turns') return { ...pad, ...putTakes(makeId, pad, { kind: 'pad' }, [clips], 'add') }
+  const rays = clips.slice(0, MOST_RAYS - pad.rays.length).map((clip, i) => {
+    const ray = createRay(makeId, files[i].name.slice(0, 40))
+    return { ...ray, source: { kind: 'clips' as const, bands: asTurns(makeId, ray.id, [clip]) } }
+  })
+  return { ...pad, rays: [...pad.rays, ...rays] }
 }
 
 /** A new pad of several bands gets less of velocity's own level. */

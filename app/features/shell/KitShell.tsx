@@ -6,7 +6,7 @@ import { useStore } from 'zustand'
 import { connectKeys } from '../../audio/computer-keys'
 import { stopGroove } from '../../audio/groove-player'
 import { stopRound } from '../../audio/round'
-import { onSounded, playKit, soloed, sound } from '../../audio/sound'
+import { onSounded, onWaiting, playKit, soloed, sound } from '../../audio/sound'
 import { kits } from '../../stores/documents'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -62,6 +62,7 @@ function useKitSound(kitId: string): void {
         if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
       }),
       connectKeys(kitNow),
+      onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
       onSounded(({ padId, band, turn, frame, voices, velocity }) => {
         if (!padId) return
         const kit = kitNow()

@@ -41,6 +41,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
         aria-label={`${name}${key ? `, key ${key}` : ''}`}
         aria-pressed={chosen}
         {...{
+          dataSet: { pad: pad.id },
           onKeyDown: (event: { key: string; repeat: boolean; preventDefault(): void }) => {
             if (event.repeat || (event.key !== 'Enter' && event.key !== ' ')) return
             event.preventDefault()

@@ -2,12 +2,18 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { droppedFiles } from '../../ui/dropped-files'
-import { usePalette } from '../../ui/theme'
-import { useElement, useLatest } from '../../ui/use-element'
+import { droppedFiles } from './dropped-files'
+import { usePalette } from './theme'
+import { useElement, useLatest } from './use-element'
 
-/** Takes files and folders that are dropped on it; the buttons beside the list do the same. */
-export function FileDrop({ onFiles, children }: { readonly onFiles: (files: readonly File[]) => void; readonly children: ReactNode }) {
+interface Props {
+  /** The files, and what they were dropped on. */
+  readonly onFiles: (files: readonly File[], on: Element | null) => void
+  readonly children: ReactNode
+}
+
+/** Takes files and folders that are dropped on it. */
+export function FileDrop({ onFiles, children }: Props) {
   const palette = usePalette()
   const [isOver, setIsOver] = useState(false)
   const latest = useLatest(onFiles)
@@ -20,7 +26,8 @@ export function FileDrop({ onFiles, children }: { readonly onFiles: (files: read
     const drop = (event: DragEvent) => {
       event.preventDefault()
       setIsOver(false)
-      void droppedFiles(event.dataTransfer).then((files) => files.length > 0 && latest.current(files))
+      const on = document.elementFromPoint(event.clientX, event.clientY)
+      void droppedFiles(event.dataTransfer).then((files) => files.length > 0 && latest.current(files, on))
     }
     element.addEventListener('dragover', over)
     element.addEventListener('dragleave', leave)
