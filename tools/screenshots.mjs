@@ -139,7 +139,7 @@ const views = [
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
       await page.getByRole('radio', { name: 'Pitch' }).click()
-      await page.getByText(/Hz,/).waitFor()
+      await page.getByText(/Hz,|unpitched/).waitFor()
     },
   ],
   [
@@ -149,7 +149,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
-      await page.getByText(/Hz,/).waitFor()
+      await page.getByText(/Hz,|unpitched/).waitFor()
     },
   ],
   [
