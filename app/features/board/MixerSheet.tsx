@@ -6,8 +6,6 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { raysLevel, soloed, strikePad, toggleSolo } from '../../audio/sound'
-import { kits } from '../../stores/documents'
-import type { Gesture } from '../../stores/documents'
 import { Button, IconButton } from '../../ui/Button'
 import { Meter } from '../../ui/Meter'
 import { Sheet } from '../../ui/Sheet'
@@ -15,12 +13,13 @@ import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { editKit } from '../shell'
-import { padName } from '../shell/use-kit'
+import { kitGesture, padName } from '../shell/use-kit'
+import type { KitGesture } from '../shell/use-kit'
 
 /** All pads against each other, then the buses and the whole: levels, places, who is silent and who sounds alone. */
 export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClose: () => void }) {
   const solo = useStore(soloed, (state) => state.pads)
-  const gesture = useMemo(() => kitGesture(kit), [kit.id]) // eslint-disable-line react-hooks/exhaustive-deps
+  const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
   return (
     <Sheet title="Mixer" isOpen onClose={onClose}>
       <Slider
@@ -50,25 +49,6 @@ export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClo
       ))}
     </Sheet>
   )
-}
-
-interface KitGesture {
-  set(edits: KitEdit[]): void
-  end(): void
-}
-
-function kitGesture(kit: Kit): KitGesture {
-  let gesture: Gesture<KitEdit> | undefined
-  return {
-    set(edits) {
-      gesture ??= kits.gesture(kit.id)
-      gesture.set(edits)
-    },
-    end() {
-      gesture?.end()
-      gesture = undefined
-    },
-  }
 }
 
 function PadStrip({ kit, pad, isSolo, gesture }: { kit: Kit; pad: Pad; isSolo: boolean; gesture: KitGesture }) {

@@ -4,7 +4,6 @@ import { useMemo, useState } from 'react'
 import { Pressable, View } from 'react-native'
 
 import { kits } from '../../stores/documents'
-import type { Gesture } from '../../stores/documents'
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
@@ -13,7 +12,7 @@ import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { editKit } from '../shell'
-import { padName } from '../shell/use-kit'
+import { kitGesture, padName } from '../shell/use-kit'
 import { copySettingsEdits, SETTING_GROUPS } from './copy-settings'
 import type { SettingGroup } from './copy-settings'
 import { removeEdits } from './pad-edits'
@@ -23,7 +22,7 @@ export function PadsSheet({ kit, onClose }: { readonly kit: Kit; readonly onClos
   const [ids, setIds] = useState<readonly PadId[]>([])
   const pads = kit.pads.filter((pad) => ids.includes(pad.id))
   const settings = pads.map((pad) => padSettings(kit, pad))
-  const gesture = useMemo(() => manyGesture(kit), [kit.id]) // eslint-disable-line react-hooks/exhaustive-deps
+  const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
   const change = (own: Partial<PadSettings>): KitEdit[] => pads.map((pad) => ({ type: 'setPad', padId: pad.id, own }))
   const set = (own: Partial<PadSettings>) => editKit(kit.id, change(own))
   const same = <K extends keyof PadSettings>(key: K): PadSettings[K] | undefined =>
@@ -185,18 +184,4 @@ function CopyFrom({ kit, pads }: { readonly kit: Kit; readonly pads: readonly Pa
       )}
     </View>
   )
-}
-
-function manyGesture(kit: Kit) {
-  let gesture: Gesture<KitEdit> | undefined
-  return {
-    set(edits: KitEdit[]) {
-      gesture ??= kits.gesture(kit.id)
-      gesture.set(edits)
-    },
-    end() {
-      gesture?.end()
-      gesture = undefined
-    },
-  }
 }

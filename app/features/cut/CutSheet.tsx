@@ -100,16 +100,23 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
         </>
       )}
       {grid?.kind === 'parts' && (
-        <View style={{ flexDirection: 'row', alignItems: 'flex-end', gap: 8, flexWrap: 'wrap' }}>
-          <NumberField
+        <>
+          <Slider
             label="Parts"
-            text={String(grid.count)}
-            unit="parts"
-            onNumber={(count) => onCut({ grid: { kind: 'parts', count: whole(count, 1, 512) } })}
+            value={grid.count}
+            min={1}
+            max={512}
+            step={1}
+            power={3}
+            unit=""
+            onSlide={(count) => onSlide({ grid: { kind: 'parts', count: whole(count, 1, 512) } })}
+            onDone={onSlid}
           />
-          <Button label="Half as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count / 2, 1, 512) } })} />
-          <Button label="Twice as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count * 2, 1, 512) } })} />
-        </View>
+          <View style={{ flexDirection: 'row', gap: 8 }}>
+            <Button label="Half as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count / 2, 1, 512) } })} />
+            <Button label="Twice as many" onPress={() => onCut({ grid: { kind: 'parts', count: whole(grid.count * 2, 1, 512) } })} />
+          </View>
+        </>
       )}
       {grid?.kind === 'beats' && (
         <>

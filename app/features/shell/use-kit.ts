@@ -42,8 +42,13 @@ export function hearAgain(kitId: KitId, padId: PadId, velocity = 100): void {
   if (pad && session.getState().hearsAgain) strikePad({ padId, velocity, key: 900 })
 }
 
-/** A drag on one pad: heard when it ends, one step to undo. */
-export function padGesture(kitId: KitId, padId: PadId): { set(edits: KitEdit[]): void; end(): void } {
+export interface KitGesture {
+  set(edits: KitEdit[]): void
+  end(): void
+}
+
+/** A drag on the kit, one step to undo; `onEnd` is told when one has ended. */
+export function kitGesture(kitId: KitId, onEnd?: () => void): KitGesture {
   let gesture: Gesture<KitEdit> | undefined
   return {
     set(edits) {
@@ -54,9 +59,14 @@ export function padGesture(kitId: KitId, padId: PadId): { set(edits: KitEdit[]):
       if (!gesture) return
       gesture.end()
       gesture = undefined
-      hearAgain(kitId, padId)
+      onEnd?.()
     },
   }
+}
+
+/** A drag on one pad: heard when it ends. */
+export function padGesture(kitId: KitId, padId: PadId): KitGesture {
+  return kitGesture(kitId, () => hearAgain(kitId, padId))
 }
 
 export function padName(kit: Kit, pad: Pad): string {
