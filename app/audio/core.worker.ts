@@ -1,4 +1,4 @@
-import { hashAudio, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import { hashAudio, momentaryLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, listenForStrikes, spectrogramOf } from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
@@ -79,6 +79,11 @@ const work = {
   lag(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): Lag | undefined {
     const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
     return lagBetween(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
+  },
+  /** Momentary loudness of a clip as it is set, LUFS. */
+  clipLoudness(audio: Audio, clip: Clip): number {
+    const { channels, sampleRateHz } = clipAudio(audio, clip)
+    return momentaryLoudness(channels, sampleRateHz)
   },
   /** A clip with all that is set on it, as a sound of its own. */
   clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),

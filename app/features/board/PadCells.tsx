@@ -5,11 +5,13 @@ import { useState } from 'react'
 import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
+import { notify } from '../../ui/notices'
 import { PlaceSheet } from '../place'
 import { RecordHereSheet } from '../record-here'
 import { editKit } from '../shell'
 import { CellGrid } from './CellGrid'
 import { FillSheet } from './FillSheet'
+import { bandsByLoudness } from './loudness-edges'
 import { spreadEdits } from './pad-edits'
 
 /** What fills a pad: its cells, and the ways to fill and spread them. */
@@ -19,6 +21,15 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   const [recording, setRecording] = useState<TakeTarget>()
   const turns = pad.bands.reduce((sum, band) => sum + band.turns.length, 0)
   const edit = (edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
+  const setByLoudness = async () => {
+    try {
+      const bands = await bandsByLoudness(pad)
+      if (bands) edit([{ type: 'setPadFilling', padId: pad.id, bands, spread: 'loudness' }])
+      else notify('The bands do not rise in loudness, so the edges stay. Hear each band: one may be in the wrong place.')
+    } catch (error) {
+      notify(error instanceof Error ? error.message : String(error))
+    }
+  }
   return (
     <>
       <CellGrid kit={kit} pad={pad} onRecord={setRecording} />
@@ -32,6 +43,7 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         {turns > 1 && pad.bands.length === 1 && <Button label="Spread as bands" onPress={() => edit(spreadEdits(pad, 'bands'))} />}
         {pad.bands.length > 1 && <Button label="Spread as turns" onPress={() => edit(spreadEdits(pad, 'turns'))} />}
         {pad.bands.length > 1 && <Button label="Even edges" onPress={() => edit(spreadEdits(pad, 'even'))} />}
+        {pad.bands.length > 1 && <Button label="Edges by loudness" onPress={() => void setByLoudness()} />}
         <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />
         {pad.rays.length > 1 &&
           pad.rays

@@ -1,0 +1,31 @@
+import type { Band, Pad } from '@heliaster/core/kit'
+import { loudnessEdges } from '@heliaster/core/place'
+
+import { decodedAudio } from '../../audio/audio-files'
+import { coreWork } from '../../audio/workers'
+
+/** Turns of a band that are listened to; more change its mean little. */
+const MOST_TURNS = 6
+
+/**
+ * The bands of a pad at edges set from their measured loudness, on its first ray; undefined where a band has no clip, or
+ * where a louder band is no louder than a softer one, for then loudness says nothing of velocity.
+ */
+export async function bandsByLoudness(pad: Pad): Promise<Band[] | undefined> {
+  const means: number[] = []
+  for (const band of pad.bands) {
+    const levels: number[] = []
+    for (const turn of band.turns.slice(0, MOST_TURNS)) {
+      const clip = turn.clips[pad.rays[0].id]
+      if (!clip || clip === 'intendedSilence') continue
+      const { audio } = await decodedAudio(clip.audio)
+      const loudness = await coreWork().clipLoudness(audio, clip)
+      if (Number.isFinite(loudness)) levels.push(loudness + band.gainDb)
+    }
+    if (levels.length === 0) return undefined
+    means.push(levels.reduce((sum, level) => sum + level, 0) / levels.length)
+  }
+  if (means.some((mean, i) => i > 0 && mean <= means[i - 1])) return undefined
+  const edges = loudnessEdges(means)
+  return pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+}
