@@ -12,7 +12,7 @@ import { useKit, useKitId } from '../shell'
 import { padName, useChosenPad } from '../shell/use-kit'
 import { BoardBar } from './BoardBar'
 import { PadCard } from './PadCard'
-import { PadPanel } from './PadPanel'
+import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './PadTable'
 
 /** Where pads are laid out, filled and played. */

@@ -2,12 +2,12 @@ import { padSettings, padStartOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 
-import { noteName } from '../../ui/note-name'
-import { Slider } from '../../ui/Slider'
-import { Toggle } from '../../ui/Toggle'
-import { editKit } from '../shell'
-import { padGesture } from '../shell/use-kit'
-import { KeepStart } from '../starts'
+import { noteName } from '../../../ui/note-name'
+import { Slider } from '../../../ui/Slider'
+import { Toggle } from '../../../ui/Toggle'
+import { editKit } from '../../shell'
+import { padGesture } from '../../shell/use-kit'
+import { KeepStart } from '../../starts'
 
 /** How loud a pad is, where it stands, and what its pitch goes by. */
 export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {

@@ -4,15 +4,15 @@ import { router } from 'expo-router'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { Button } from '../../ui/Button'
-import { notify } from '../../ui/notices'
-import { PlaceSheet } from '../place'
-import { RecordHereSheet } from '../record-here'
-import { editKit } from '../shell'
+import { Button } from '../../../ui/Button'
+import { notify } from '../../../ui/notices'
+import { PlaceSheet } from '../../place'
+import { RecordHereSheet } from '../../record-here'
+import { editKit } from '../../shell'
 import { CellGrid } from './CellGrid'
 import { FillSheet } from './FillSheet'
 import { bandsByLoudness } from './loudness-edges'
-import { spreadEdits } from './pad-edits'
+import { spreadEdits } from '../pad-edits'
 
 /** What fills a pad: its cells, and the ways to fill and spread them. */
 export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {

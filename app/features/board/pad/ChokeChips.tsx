@@ -1,11 +1,11 @@
 import type { Kit, Pad, TieId } from '@heliaster/core/kit'
 import { chokedBy } from '@heliaster/core/kit'
 
-import { Chips } from '../../ui/Chips'
-import { Text } from '../../ui/Text'
-import { editKit } from '../shell'
-import { padName } from '../shell/use-kit'
-import { chokeEdits } from './pad-edits'
+import { Chips } from '../../../ui/Chips'
+import { Text } from '../../../ui/Text'
+import { editKit } from '../../shell'
+import { padName } from '../../shell/use-kit'
+import { chokeEdits } from '../pad-edits'
 
 /** Pads of one choke group silence each other. */
 export function ChokeChips({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {

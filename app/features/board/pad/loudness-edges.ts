@@ -1,8 +1,8 @@
 import type { Band, Pad } from '@heliaster/core/kit'
 import { loudnessEdges } from '@heliaster/core/place'
 
-import { decodedAudio } from '../../audio/audio-files'
-import { coreWork } from '../../audio/workers'
+import { decodedAudio } from '../../../audio/audio-files'
+import { coreWork } from '../../../audio/workers'
 
 /** Turns of a band that are listened to; more change its mean little. */
 const MOST_TURNS = 6

@@ -2,14 +2,14 @@ import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { mergeDown, removeBand } from '@heliaster/core/place'
 import { View } from 'react-native'
 
-import { strikePad } from '../../audio/sound'
-import { Button } from '../../ui/Button'
-import { Chips } from '../../ui/Chips'
-import { Slider } from '../../ui/Slider'
-import { Text } from '../../ui/Text'
-import { editKit } from '../shell'
-import type { padGesture } from '../shell/use-kit'
-import { proposeLevel, respread } from './pad-edits'
+import { strikePad } from '../../../audio/sound'
+import { Button } from '../../../ui/Button'
+import { Chips } from '../../../ui/Chips'
+import { Slider } from '../../../ui/Slider'
+import { Text } from '../../../ui/Text'
+import { editKit } from '../../shell'
+import type { padGesture } from '../../shell/use-kit'
+import { proposeLevel, respread } from '../pad-edits'
 
 interface Props {
   readonly kit: Kit

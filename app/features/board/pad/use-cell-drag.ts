@@ -1,6 +1,6 @@
 import type { TurnId } from '@heliaster/core/kit'
 
-import { useElement, useLatest } from '../../ui/use-element'
+import { useElement, useLatest } from '../../../ui/use-element'
 
 const MOVED_PX = 8
 const REST_MS = 300

@@ -1,14 +1,14 @@
 import type { BusId, Kit, KitEdit, Pad, Ray } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
-import { makeId } from '../../stores/make-id'
-import { Button } from '../../ui/Button'
-import { Chips } from '../../ui/Chips'
-import { NameField } from '../../ui/NameField'
-import { Slider } from '../../ui/Slider'
-import { Toggle } from '../../ui/Toggle'
-import { editKit } from '../shell'
-import type { padGesture } from '../shell/use-kit'
+import { makeId } from '../../../stores/make-id'
+import { Button } from '../../../ui/Button'
+import { Chips } from '../../../ui/Chips'
+import { NameField } from '../../../ui/NameField'
+import { Slider } from '../../../ui/Slider'
+import { Toggle } from '../../../ui/Toggle'
+import { editKit } from '../../shell'
+import type { padGesture } from '../../shell/use-kit'
 
 interface Props {
   readonly kit: Kit

@@ -2,9 +2,9 @@ import type { Band, BandId } from '@heliaster/core/kit'
 import { useRef } from 'react'
 import { View } from 'react-native'
 
-import { Text } from '../../ui/Text'
-import { TOUCH, usePalette } from '../../ui/theme'
-import { usePointerDrag } from '../../ui/use-pointer-drag'
+import { Text } from '../../../ui/Text'
+import { TOUCH, usePalette } from '../../../ui/theme'
+import { usePointerDrag } from '../../../ui/use-pointer-drag'
 
 interface Props {
   readonly bands: readonly Band[]

@@ -1,7 +1,7 @@
 import type { PadSettings } from '@heliaster/core/kit'
 
-import { Chips } from '../../ui/Chips'
-import { Slider } from '../../ui/Slider'
+import { Chips } from '../../../ui/Chips'
+import { Slider } from '../../../ui/Slider'
 
 interface Props {
   readonly settings: PadSettings

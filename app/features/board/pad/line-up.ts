@@ -3,8 +3,8 @@ import { bandsOfRay } from '@heliaster/core/kit'
 import { lineUpRays } from '@heliaster/core/place'
 import type { Lag, LineUp } from '@heliaster/core/place'
 
-import { decodedAudio } from '../../audio/audio-files'
-import { coreWork } from '../../audio/workers'
+import { decodedAudio } from '../../../audio/audio-files'
+import { coreWork } from '../../../audio/workers'
 
 /** Cells that are listened to; more say nothing new. */
 const MOST_CELLS = 12
