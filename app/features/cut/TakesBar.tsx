@@ -1,4 +1,5 @@
 import type { LiveMarker } from '@heliaster/core/cut'
+import { memo } from 'react'
 import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
@@ -13,7 +14,7 @@ interface Props {
 }
 
 /** Once takes are judged: all that are passed leave in one step, and all that were not chosen are passed in one. */
-export function TakesBar({ hits, onRemovePassed, onPassRest }: Props) {
+export const TakesBar = memo(function TakesBar({ hits, onRemovePassed, onPassRest }: Props) {
   const palette = usePalette()
   const of = (verdict: LiveMarker['verdict']) => hits.flatMap(({ marker }) => (marker.verdict === verdict ? [marker] : []))
   const [kept, passed, open] = [of('keep'), of('pass'), of(undefined)]
@@ -48,4 +49,4 @@ export function TakesBar({ hits, onRemovePassed, onPassRest }: Props) {
       )}
     </View>
   )
-}
+})

@@ -1,5 +1,5 @@
 import type { Kit, Source } from '@heliaster/core/kit'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
@@ -11,7 +11,15 @@ import { updateEdits } from './send-hits'
 import type { CutHit } from './use-source-cut'
 
 /** When hits that pads play have been moved since, one tap brings the pads to them. */
-export function UpdateOffer({ kit, source, hits }: { readonly kit: Kit; readonly source: Source; readonly hits: readonly CutHit[] }) {
+export const UpdateOffer = memo(function UpdateOffer({
+  kit,
+  source,
+  hits,
+}: {
+  readonly kit: Kit
+  readonly source: Source
+  readonly hits: readonly CutHit[]
+}) {
   const palette = usePalette()
   const edits = useMemo(() => updateEdits(kit, source, hits), [kit, source, hits])
   const pads = new Set(edits.flatMap((edit) => ('padId' in edit ? [edit.padId] : []))).size
@@ -41,4 +49,4 @@ export function UpdateOffer({ kit, source, hits }: { readonly kit: Kit; readonly
       />
     </View>
   )
-}
+})
