@@ -1,10 +1,10 @@
 import { applyBatch, createKit, createPad, createSource, kitKind } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, TieId } from '@heliaster/core/kit'
-import { asBands, asTurns } from '@heliaster/core/place'
+import { asBands, asTurns, proposeLevel } from '@heliaster/core/place'
 
 import { emptyHistory, remember, stepBack, stepForward } from '../stores/history'
 import { makeId } from '../stores/make-id'
-import { chokeEdits, duplicateEdits, proposeLevel, removeEdits, spreadEdits } from './board/pad-edits'
+import { chokeEdits, duplicateEdits, removeEdits, spreadEdits } from './board/pad-edits'
 import { loopEdits, padsToSend, sendEdits, updateEdits } from './cut/send-hits'
 import type { CutHit } from './cut/use-source-cut'
 import { addPoint, movePoint, newEnvelope, removePoint } from './shape/envelope-edits'

@@ -4,6 +4,7 @@ import type { KitEdit } from '../kit/kit-edit'
 import { createBand, createPad, createRay, createTurn, freeNote } from '../kit/make'
 import { velocityToLevel } from '../kit/plain-shape'
 import type { NamePlan, PlannedPad } from './name-plan'
+import { proposeLevel } from './propose-level'
 
 const MOST_BUSES = 16
 const MOST_PADS = 128
@@ -81,13 +82,15 @@ function raysOf(makeId: MakeId, pad: Pad, microphones: readonly string[], buses:
 
 /** All of it as edits of one step: buses, then pads behind those that are there, or the filling of the pad that was chosen. */
 export function editsOfPlan(kit: Kit, { pads, buses }: { readonly pads: readonly Pad[]; readonly buses: readonly Bus[] }): KitEdit[] {
-  const there = new Set(kit.pads.map((pad) => pad.id))
+  const there = new Map(kit.pads.map((pad) => [pad.id, pad]))
   let index = kit.pads.length
   return [
     ...buses.map((bus): KitEdit => ({ type: 'putBus', bus })),
-    ...pads.map((pad): KitEdit => {
-      if (!there.has(pad.id)) return { type: 'addPad', pad, index: index++ }
-      return { type: 'setPadFilling', padId: pad.id, rays: pad.rays, bands: pad.bands, spread: pad.spread }
+    ...pads.flatMap((pad): KitEdit[] => {
+      const before = there.get(pad.id)
+      if (!before) return [{ type: 'addPad', pad, index: index++ }]
+      const filling: KitEdit = { type: 'setPadFilling', padId: pad.id, rays: pad.rays, bands: pad.bands, spread: pad.spread }
+      return [filling, ...proposeLevel(before, pad.bands.length)]
     }),
   ]
 }

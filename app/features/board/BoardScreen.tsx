@@ -14,6 +14,7 @@ import { BoardBar } from './BoardBar'
 import { PadCard } from './PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './PadTable'
+import { SoloBar } from './SoloBar'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
@@ -29,6 +30,7 @@ export function BoardScreen() {
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
           <BoardBar kit={kit} />
+          <SoloBar />
           <DropOnPads kit={kit}>
             <PadTable kit={kit} />
           </DropOnPads>
@@ -44,6 +46,7 @@ export function BoardScreen() {
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <BoardBar kit={kit} />
+      <SoloBar />
       <DropOnPads kit={kit}>
         <PadTable kit={kit} />
       </DropOnPads>

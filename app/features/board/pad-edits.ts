@@ -1,6 +1,6 @@
-import { createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
+import { createBand, freeNote } from '@heliaster/core/kit'
 import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } from '@heliaster/core/kit'
-import { evenEdges } from '@heliaster/core/place'
+import { evenEdges, proposeLevel } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
 
@@ -26,12 +26,6 @@ export function respread(pad: Pad, bands: Band[]): Band[] {
   if (pad.spread !== 'even') return bands
   const edges = evenEdges(bands.length)
   return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
-}
-
-export function proposeLevel(pad: Pad, bandCount: number): KitEdit[] {
-  const own = pad.own.responses
-  const isProposed = !own || (own.length === 1 && own[0].amount === velocityToLevel(Math.max(1, pad.bands.length)).amount)
-  return isProposed ? [{ type: 'setPad', padId: pad.id, own: { responses: [velocityToLevel(bandCount)] } }] : []
 }
 
 /** A pad like this one, with ids of its own, right behind it. */

@@ -123,7 +123,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           envelope={envelope}
           index={point}
           layer={layer}
-          canSustain={settings.mode === 'hold' && layer === 'amp'}
+          canSustain={(settings.mode === 'hold' || settings.mode === 'loopUntilLetGo') && layer === 'amp'}
           onChange={(changed) => put(changed, point)}
           onBend={(bend) => setEnvelope({ ...envelope, points: envelope.points.map((one, i) => (i === point ? { ...one, bend } : one)) })}
           onBent={gesture.end}

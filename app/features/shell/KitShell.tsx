@@ -74,6 +74,7 @@ function useKitSound(kitId: string): void {
     return () => {
       stopGroove()
       stopRound()
+      soloed.setState({ pads: [], rays: [] })
       stops.forEach((stop) => stop())
     }
   }, [kitId])

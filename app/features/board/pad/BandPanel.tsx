@@ -1,5 +1,5 @@
 import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { mergeDown, removeBand } from '@heliaster/core/place'
+import { mergeDown, removeBand, proposeLevel } from '@heliaster/core/place'
 import { View } from 'react-native'
 
 import { strikePad } from '../../../audio/sound'
@@ -9,7 +9,7 @@ import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
-import { proposeLevel, respread } from '../pad-edits'
+import { respread } from '../pad-edits'
 
 interface Props {
   readonly kit: Kit

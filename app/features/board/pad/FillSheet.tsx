@@ -1,6 +1,6 @@
 import type { AudioHash, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
 import { clipOfSource } from '@heliaster/core/kit'
-import { asBands, asTurns, byLoudness, compareNames } from '@heliaster/core/place'
+import { asBands, asTurns, byLoudness, compareNames, proposeLevel } from '@heliaster/core/place'
 import { useEffect, useMemo, useState } from 'react'
 import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
@@ -20,7 +20,6 @@ import { SearchField } from '../../../ui/SearchField'
 import { Text } from '../../../ui/Text'
 import { usePalette } from '../../../ui/theme'
 import { editKit } from '../../shell'
-import { proposeLevel } from '../pad-edits'
 
 type How = 'turns' | 'bands' | 'loudness'
 const HOW = [

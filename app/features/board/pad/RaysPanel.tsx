@@ -36,51 +36,50 @@ export function RaysPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }
         </Text>
         <Button label="Add a ray" disabled={pad.rays.length >= 32} onPress={add} />
       </View>
-      {pad.rays.length > 1 &&
-        pad.rays.map((ray, place) => (
-          <View key={ray.id} style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 4 }}>
-            <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-              <View style={{ flex: 1, gap: 4 }}>
-                <Text look="strong" numberOfLines={1}>
-                  {ray.name}
-                </Text>
-                <Meter level={() => raysLevel(pad.id)[place]} label={`Level of ${ray.name}`} />
-              </View>
-              <IconButton name="play-outline" label={`Hear ${ray.name} alone`} onPress={() => hearRay(pad, ray.id)} />
-              <IconButton
-                name={ray.mute ? 'volume-off' : 'volume-high'}
-                label={ray.mute ? `${ray.name} is muted` : `Mute ${ray.name}`}
-                tone={ray.mute ? 'coral' : 'ink'}
-                on={ray.mute}
-                onPress={() => editKit(kit.id, [set(ray, { mute: !ray.mute })], pad.id)}
-              />
-              <IconButton
-                name="headphones"
-                label={solo.includes(ray.id) ? `${ray.name} sounds alone` : `Only ${ray.name}`}
-                on={solo.includes(ray.id)}
-                onPress={() => toggleSolo('rays', ray.id)}
-              />
-              <IconButton
-                name={openId === ray.id ? 'chevron-up' : 'chevron-down'}
-                label={`Settings of ${ray.name}`}
-                on={openId === ray.id}
-                onPress={() => setOpenId(openId === ray.id ? undefined : ray.id)}
-              />
+      {pad.rays.map((ray, place) => (
+        <View key={ray.id} style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 4 }}>
+          <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+            <View style={{ flex: 1, gap: 4 }}>
+              <Text look="strong" numberOfLines={1}>
+                {ray.name}
+              </Text>
+              <Meter level={() => raysLevel(pad.id)[place]} label={`Level of ${ray.name}`} />
             </View>
-            <Slider
-              label="Level"
-              value={ray.gainDb}
-              min={-60}
-              max={24}
-              step={0.1}
-              unit="dB"
-              neutral={0}
-              onSlide={(gainDb) => gesture.set([set(ray, { gainDb })])}
-              onDone={gesture.end}
+            <IconButton name="play-outline" label={`Hear ${ray.name} alone`} onPress={() => hearRay(pad, ray.id)} />
+            <IconButton
+              name={ray.mute ? 'volume-off' : 'volume-high'}
+              label={ray.mute ? `${ray.name} is muted` : `Mute ${ray.name}`}
+              tone={ray.mute ? 'coral' : 'ink'}
+              on={ray.mute}
+              onPress={() => editKit(kit.id, [set(ray, { mute: !ray.mute })], pad.id)}
             />
-            {openId === ray.id && <RayPanel kit={kit} pad={pad} ray={ray} gesture={gesture} onRemoved={() => setOpenId(undefined)} />}
+            <IconButton
+              name="headphones"
+              label={solo.includes(ray.id) ? `${ray.name} sounds alone` : `Only ${ray.name}`}
+              on={solo.includes(ray.id)}
+              onPress={() => toggleSolo('rays', ray.id)}
+            />
+            <IconButton
+              name={openId === ray.id ? 'chevron-up' : 'chevron-down'}
+              label={`Settings of ${ray.name}`}
+              on={openId === ray.id}
+              onPress={() => setOpenId(openId === ray.id ? undefined : ray.id)}
+            />
           </View>
-        ))}
+          <Slider
+            label="Level"
+            value={ray.gainDb}
+            min={-60}
+            max={24}
+            step={0.1}
+            unit="dB"
+            neutral={0}
+            onSlide={(gainDb) => gesture.set([set(ray, { gainDb })])}
+            onDone={gesture.end}
+          />
+          {openId === ray.id && <RayPanel kit={kit} pad={pad} ray={ray} gesture={gesture} onRemoved={() => setOpenId(undefined)} />}
+        </View>
+      ))}
       {pad.rays.length === 2 && <Blend pad={pad} set={set} gesture={gesture} />}
       {pad.rays.length > 1 && <LineUpPanel kit={kit} pad={pad} />}
     </View>
