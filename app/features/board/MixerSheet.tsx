@@ -8,6 +8,7 @@ import { useStore } from 'zustand'
 import { raysLevel, soloed, strikePad, toggleSolo } from '../../audio/sound'
 import { Button, IconButton } from '../../ui/Button'
 import { Meter } from '../../ui/Meter'
+import { PanSlider } from '../../ui/PanAndTune'
 import { Sheet } from '../../ui/Sheet'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
@@ -144,7 +145,7 @@ function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, 
           <Slider label="Level" value={gainDb} min={-48} max={24} step={0.1} unit="dB" neutral={0} onSlide={onGain} onDone={onDone} />
         </View>
         <View style={{ flex: 1 }}>
-          <Slider label="Pan" value={pan} min={-1} max={1} step={0.01} unit="" neutral={0} onSlide={onPan} onDone={onDone} />
+          <PanSlider value={pan} onSlide={onPan} onDone={onDone} />
         </View>
       </View>
     </View>

@@ -16,6 +16,7 @@ import { kitGesture, padName } from '../shell/use-kit'
 import { copySettingsEdits, SETTING_GROUPS } from './copy-settings'
 import type { SettingGroup } from './copy-settings'
 import { removeEdits } from './pad-edits'
+import { MODES, PICKS } from './play-choices'
 
 /** Several pads edited as one: a value that differs among them is said to be mixed until it is set. */
 export function PadsSheet({ kit, onClose }: { readonly kit: Kit; readonly onClose: () => void }) {
@@ -70,30 +71,8 @@ export function PadsSheet({ kit, onClose }: { readonly kit: Kit; readonly onClos
               onDone={gesture.end}
             />
           ))}
-          <Chips
-            label={mixed('pick', 'Next turn')}
-            options={
-              [
-                { value: 'cycle', text: 'Cycle' },
-                { value: 'random', text: 'Random' },
-                { value: 'shuffle', text: 'Shuffle' },
-              ] as const
-            }
-            value={same('pick')}
-            onChoose={(pick) => set({ pick })}
-          />
-          <Chips
-            label={mixed('mode', 'When struck')}
-            options={
-              [
-                { value: 'oneShot', text: 'One-shot' },
-                { value: 'hold', text: 'Hold' },
-                { value: 'silencer', text: 'Only silences' },
-              ] as const
-            }
-            value={same('mode') as 'hold' | undefined}
-            onChoose={(mode) => set({ mode })}
-          />
+          <Chips label={mixed('pick', 'Next turn')} options={PICKS} value={same('pick')} onChoose={(pick) => set({ pick })} />
+          <Chips label={mixed('mode', 'When struck')} options={MODES} value={same('mode')} onChoose={(mode) => set({ mode })} />
           <Chips
             label={mixed('family', 'Family')}
             options={families.map((family) => ({ value: family, text: family }))}

@@ -7,6 +7,7 @@ import { ScrollView, View } from 'react-native'
 import { Button, IconButton } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { nearestNote, noteName } from '../../ui/note-name'
+import { TuneSlider } from '../../ui/PanAndTune'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -130,17 +131,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           onRemove={() => put(removePoint(envelope, point), undefined)}
         />
       )}
-      <Slider
-        label="Tune"
-        value={settings.tuneCents / 100}
-        min={-48}
-        max={48}
-        step={0.01}
-        unit="st"
-        neutral={0}
-        onSlide={(semitones) => set({ tuneCents: Math.round(semitones * 100) })}
-        onDone={gesture.end}
-      />
+      <TuneSlider value={settings.tuneCents} onSlide={(tuneCents) => set({ tuneCents })} onDone={gesture.end} />
       <Slider
         label="Start"
         value={shape.startSeconds * 1000}

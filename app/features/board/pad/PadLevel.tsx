@@ -3,6 +3,7 @@ import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 
 import { noteName } from '../../../ui/note-name'
+import { PanSlider, TuneSlider } from '../../../ui/PanAndTune'
 import { Slider } from '../../../ui/Slider'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
@@ -42,29 +43,8 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         onSlide={(gainDb) => slide({ gainDb })}
         onDone={gesture.end}
       />
-      <Slider
-        label="Pan"
-        value={settings.pan}
-        min={-1}
-        max={1}
-        step={0.01}
-        unit=""
-        neutral={0}
-        format={panWords}
-        onSlide={(pan) => slide({ pan })}
-        onDone={gesture.end}
-      />
-      <Slider
-        label="Tune"
-        value={settings.tuneCents / 100}
-        min={-48}
-        max={48}
-        step={0.01}
-        unit="st"
-        neutral={0}
-        onSlide={(semitones) => slide({ tuneCents: Math.round(semitones * 100) })}
-        onDone={gesture.end}
-      />
+      <PanSlider value={settings.pan} onSlide={(pan) => slide({ pan })} onDone={gesture.end} />
+      <TuneSlider value={settings.tuneCents} onSlide={(tuneCents) => slide({ tuneCents })} onDone={gesture.end} />
       <Slider
         label="Softest strikes are lower by"
         value={level?.amount ?? 0}
@@ -98,8 +78,4 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
     </>
   )
-}
-
-function panWords(pan: number): string {
-  return Math.abs(pan) < 0.005 ? 'middle' : `${pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(pan) * 100)}`
 }

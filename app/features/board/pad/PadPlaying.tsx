@@ -11,21 +11,9 @@ import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
+import { MODES, PICKS } from '../play-choices'
 import { ChokeChips } from './ChokeChips'
 import { TurnRules } from './TurnRules'
-
-const MODES = [
-  { value: 'oneShot', text: 'One-shot' },
-  { value: 'hold', text: 'Hold' },
-  { value: 'loopUntilLetGo', text: 'Loop until let go' },
-  { value: 'loopUntilStruckAgain', text: 'Loop until struck again' },
-  { value: 'silencer', text: 'Only silences' },
-] as const
-const PICKS = [
-  { value: 'cycle', text: 'Cycle' },
-  { value: 'random', text: 'Random' },
-  { value: 'shuffle', text: 'Shuffle' },
-] as const
 
 /** How a pad answers strikes: which turn is next, what it silences, how many sound at once. */
 export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {

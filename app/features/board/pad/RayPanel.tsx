@@ -5,6 +5,7 @@ import { makeId } from '../../../stores/make-id'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'
+import { PanSlider, TuneSlider } from '../../../ui/PanAndTune'
 import { Slider } from '../../../ui/Slider'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
@@ -37,28 +38,8 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
   return (
     <View style={{ gap: 14, paddingVertical: 8, paddingLeft: 12 }}>
       <NameField label="Name of the ray" value={ray.name} onName={(name) => edit({ name: name.trim().slice(0, 120) })} />
-      <Slider
-        label="Pan"
-        value={ray.pan}
-        min={-1}
-        max={1}
-        step={0.01}
-        unit=""
-        neutral={0}
-        onSlide={(pan) => gesture.set([set({ pan })])}
-        onDone={gesture.end}
-      />
-      <Slider
-        label="Tune"
-        value={ray.tuneCents / 100}
-        min={-48}
-        max={48}
-        step={0.01}
-        unit="st"
-        neutral={0}
-        onSlide={(semitones) => gesture.set([set({ tuneCents: Math.round(semitones * 100) })])}
-        onDone={gesture.end}
-      />
+      <PanSlider value={ray.pan} onSlide={(pan) => gesture.set([set({ pan })])} onDone={gesture.end} />
+      <TuneSlider value={ray.tuneCents} onSlide={(tuneCents) => gesture.set([set({ tuneCents })])} onDone={gesture.end} />
       <Slider
         label="Delay"
         value={Math.round(ray.delaySeconds * 1e5) / 100}
