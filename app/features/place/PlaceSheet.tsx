@@ -18,6 +18,7 @@ import { padName } from '../shell/use-kit'
 import { NameExample, ROLE_WORDS } from './NameExample'
 import { canStay, namedFile, placeEdits, placeFiles } from './place-files'
 import type { PlaceWay } from './place-files'
+import { useLoudness } from './use-loudness'
 
 interface Props {
   readonly files: readonly Source[]
@@ -53,11 +54,15 @@ export function PlaceSheet({ files: given, onto, onClose }: Props) {
   const [stays, setStays] = useState(false)
   const [roles, setRoles] = useState<NameRoles>({})
   const [example, setExample] = useState(0)
-  const named = useMemo(() => files.map(namedFile), [files])
+  const loudness = useLoudness(files)
+  const named = useMemo(() => files.map((file) => namedFile(file, loudness)), [files, loudness])
   const read = useMemo(() => readNames(named, roles), [named, roles])
   const plan = useMemo(() => planByNames(named, read), [named, read])
   const way = chosenWay ?? (saysMore(plan, files.length) ? 'names' : onto ? 'turns' : 'pads')
-  const placing = useMemo(() => (kit ? placeFiles(kit, files, way, plan, onto, stays) : undefined), [kit, files, way, plan, onto, stays])
+  const placing = useMemo(
+    () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness }) : undefined),
+    [kit, files, way, plan, onto, stays, loudness],
+  )
   if (!kit || !placing) return null
   const levelled = (way === 'names' || way === 'loudness') && looksLevelled(files.map((file) => file.measured?.peakDb ?? NaN))
   const placed = Math.min(

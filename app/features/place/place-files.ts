@@ -4,6 +4,7 @@ import { asBands, asTurns, byLoudness, editsOfPlan, padsOfPlan, putTakes } from 
 import type { NamedFile, NamePlan } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
+import type { LoudnessOf } from './use-loudness'
 
 /** How many files reach the pads: as their names say, or all in one manner. */
 export type PlaceWay = 'names' | 'pads' | 'turns' | 'loudness' | 'bands' | 'rays'
@@ -13,18 +14,30 @@ export interface Placing {
   readonly buses: readonly Bus[]
 }
 
-export function namedFile(source: Source): NamedFile {
-  const { loudnessDb } = source.measured ?? {}
+export function namedFile(source: Source, loudness: LoudnessOf): NamedFile {
+  const loudnessDb = loudness.get(source.audio)
   return { name: source.name, frames: source.info.frames, ...(loudnessDb === undefined ? {} : { loudnessDb }) }
 }
 
+export interface PlaceHow {
+  readonly way: PlaceWay
+  readonly loudness: LoudnessOf
+  /** What the names say, for placing by them. */
+  readonly plan?: NamePlan
+  readonly onto?: Pad
+  /** Whether what is on the pad stays, with the files besides. */
+  readonly stays?: boolean
+}
+
 const MOST_RAYS = 32
+/** Stands for what is still being measured. */
+const QUIET_DB = -60
 
 /** The pads as they would be; nothing has changed yet. `onto` keeps its settings and only gets clips. */
-export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, plan: NamePlan, onto?: Pad, stays = false): Placing {
+export function placeFiles(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness }: PlaceHow): Placing {
   if (files.length === 0) return { pads: [], buses: [] }
   if (onto && stays && canStay(way, onto)) return { pads: [addedTo(onto, files, way)], buses: [] }
-  if (way === 'names') return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
+  if (way === 'names' && plan) return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
   const clips = files.map(clipOfSource)
   if (way === 'pads') {
     let grown = kit
@@ -38,12 +51,13 @@ export function placeFiles(kit: Kit, files: readonly Source[], way: PlaceWay, pl
   const pad = onto ?? createPad(makeId, { name: commonName(files), family: files[0].family, pick: 'shuffle' }, freeNote(kit))
   const rayId = pad.rays[0].id
   switch (way) {
+    case 'names': // with no plan of the names, they are takes of one thing
     case 'turns':
       return { pads: [{ ...pad, bands: asTurns(makeId, rayId, clips), spread: 'even' }], buses: [] }
     case 'bands':
       return { pads: [withLevel({ ...pad, bands: asBands(makeId, rayId, clips.slice(0, 127)), spread: 'even' }, onto)], buses: [] }
     case 'loudness': {
-      const takes = clips.map((clip, i) => ({ clip, loudnessDb: files[i].measured?.loudnessDb ?? -60 }))
+      const takes = clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? QUIET_DB }))
       return { pads: [withLevel({ ...pad, bands: byLoudness(makeId, rayId, takes), spread: 'loudness' }, onto)], buses: [] }
     }
     case 'rays': {

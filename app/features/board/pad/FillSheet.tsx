@@ -1,14 +1,12 @@
-import type { AudioHash, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
+import type { AudioHash, Kit, Pad, Source } from '@heliaster/core/kit'
 import { clipOfSource } from '@heliaster/core/kit'
-import { asBands, asTurns, byLoudness, compareNames, proposeLevel } from '@heliaster/core/place'
-import { useEffect, useMemo, useState } from 'react'
+import { compareNames } from '@heliaster/core/place'
+import { useMemo, useState } from 'react'
 import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { audioPicture } from '../../../audio/audio-files'
 import { hearClip } from '../../../audio/sound'
 import { sources } from '../../../stores/documents'
-import { makeId } from '../../../stores/make-id'
 import { Button, IconButton } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { Icon } from '../../../ui/Icon'
@@ -19,6 +17,7 @@ import { Star } from '../../../ui/Star'
 import { SearchField } from '../../../ui/SearchField'
 import { Text } from '../../../ui/Text'
 import { usePalette } from '../../../ui/theme'
+import { placeEdits, placeFiles, useLoudness } from '../../place'
 import { editKit } from '../../shell'
 
 type How = 'turns' | 'bands' | 'loudness'
@@ -56,20 +55,12 @@ export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
     [picked, entries],
   )
   const loudness = useLoudness(chosen)
-  const bands = useMemo(() => layOut(pad, chosen, how, loudness), [pad, chosen, how, loudness])
+  const placing = useMemo(() => placeFiles(kit, chosen, { way: how, onto: pad, loudness }), [kit, chosen, how, pad, loudness])
+  const bands = placing.pads[0]?.bands ?? pad.bands
   const toggle = (hash: AudioHash) =>
     setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 1000)))
   const fill = () => {
-    const edits: KitEdit[] = chosen.map((source) => ({ type: 'putAudio', audio: source.audio, info: source.info }))
-    editKit(
-      kit.id,
-      [
-        ...edits,
-        { type: 'setPadFilling', padId: pad.id, bands, spread: how === 'loudness' ? 'loudness' : 'even' },
-        ...proposeLevel(pad, bands.length),
-      ],
-      pad.id,
-    )
+    editKit(kit.id, placeEdits(kit, chosen, placing), pad.id)
     onClose()
   }
   return (
@@ -163,35 +154,4 @@ function files(all: readonly Source[], words: string): Source[] {
         source.name.toLowerCase().includes(wanted),
     )
     .sort((a, b) => compareNames(a.name, b.name))
-}
-
-function layOut(pad: Pad, chosen: readonly Source[], how: How, loudness: ReadonlyMap<AudioHash, number>) {
-  const rayId = pad.rays[0].id
-  const clips = chosen.map(clipOfSource)
-  if (clips.length === 0) return pad.bands
-  if (how === 'turns') return asTurns(makeId, rayId, clips)
-  if (how === 'bands') return asBands(makeId, rayId, clips)
-  return byLoudness(
-    makeId,
-    rayId,
-    clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? -60 })),
-  )
-}
-
-function useLoudness(chosen: readonly Source[]): ReadonlyMap<AudioHash, number> {
-  const [loudness, setLoudness] = useState<ReadonlyMap<AudioHash, number>>(new Map())
-  useEffect(() => {
-    let gone = false
-    void Promise.all(
-      chosen.map(
-        async (source) => [source.audio, source.measured?.loudnessDb ?? (await audioPicture(source.audio)).measured.loudnessDb] as const,
-      ),
-    )
-      .then((pairs) => !gone && setLoudness(new Map(pairs)))
-      .catch(() => undefined)
-    return () => {
-      gone = true
-    }
-  }, [chosen])
-  return loudness
 }
