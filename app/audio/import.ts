@@ -51,7 +51,7 @@ export function importFiles(
     waiting.push(source)
     return { type: 'imported', source, notes }
   }
-  const flush = async (state: ImportProgress['state']) => {
+  const tellFlock = async (state: ImportProgress['state']) => {
     const flock = waiting.splice(0)
     if (flock.length > 0) {
       await sources.createMany(flock)
@@ -59,6 +59,9 @@ export function importFiles(
     }
     onProgress({ done: [...done], total: files.length, state })
   }
+  let told = Promise.resolve()
+  /** One flock after another: the last word on an import is how it ended, however long an earlier flock takes. */
+  const flush = (state: ImportProgress['state']) => (told = told.then(() => tellFlock(state)))
   const readOn = async () => {
     while (next < files.length && !cancelled) {
       const file = files[next++]

@@ -12,7 +12,7 @@ let running: { cancel(): void; readonly finished: Promise<void> } | undefined
 function take(files: readonly File[]): void {
   if (files.length === 0) return
   const before = running?.finished ?? Promise.resolve()
-  void before.then(() => (running = importFiles(files, (progress) => imports.setState({ progress }))))
+  void before.catch(() => undefined).then(() => (running = importFiles(files, (progress) => imports.setState({ progress }))))
 }
 
 const cancel = () => running?.cancel()
