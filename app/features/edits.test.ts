@@ -1,6 +1,6 @@
 import { applyBatch, createKit, createPad, createSource, kitKind } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, TieId } from '@heliaster/core/kit'
-import { asBands, asTurns, proposeLevel } from '@heliaster/core/place'
+import { asBands, asTurns, cellsOf, proposeLevel } from '@heliaster/core/place'
 
 import { emptyHistory, remember, stepBack, stepForward } from '../stores/history'
 import { makeId } from '../stores/make-id'
@@ -119,10 +119,10 @@ test('sending onto a pad replaces its clips and keeps its settings and its ray',
 
 test('turns spread to bands and back lose no clip, and velocity’s share shrinks as bands grow', () => {
   const kit = aKitOf(aPad(5))
-  const spread = after(kit, spreadEdits(kit.pads[0], 'bands'))
+  const spread = after(kit, spreadEdits(kit.pads[0], cellsOf(kit.pads[0])!, 'bands'))
   expect(spread.pads[0].bands).toHaveLength(5)
   expect(spread.pads[0].own.responses![0].amount).toBe(6)
-  expect(after(spread, spreadEdits(spread.pads[0], 'turns')).pads[0].bands[0].turns).toHaveLength(5)
+  expect(after(spread, spreadEdits(spread.pads[0], cellsOf(spread.pads[0])!, 'turns')).pads[0].bands[0].turns).toHaveLength(5)
   const set = { ...kit.pads[0], own: { responses: [{ ...spread.pads[0].own.responses![0], amount: 17 }] } }
   expect(proposeLevel(set, 4)).toEqual([])
 })

@@ -9,11 +9,13 @@ import { useElement, useLatest } from './use-element'
 interface Props {
   /** The files, and what they were dropped on. */
   readonly onFiles: (files: readonly File[], on: Element | null) => void
+  /** Whether it takes all the room there is; else it is as high as what is in it. */
+  readonly fills?: boolean
   readonly children: ReactNode
 }
 
 /** Takes files and folders that are dropped on it. */
-export function FileDrop({ onFiles, children }: Props) {
+export function FileDrop({ onFiles, fills = true, children }: Props) {
   const palette = usePalette()
   const [isOver, setIsOver] = useState(false)
   const latest = useLatest(onFiles)
@@ -25,6 +27,7 @@ export function FileDrop({ onFiles, children }: Props) {
     const leave = () => setIsOver(false)
     const drop = (event: DragEvent) => {
       event.preventDefault()
+      event.stopPropagation() // of two that lie in each other, the inner one takes the files
       setIsOver(false)
       const on = document.elementFromPoint(event.clientX, event.clientY)
       void droppedFiles(event.dataTransfer).then((files) => files.length > 0 && latest.current(files, on))
@@ -39,7 +42,7 @@ export function FileDrop({ onFiles, children }: Props) {
     }
   })
   return (
-    <View ref={ref} style={{ flex: 1, minHeight: 0, backgroundColor: isOver ? palette.kelpWash : 'transparent' }}>
+    <View ref={ref} style={{ ...(fills ? { flex: 1, minHeight: 0 } : {}), backgroundColor: isOver ? palette.kelpWash : 'transparent' }}>
       {children}
     </View>
   )

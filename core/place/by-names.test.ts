@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 
+import { cellOfFile, namedAlike, rolesByExample } from './by-example'
 import { readNames } from './by-names'
 import type { NamedFile, NameRoles } from './by-names'
 import { looksLevelled } from './levelled'
@@ -118,6 +119,21 @@ test('what cannot be told is asked once, and the answer places all', () => {
   expect(planOf(words, { [asked.question!.slot]: 'microphone' }).pads.map((pad) => pad.microphones)).toEqual([['deck', 'mast']])
   const rising = [1, 2, 3, 4, 5, 6].map((n) => ({ name: `slap ${n}.wav`, loudnessDb: -40 + 6 * n }))
   expect(readNames(rising).question?.roles).toEqual(['take', 'level'])
+})
+
+test('one file shown in its cell teaches what the parts of all names are, and the others follow', () => {
+  // Bare numbers of unlike meaning, takes first, and nothing known of loudness: the reading that is taken first is wrong.
+  const strikes = ninety((mic, level, take) => `hull ${mic} ${take} ${level + 1}`)
+  const files = strikes.map(({ file }) => file)
+  const shown = strikes.findIndex(({ microphone, level, take }) => microphone === 'far' && level === 3 && take === 2)
+  expect(cellOfFile(planByNames(files, readNames(files)), shown)).not.toMatchObject({ band: 3, turn: 1 })
+  const roles = rolesByExample(files, { file: shown, band: 3, turn: 1 })
+  const plan = planByNames(files, readNames(files, roles))
+  const right = strikes.map(({ microphone, level, take }) => ({ pad: 0, microphone, band: level, turn: take - 1 }))
+  expect(strikes.map((_, file) => cellOfFile(plan, file))).toEqual(right.map((cell, file) => ({ ...cell, file })))
+  expect(rolesByExample(files, { file: shown, band: 40, turn: 1 })).toBeUndefined()
+  const library = [...files.map(({ name }) => name), 'tarp slap.wav', 'keel far 2 3.wav', 'hull.wav']
+  expect(namedAlike(library, shown)).toEqual(files.map((_, file) => file))
 })
 
 test('a folder of several drums becomes a pad for each, with the notes their names have', () => {

@@ -3,6 +3,8 @@ import type { Bus, Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
 import type { KitEdit } from '../kit/kit-edit'
 import { createBand, createPad, createRay, createTurn, freeNote } from '../kit/make'
 import { velocityToLevel } from '../kit/plain-shape'
+import { keepSettings } from './cells'
+import { evenEdges } from './place'
 import type { NamePlan, PlannedPad } from './name-plan'
 import { proposeLevel } from './propose-level'
 
@@ -63,15 +65,23 @@ function filledPad(makeId: MakeId, pad: Pad, planned: PlannedPad, buses: Readonl
       }),
     ),
   )
-  return { ...pad, rays, bands, spread: 'even' }
+  const even = evenEdges(bands.length)
+  const isEven = bands.every((band, i) => band.fromVelocity === even[i])
+  return { ...pad, rays, bands: keepSettings(pad.bands, bands, isEven ? 'kept' : 'brought'), spread: isEven ? pad.spread : 'own' }
 }
 
-/** One ray for each microphone, in their order, and then those of the pad that have sounds of their own. */
+/**
+ * One ray for each microphone, in their order, and then those of the pad that have sounds of their own. A ray of the same
+ * name keeps its settings, and so does one of another name where there are as many: same line, other object.
+ */
 function raysOf(makeId: MakeId, pad: Pad, microphones: readonly string[], buses: ReadonlyMap<string, BusId>): Ray[] {
   if (microphones.length === 1 && microphones[0] === '') return pad.rays
   const own = pad.rays.filter((ray) => ray.source.kind === 'body' || ray.source.bands)
+  const shared = pad.rays.filter((ray) => !own.includes(ray))
+  const named = (name: string) => shared.find((ray) => ray.name.toLowerCase() === name.toLowerCase())
+  const others = shared.filter((ray) => !microphones.some((name) => named(name) === ray))
   const rays = microphones.map((name) => {
-    const there = pad.rays.find((ray) => ray.name.toLowerCase() === name.toLowerCase() && !own.includes(ray))
+    const there = named(name) ?? (shared.length === microphones.length && pad.bands.length > 0 ? others.shift() : undefined)
     if (there) return { ...there, microphone: microphones.length > 1 || there.microphone }
     const bus = buses.get(name)
     const word = name[0].toUpperCase() + name.slice(1)

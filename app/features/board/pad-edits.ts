@@ -1,24 +1,23 @@
 import { createBand, freeNote } from '@heliaster/core/kit'
 import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } from '@heliaster/core/kit'
-import { evenEdges, proposeLevel } from '@heliaster/core/place'
+import { evenEdges, MOST_TURNS, proposeLevel, setCells } from '@heliaster/core/place'
+import type { Cells } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
 
 /** The same turns laid out anew: each its own band, all in one band, or the bands at even edges. */
-export function spreadEdits(pad: Pad, how: 'bands' | 'turns' | 'even'): KitEdit[] {
-  const turns = pad.bands.flatMap((band) => band.turns)
-  if (how === 'turns') return refill(pad, [{ ...createBand(makeId, 1, turns) }], 'even')
-  const edges = evenEdges(how === 'bands' ? turns.length : pad.bands.length)
-  const bands: Band[] =
-    how === 'bands'
-      ? turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn]))
-      : pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
-  return refill(pad, bands, 'even')
+export function spreadEdits(pad: Pad, cells: Cells, how: 'bands' | 'turns' | 'even'): KitEdit[] {
+  const bands = spreadBands(cells.bands, how)
+  // Velocity's share of the level is proposed anew, where nobody has set another.
+  return [setCells(pad, cells, bands, 'even'), ...(cells.isOwn ? [] : proposeLevel(pad, bands.length))]
 }
 
-/** New bands, and velocity's share of the level as the number of bands proposes, where nobody has set another. */
-function refill(pad: Pad, bands: Band[], spread: Pad['spread']): KitEdit[] {
-  return [{ type: 'setPadFilling', padId: pad.id, bands, spread }, ...proposeLevel(pad, bands.length)]
+function spreadBands(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): Band[] {
+  const turns = bands.flatMap((band) => band.turns)
+  if (how === 'turns') return [createBand(makeId, 1, turns.slice(0, MOST_TURNS))]
+  const edges = evenEdges(how === 'bands' ? Math.min(127, turns.length) : bands.length)
+  if (how === 'bands') return turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn]))
+  return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
 }
 
 /** Bands whose number has changed, spread again where the pad spreads its bands evenly; edges set otherwise stay. */

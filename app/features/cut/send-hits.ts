@@ -1,6 +1,6 @@
 import { createPad, freeNote, sameData, velocityToLevel } from '@heliaster/core/kit'
 import type { Clip, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
-import { asTurns, byLoudness } from '@heliaster/core/place'
+import { asTurns, byLoudness, keepSettings } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
@@ -42,10 +42,13 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
       freeNote(kit),
     )
   const rayId = pad.rays[0].id
-  if (plan.way === 'turns') return [{ ...pad, bands: asTurns(makeId, rayId, takes.map((take) => take.clip)), spread: 'even' }] // prettier-ignore
+  if (plan.way === 'turns') {
+    const turns = asTurns(makeId, rayId, takes.map((take) => take.clip)) // prettier-ignore
+    return [{ ...pad, bands: keepSettings(pad.bands, turns, 'kept'), spread: 'even' }]
+  }
   const bands = byLoudness(makeId, rayId, takes, plan.bandCount, plan.levels)
   const own = plan.onto || plan.start?.responses ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
-  return [{ ...pad, own, bands, spread: 'loudness' }]
+  return [{ ...pad, own, bands: keepSettings(pad.bands, bands, 'brought'), spread: 'loudness' }]
 }
 
 function inOrder(hits: readonly Described[], order: SendOrder): Described[] {
@@ -69,7 +72,7 @@ function eachItsOwn(kit: Kit, source: Source, hits: readonly Described[], { onto
 }
 
 function filled(pad: Pad, clip: Clip): Pad {
-  return { ...pad, bands: asTurns(makeId, pad.rays[0].id, [clip]), spread: 'even' }
+  return { ...pad, bands: keepSettings(pad.bands, asTurns(makeId, pad.rays[0].id, [clip]), 'kept'), spread: 'even' }
 }
 
 /** New pads come behind those that are there; a pad that is there gets new clips and keeps every setting. */

@@ -1,17 +1,14 @@
-import type { NameRole, NameRoles, ReadNames } from '@heliaster/core/place'
+import { cellOfFile } from '@heliaster/core/place'
+import type { NameRole } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 
+import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
+import { NumberField } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { TOUCH, usePalette } from '../../ui/theme'
-
-interface Props {
-  readonly read: ReadNames
-  /** The file whose name stands for all. */
-  readonly file: number
-  readonly onRoles: (roles: NameRoles) => void
-}
+import type { Reading } from './use-reading'
 
 export const ROLE_WORDS: Record<NameRole, string> = {
   drum: 'pad',
@@ -24,14 +21,21 @@ export const ROLE_WORDS: Record<NameRole, string> = {
 }
 const ROLES = (['drum', 'note', 'level', 'microphone', 'take', 'nothing'] as const).map((value) => ({ value, text: ROLE_WORDS[value] }))
 
-/** One name in its parts, each with what it is taken for; saying what a part is teaches it for all names. */
-export function NameExample({ read, file, onRoles }: Props) {
+/**
+ * One name in its parts, each with what it is taken for, and the cell it lands in. Saying what a part is, or where the
+ * file belongs, teaches it for all names.
+ */
+export function NameExample({ reading }: { readonly reading: Reading }) {
   const palette = usePalette()
   const [open, setOpen] = useState<string>()
+  const { read, example } = reading
   const roleOf = (slot: string) => read.slots.find((one) => one.slot === slot)?.role ?? 'nothing'
-  const own = read.parts[file] ?? []
+  const own = read.parts[example] ?? []
   return (
     <View style={{ gap: 8 }}>
+      <Text look="label" tone="muted">
+        How a name is read: tap a part to say what it is
+      </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
         {own.map(({ slot, text }, i) => (
           <Pressable
@@ -62,8 +66,52 @@ export function NameExample({ read, file, onRoles }: Props) {
           label={`“${own.find(({ slot }) => slot === open)?.text ?? ''}”, and what stands there in the other names, is`}
           options={ROLES}
           value={roleOf(open) === 'velocity' ? 'level' : roleOf(open)}
-          onChoose={(role) => onRoles({ [open]: role })}
+          onChoose={(role) => reading.say({ [open]: role })}
         />
+      )}
+      <CellOfExample reading={reading} />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <Button label="Another name" onPress={reading.lookAtAnother} />
+        {reading.isTaught && <Button label="Forget what was said" onPress={reading.forget} />}
+      </View>
+    </View>
+  )
+}
+
+/** The cell that the example lands in, which may be put right by hand. */
+function CellOfExample({ reading }: { readonly reading: Reading }) {
+  const [refused, setRefused] = useState<string>()
+  const cell = cellOfFile(reading.plan, reading.example)
+  if (!cell) return null
+  const show = (band: number, turn: number) =>
+    setRefused(
+      reading.show(band, turn) ? undefined : `No part of this name says band ${band + 1}, turn ${turn + 1}. Tap the part that should.`,
+    )
+  return (
+    <View style={{ gap: 4 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+        <Text look="small">It goes to band</Text>
+        <NumberField
+          label="Band of this file"
+          text={String(cell.band + 1)}
+          unit=""
+          width={40}
+          onNumber={(band) => show(Math.round(band) - 1, cell.turn)}
+        />
+        <Text look="small">turn</Text>
+        <NumberField
+          label="Turn of this file"
+          text={String(cell.turn + 1)}
+          unit=""
+          width={40}
+          onNumber={(turn) => show(cell.band, Math.round(turn) - 1)}
+        />
+        {cell.microphone !== '' && <Text look="small">{`of ${cell.microphone}`}</Text>}
+      </View>
+      {refused && (
+        <Text look="small" tone="coral" role="alert">
+          {refused}
+        </Text>
       )}
     </View>
   )

@@ -1,29 +1,32 @@
 import { clipsOfPad } from '@heliaster/core/kit'
 import type { Pad, Source } from '@heliaster/core/kit'
-import { compareNames, looksLevelled, planByNames, readNames } from '@heliaster/core/place'
-import type { NamePlan, NameRoles, PlannedPad } from '@heliaster/core/place'
+import { compareNames, looksLevelled } from '@heliaster/core/place'
+import type { NamePlan } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
-import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { notify } from '../../ui/notices'
 import { Sheet } from '../../ui/Sheet'
-import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
 import { padName } from '../shell/use-kit'
 import { NameExample, ROLE_WORDS } from './NameExample'
-import { canStay, namedFile, placeEdits, placeFiles } from './place-files'
+import { canStay, placeEdits, placeFiles } from './place-files'
 import type { PlaceWay } from './place-files'
+import { Gaps, Stars } from './PlacePicture'
 import { useLoudness } from './use-loudness'
+import { useReading } from './use-reading'
+import type { ShownFile } from './use-reading'
 
 interface Props {
   readonly files: readonly Source[]
   /** A pad whose clips are replaced while its settings stay; new pads without one. */
   readonly onto?: Pad
+  /** A file that someone has put into its cell, for the others to follow. */
+  readonly shown?: ShownFile
   readonly onClose: () => void
 }
 
@@ -43,21 +46,17 @@ const WORDS: Record<PlaceWay, string> = {
   rays: 'They sound together at each strike.',
   pads: 'Every file becomes a pad.',
 }
-const MOST_LINES = 40
 
 /** Many files onto pads in one step, with a picture of the result before anything moves. */
-export function PlaceSheet({ files: given, onto, onClose }: Props) {
+export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const kit = useKit()
   const kitId = useKitId()
   const files = useMemo(() => [...given].sort((a, b) => compareNames(a.name, b.name)), [given])
   const [chosenWay, setWay] = useState<PlaceWay>()
   const [stays, setStays] = useState(false)
-  const [roles, setRoles] = useState<NameRoles>({})
-  const [example, setExample] = useState(0)
   const loudness = useLoudness(files)
-  const named = useMemo(() => files.map((file) => namedFile(file, loudness)), [files, loudness])
-  const read = useMemo(() => readNames(named, roles), [named, roles])
-  const plan = useMemo(() => planByNames(named, read), [named, read])
+  const reading = useReading(files, loudness, shown)
+  const { read, plan } = reading
   const way = chosenWay ?? (saysMore(plan, files.length) ? 'names' : onto ? 'turns' : 'pads')
   const placing = useMemo(
     () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness }) : undefined),
@@ -101,7 +100,7 @@ export function PlaceSheet({ files: given, onto, onClose }: Props) {
           label={`What are ${shortened(read.question.texts)}?`}
           options={read.question.roles.map((role) => ({ value: role, text: QUESTION_WORDS[role] ?? ROLE_WORDS[role] }))}
           value={read.slots.find(({ slot }) => slot === read.question!.slot)?.role}
-          onChoose={(role) => setRoles({ ...roles, [read.question!.slot]: role })}
+          onChoose={(role) => reading.say({ [read.question!.slot]: role })}
         />
       )}
       {levelled && (
@@ -113,19 +112,7 @@ export function PlaceSheet({ files: given, onto, onClose }: Props) {
       {way === 'names' && (
         <>
           <Gaps plan={plan} names={files.map((file) => file.name)} />
-          <View style={{ gap: 6 }}>
-            <Text look="label" tone="muted">
-              How a name is read: tap a part to say what it is
-            </Text>
-            <NameExample read={read} file={example} onRoles={(said) => setRoles({ ...roles, ...said })} />
-            <View style={{ flexDirection: 'row', gap: 8 }}>
-              <Button
-                label="Another name"
-                onPress={() => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length)}
-              />
-              {Object.keys(roles).length > 0 && <Button label="Forget what was said" onPress={() => setRoles({})} />}
-            </View>
-          </View>
+          <NameExample reading={reading} />
         </>
       )}
       {onto && onto.bands.length > 0 && canStay(way, onto) && (
@@ -170,62 +157,4 @@ function clipCount(pad: Pad): number {
 
 function shortened(texts: readonly string[]): string {
   return texts.length <= 5 ? texts.join(', ') : `${texts.slice(0, 3).join(', ')} … ${texts[texts.length - 1]}`
-}
-
-function shapeWords({ microphones, bands }: Pick<PlannedPad, 'microphones' | 'bands'>): string {
-  const turns = bands.map((band) => band.turns.length)
-  const [least, most] = [Math.min(...turns), Math.max(...turns)]
-  const each = bands.length > 1 ? ' each' : ''
-  return [
-    microphones.length > 1 ? `${microphones.length} microphones: ${microphones.join(', ')}` : '',
-    bands.length > 1 ? `${bands.length} bands` : '',
-    `${least === most ? most : `${least} to ${most}`} ${most === 1 ? 'turn' : 'turns'}${each}`,
-  ]
-    .filter(Boolean)
-    .join('; ')
-}
-
-const MOST_STARS = 24
-
-function Stars({ plan, pads, nameOf }: { plan?: NamePlan; pads: readonly Pad[]; nameOf: (pad: Pad) => string }) {
-  const isOne = pads.length === 1
-  return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'center' }} aria-label="What will be made">
-      {pads.slice(0, MOST_STARS).map((pad, i) => (
-        <View key={pad.id} style={{ alignItems: 'center', width: isOne ? '100%' : 92, gap: 4 }}>
-          <Star size={isOne ? 150 : 64} turns={pad.bands.map((band) => band.turns.length)} />
-          <Text look="label" numberOfLines={2} style={{ textAlign: 'center' }}>
-            {nameOf(pad)}
-          </Text>
-          {plan?.pads[i] && (
-            <Text look="small" tone="muted" numberOfLines={isOne ? 2 : 3} style={{ textAlign: 'center', fontSize: 12, lineHeight: 15 }}>
-              {shapeWords(plan.pads[i])}
-            </Text>
-          )}
-        </View>
-      ))}
-      {pads.length > MOST_STARS && <Text tone="muted">{`and ${pads.length - MOST_STARS} more`}</Text>}
-    </View>
-  )
-}
-
-/** Cells without a file, and files without a cell, each with its reason. */
-function Gaps({ plan, names }: { readonly plan: NamePlan; readonly names: readonly string[] }) {
-  const gaps = plan.pads.flatMap((pad) => pad.gaps.map((gap) => (plan.pads.length > 1 ? `${pad.name}: ${gap}` : gap)))
-  if (gaps.length === 0 && plan.unplaced.length === 0) return null
-  return (
-    <View style={{ gap: 4 }} role="alert">
-      {gaps.length > 0 && (
-        <Text look="small" tone="coral">
-          {`No file for ${gaps.slice(0, MOST_LINES).join('; ')}${gaps.length > MOST_LINES ? `; and ${gaps.length - MOST_LINES} more` : ''}.`}
-        </Text>
-      )}
-      {plan.unplaced.slice(0, MOST_LINES).map(({ file, reason }) => (
-        <Text key={file} look="small" tone="coral">
-          {`${names[file]}: ${reason}`}
-        </Text>
-      ))}
-      {plan.unplaced.length > MOST_LINES && <Text look="small" tone="coral">{`And ${plan.unplaced.length - MOST_LINES} more.`}</Text>}
-    </View>
-  )
 }

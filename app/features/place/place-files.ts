@@ -1,7 +1,7 @@
 import { clipOfSource, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
-import type { Bus, Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
-import { asBands, asTurns, byLoudness, editsOfPlan, padsOfPlan, putTakes } from '@heliaster/core/place'
-import type { NamedFile, NamePlan } from '@heliaster/core/place'
+import type { Band, Bus, Clip, Kit, KitEdit, Pad, RayId, Source } from '@heliaster/core/kit'
+import { asBands, asTurns, byLoudness, editsOfPlan, exchangeClips, keepSettings, padsOfPlan, putTakes } from '@heliaster/core/place'
+import type { Cells, NamedFile, NamePlan } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
 import type { LoudnessOf } from './use-loudness'
@@ -25,6 +25,8 @@ export interface PlaceHow {
   /** What the names say, for placing by them. */
   readonly plan?: NamePlan
   readonly onto?: Pad
+  /** The cells of that pad to which the files go, where they are not for all of it: only their clips are exchanged. */
+  readonly cells?: Cells
   /** Whether what is on the pad stays, with the files besides. */
   readonly stays?: boolean
 }
@@ -34,7 +36,16 @@ const MOST_RAYS = 32
 const QUIET_DB = -60
 
 /** The pads as they would be; nothing has changed yet. `onto` keeps its settings and only gets clips. */
-export function placeFiles(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness }: PlaceHow): Placing {
+export function placeFiles(kit: Kit, files: readonly Source[], how: PlaceHow): Placing {
+  const { onto, stays, way, cells } = how
+  if (onto && cells && files.length > 0) return { pads: [ontoCells(onto, cells, files, how)], buses: [] }
+  const placing = placed(kit, files, how)
+  if (!onto || stays || way === 'names') return placing
+  const edges = way === 'loudness' ? 'brought' : 'kept'
+  return { ...placing, pads: placing.pads.map((pad) => ({ ...pad, bands: keepSettings(onto.bands, pad.bands, edges) })) }
+}
+
+function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness }: PlaceHow): Placing {
   if (files.length === 0) return { pads: [], buses: [] }
   if (onto && stays && canStay(way, onto)) return { pads: [addedTo(onto, files, way)], buses: [] }
   if (way === 'names' && plan) return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
@@ -53,12 +64,11 @@ export function placeFiles(kit: Kit, files: readonly Source[], { way, plan, onto
   switch (way) {
     case 'names': // with no plan of the names, they are takes of one thing
     case 'turns':
-      return { pads: [{ ...pad, bands: asTurns(makeId, rayId, clips), spread: 'even' }], buses: [] }
+      return { pads: [{ ...pad, bands: bandsOf('turns', rayId, clips, loudness), spread: 'even' }], buses: [] }
     case 'bands':
-      return { pads: [withLevel({ ...pad, bands: asBands(makeId, rayId, clips.slice(0, 127)), spread: 'even' }, onto)], buses: [] }
     case 'loudness': {
-      const takes = clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? QUIET_DB }))
-      return { pads: [withLevel({ ...pad, bands: byLoudness(makeId, rayId, takes), spread: 'loudness' }, onto)], buses: [] }
+      const spread = way === 'bands' ? 'even' : 'loudness'
+      return { pads: [withLevel({ ...pad, bands: bandsOf(way, rayId, clips, loudness), spread }, onto)], buses: [] }
     }
     case 'rays': {
       const rays = clips.slice(0, MOST_RAYS).map((_, i) => pad.rays[i] ?? createRay(makeId, files[i].name.slice(0, 40)))
@@ -66,6 +76,28 @@ export function placeFiles(kit: Kit, files: readonly Source[], { way, plan, onto
       return { pads: [{ ...pad, rays: onto ? [...rays, ...pad.rays.slice(rays.length)] : rays, bands: [createBand(makeId, 1, [turn])] }], buses: [] } // prettier-ignore
     }
   }
+}
+
+/** One ray gets other clips; the other rays, and all that is set, stay. Where rays share their cells, they do so still. */
+function ontoCells(pad: Pad, cells: Cells, files: readonly Source[], { way, loudness }: PlaceHow): Pad {
+  const clips = files.map(clipOfSource)
+  const { ray, isOwn } = cells
+  const isShared = !isOwn && pad.rays.length > 1 && cells.bands.some((band) => band.turns.length > 0)
+  const bands = isShared
+    ? exchangeClips(cells.bands, ray.id, clips)
+    : keepSettings(cells.bands, bandsOf(way, ray.id, clips, loudness), way === 'loudness' ? 'brought' : 'kept')
+  if (!isOwn) return { ...pad, bands }
+  return { ...pad, rays: pad.rays.map((one) => (one.id === ray.id ? { ...one, source: { ...one.source, kind: 'clips', bands } } : one)) }
+}
+
+function bandsOf(way: PlaceWay, rayId: RayId, clips: readonly Clip[], loudness: LoudnessOf): Band[] {
+  if (way === 'bands') return asBands(makeId, rayId, clips.slice(0, 127))
+  if (way !== 'loudness') return asTurns(makeId, rayId, clips)
+  return byLoudness(
+    makeId,
+    rayId,
+    clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? QUIET_DB })),
+  )
 }
 
 /** Whether files can come to what is on a pad already: as more turns of its one band, or as more rays. */

@@ -1,5 +1,6 @@
 import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { mergeDown, removeBand, proposeLevel } from '@heliaster/core/place'
+import { mergeDown, proposeLevel, removeBand, setCellBand, setCells } from '@heliaster/core/place'
+import type { Cells } from '@heliaster/core/place'
 import { View } from 'react-native'
 
 import { strikePad } from '../../../audio/sound'
@@ -14,6 +15,7 @@ import { respread } from '../pad-edits'
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  readonly cells: Cells
   readonly band: Band
   readonly gesture: ReturnType<typeof padGesture>
 }
@@ -24,13 +26,16 @@ const LAWS = [
 ] as const
 
 /** One band: its level, how it fades into the one below, and what becomes of it. */
-export function BandPanel({ kit, pad, band, gesture }: Props) {
-  const index = pad.bands.indexOf(band)
-  const below = pad.bands[index - 1]
-  const to = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
-  const set = (fields: Partial<Band>): KitEdit => ({ type: 'setBand', padId: pad.id, bandId: band.id, fields: fields as never })
-  const refill = (bands: Band[]) =>
-    editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, bands: respread(pad, bands) }, ...proposeLevel(pad, bands.length)], pad.id)
+export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
+  const { bands } = cells
+  const index = bands.indexOf(band)
+  const below = bands[index - 1]
+  const to = (bands[index + 1]?.fromVelocity ?? 128) - 1
+  const set = (fields: Partial<Band>): KitEdit => setCellBand(pad, cells, band.id, fields)
+  const refill = (next: Band[]) => {
+    const level = cells.isOwn ? [] : proposeLevel(pad, next.length)
+    editKit(kit.id, [setCells(pad, cells, cells.isOwn ? next : respread(pad, next)), ...level], pad.id)
+  }
   return (
     <View style={{ gap: 10 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
@@ -76,11 +81,11 @@ export function BandPanel({ kit, pad, band, gesture }: Props) {
         </>
       )}
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
-        {below && <Button label="Merge with the one below" onPress={() => refill(mergeDown(pad.bands, band.id))} />}
-        {pad.bands.length > 1 && (
+        {below && <Button label="Merge with the one below" onPress={() => refill(mergeDown(bands, band.id))} />}
+        {bands.length > 1 && (
           <Button
             label={band.turns.length > 0 ? `Remove the band and its ${band.turns.length} turns` : 'Remove the empty band'}
-            onPress={() => refill(removeBand(pad.bands, band.id))}
+            onPress={() => refill(removeBand(bands, band.id))}
           />
         )}
       </View>

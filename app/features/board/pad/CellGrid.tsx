@@ -1,12 +1,11 @@
 import { padSettings } from '@heliaster/core/kit'
-import type { BandId, Clip, Kit, KitEdit, Pad, RayId, TurnId } from '@heliaster/core/kit'
-import { swapTurns } from '@heliaster/core/place'
-import type { TakeTarget } from '@heliaster/core/place'
+import type { BandId, Clip, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
+import { setCellBand, setCells, swapTurns } from '@heliaster/core/place'
+import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
 import { hearClip } from '../../../audio/sound'
-import { Chips } from '../../../ui/Chips'
 import { MiniWave } from '../../../ui/MiniWave'
 import { notify } from '../../../ui/notices'
 import { NumberField } from '../../../ui/Slider'
@@ -22,7 +21,10 @@ import { VelocityBar } from './VelocityBar'
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  readonly cells: Cells
   readonly onRecord: (target: TakeTarget) => void
+  /** A file is wanted for one cell. */
+  readonly onFile: (turnId: TurnId) => void
 }
 
 const LARGEST_CELL = 46
@@ -31,54 +33,42 @@ const EDGE_WIDTH = 36
 
 /**
  * The cells of a pad, soft at the bottom, turns across. A tap hears one alone, a drag swaps two; the one that sounded
- * last is lit. Of several rays the chosen one is shown.
+ * last is lit. Of several rays those of one are shown.
  */
-export function CellGrid({ kit, pad, onRecord }: Props) {
+export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const [chosen, setChosen] = useState<TurnId>()
   const [bandId, setBandId] = useState<BandId>()
-  const [shownRay, setShownRay] = useState<RayId>()
   const [over, setOver] = useState<TurnId>()
-  const lit = useSession((state) => state.lit[pad.id])
+  const { ray, bands } = cells
+  const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
-  const swap = (one: TurnId, other: TurnId) =>
-    editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, bands: swapTurns(pad.bands, one, other) }], pad.id)
+  const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
   const dragRef = useCellDrag({ onOver: setOver, onDrop: swap })
-  if (pad.bands.length === 0)
+  if (bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
         <Text look="small" tone="muted">
-          Nothing is on this pad, so it is silent. Choose clips, or send hits here from Cut.
+          {`Nothing is on ${pad.rays.length > 1 ? ray.name : 'this pad'}, so it is silent. Choose clips, or send hits here from Cut.`}
         </Text>
       </View>
     )
-  const most = Math.max(1, ...pad.bands.map((band) => band.turns.length))
+  const most = Math.max(1, ...bands.map((band) => band.turns.length))
   const cell = Math.max(SMALLEST_CELL, Math.min(LARGEST_CELL, Math.floor((width - EDGE_WIDTH - 32) / most) - 4))
-  const shared = pad.rays.filter((ray) => ray.source.kind === 'clips' && !ray.source.bands)
-  const ray = shared.find(({ id }) => id === shownRay) ?? shared[0]
-  const band = pad.bands.find(({ id }) => id === bandId)
+  const band = bands.find(({ id }) => id === bandId)
   /** Edges that were set by hand are no longer spread by a rule. */
-  const asSet: KitEdit = { type: 'setPadFilling', padId: pad.id, spread: 'own' }
-  const edge = (id: BandId, fromVelocity: number): KitEdit => ({ type: 'setBand', padId: pad.id, bandId: id, fields: { fromVelocity } })
+  const asSet: KitEdit[] = cells.isOwn ? [] : [{ type: 'setPadFilling', padId: pad.id, spread: 'own' }]
+  const setEdge = (id: BandId, fromVelocity: number): KitEdit[] => [setCellBand(pad, cells, id, { fromVelocity }), ...asSet]
   return (
     <View style={{ gap: 8 }}>
-      {shared.length > 1 && (
-        <Chips
-          label="Cells of"
-          hideLabel
-          options={shared.map(({ id, name }) => ({ value: id, text: name }))}
-          value={ray?.id}
-          onChoose={setShownRay}
-        />
-      )}
       <View ref={dragRef}>
         <ScrollView
           horizontal
           onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
           contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
         >
-          {pad.bands.map((own, index) => (
+          {bands.map((own, index) => (
             <View key={own.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
               <NumberField
                 label={`Band ${index + 1} begins at velocity`}
@@ -86,10 +76,10 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
                 unit="↑"
                 width={EDGE_WIDTH}
                 onNumber={(velocity) => {
-                  const low = (pad.bands[index - 1]?.fromVelocity ?? 0) + 1
-                  const high = (pad.bands[index + 1]?.fromVelocity ?? 128) - 1
+                  const low = (bands[index - 1]?.fromVelocity ?? 0) + 1
+                  const high = (bands[index + 1]?.fromVelocity ?? 128) - 1
                   if (index === 0) notify('The softest band always begins at velocity 1.')
-                  else editKit(kit.id, [edge(own.id, Math.min(high, Math.max(low, Math.round(velocity)))), asSet], pad.id)
+                  else editKit(kit.id, setEdge(own.id, Math.min(high, Math.max(low, Math.round(velocity)))), pad.id)
                 }}
               />
               {own.turns.length === 0 && (
@@ -98,7 +88,7 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
                 </Text>
               )}
               {own.turns.map((turn, turnIndex) => {
-                const clip = ray && turn.clips[ray.id]
+                const clip = turn.clips[ray.id]
                 const isLit = lit?.band === index && lit.turn === turnIndex
                 const isMarked = turn.id === chosen || turn.id === over
                 return (
@@ -133,7 +123,7 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
               <Pressable
                 role="button"
                 aria-label={`Record onto band ${index + 1}`}
-                onPress={() => onRecord({ kind: 'band', bandId: own.id })}
+                onPress={() => onRecord({ kind: 'band', bandId: own.id, rayId: ray.id })}
                 style={{ width: cell, height: cell, alignItems: 'center', justifyContent: 'center' }}
               >
                 <View style={{ width: 14, height: 14, borderRadius: 7, borderWidth: 2, borderColor: palette.coral }} />
@@ -142,32 +132,33 @@ export function CellGrid({ kit, pad, onRecord }: Props) {
           ))}
         </ScrollView>
       </View>
-      {pad.bands.length > 1 && (
+      {bands.length > 1 && (
         <VelocityBar
-          bands={pad.bands}
+          bands={bands}
           chosen={bandId}
           onChoose={(id) => {
             setBandId(id)
             setChosen(undefined)
           }}
-          onSlide={(id, fromVelocity) => gesture.set([edge(id, fromVelocity), asSet])}
+          onSlide={(id, fromVelocity) => gesture.set(setEdge(id, fromVelocity))}
           onDone={gesture.end}
         />
       )}
-      {chosen && ray && (
+      {chosen && (
         <CellPanel
           key={chosen}
           kit={kit}
           pad={pad}
-          ray={ray}
+          cells={cells}
           turnId={chosen}
-          pick={padSettings(kit, pad).pick}
+          pick={(cells.isOwn && ray.source.kind === 'clips' && ray.source.pick) || padSettings(kit, pad).pick}
           gesture={gesture}
           onSwap={swap}
           onRecord={onRecord}
+          onFile={onFile}
         />
       )}
-      {band && !chosen && pad.bands.length > 1 && <BandPanel kit={kit} pad={pad} band={band} gesture={gesture} />}
+      {band && !chosen && bands.length > 1 && <BandPanel kit={kit} pad={pad} cells={cells} band={band} gesture={gesture} />}
     </View>
   )
 }

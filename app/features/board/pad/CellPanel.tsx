@@ -1,6 +1,7 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
-import type { Clip, Kit, KitEdit, Pad, PadSettings, Ray, RayId, Source, Turn, TurnId } from '@heliaster/core/kit'
-import type { TakeTarget } from '@heliaster/core/place'
+import type { Band, Clip, Kit, KitEdit, Pad, PadSettings, RayId, Source, Turn, TurnId } from '@heliaster/core/kit'
+import { setCells } from '@heliaster/core/place'
+import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -18,12 +19,13 @@ import type { padGesture } from '../../shell/use-kit'
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
-  readonly ray: Ray
+  readonly cells: Cells
   readonly turnId: TurnId
   readonly pick: PadSettings['pick']
   readonly gesture: ReturnType<typeof padGesture>
   readonly onSwap: (one: TurnId, other: TurnId) => void
   readonly onRecord: (target: TakeTarget) => void
+  readonly onFile: (turnId: TurnId) => void
 }
 
 const SCOPES = [
@@ -32,12 +34,13 @@ const SCOPES = [
 ] as const
 
 /** What is set on one cell, and where it goes; channels of all cells when that is asked for. */
-export function CellPanel({ kit, pad, ray, turnId, pick, gesture, onSwap, onRecord }: Props) {
+export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRecord, onFile }: Props) {
+  const { ray, bands } = cells
   const [scope, setScope] = useState<'cell' | 'pad'>('cell')
-  const band = pad.bands.findIndex((one) => one.turns.some((turn) => turn.id === turnId))
+  const band = bands.findIndex((one) => one.turns.some((turn) => turn.id === turnId))
   const all = useStore(sources.store, (state) => state.entries)
   if (band < 0) return null
-  const turns = pad.bands[band].turns
+  const turns = bands[band].turns
   const place = turns.findIndex(({ id }) => id === turnId)
   const turn = turns[place]
   const clip = turn.clips[ray.id]
@@ -49,18 +52,19 @@ export function CellPanel({ kit, pad, ray, turnId, pick, gesture, onSwap, onReco
     rayId: ray.id,
     clip: next,
   })
-  const setTurns = (change: (before: readonly Turn[]) => Turn[]) => ({
-    type: 'setPadFilling' as const,
-    padId: pad.id,
-    bands: pad.bands.map((one, i) => (i === band ? { ...one, turns: change(one.turns) } : one)),
-  })
+  const setTurns = (change: (before: readonly Turn[]) => Turn[]) =>
+    setCells(
+      pad,
+      cells,
+      bands.map((one, i) => (i === band ? { ...one, turns: change(one.turns) } : one)),
+    )
   const neighbours = [
     ['chevron-left', 'Swap with the turn before', turns[place - 1]],
     ['chevron-right', 'Swap with the next turn', turns[place + 1]],
-    ['chevron-up', 'Swap with the louder band', pad.bands[band + 1]?.turns[place]],
-    ['chevron-down', 'Swap with the softer band', pad.bands[band - 1]?.turns[place]],
+    ['chevron-up', 'Swap with the louder band', bands[band + 1]?.turns[place]],
+    ['chevron-down', 'Swap with the softer band', bands[band - 1]?.turns[place]],
   ] as const
-  const stereo = placedClips(pad, scope === 'cell' ? turnId : undefined).filter((one) => (kit.audio[one.clip.audio]?.channels ?? 1) > 1)
+  const stereo = placedClips(bands, scope === 'cell' ? turnId : undefined).filter((one) => (kit.audio[one.clip.audio]?.channels ?? 1) > 1)
   const channels = new Set(stereo.map((one) => one.clip.channel))
   const setChannel = (channel: Clip['channel']) =>
     edit(
@@ -117,12 +121,13 @@ export function CellPanel({ kit, pad, ray, turnId, pick, gesture, onSwap, onReco
         />
       )}
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
-        <Button label="Record this cell" icon="record-circle-outline" onPress={() => onRecord({ kind: 'turn', turnId })} />
+        <Button label={clip ? 'Another file' : 'Choose a file'} onPress={() => onFile(turnId)} />
+        <Button label="Record this cell" icon="record-circle-outline" onPress={() => onRecord({ kind: 'turn', turnId, rayId: ray.id })} />
         <Button label="Remove this turn" onPress={() => edit(setTurns((before) => before.filter(({ id }) => id !== turnId)))} />
       </View>
       {stereo.length > 0 && (
         <>
-          {placedClips(pad).length > 1 && <Chips label="Settings of" hideLabel options={SCOPES} value={scope} onChoose={setScope} />}
+          {placedClips(bands).length > 1 && <Chips label="Settings of" hideLabel options={SCOPES} value={scope} onChoose={setScope} />}
           <Chips
             label={channels.size > 1 ? 'Takes of its file (mixed)' : 'Takes of its file'}
             options={CHANNEL_CHOICES}
@@ -147,8 +152,8 @@ interface PlacedClip {
 }
 
 /** The clips of one cell, or of all. */
-function placedClips(pad: Pad, turnId?: TurnId): PlacedClip[] {
-  return pad.bands
+function placedClips(bands: readonly Band[], turnId?: TurnId): PlacedClip[] {
+  return bands
     .flatMap((band) => band.turns)
     .filter((turn) => !turnId || turn.id === turnId)
     .flatMap((turn) =>

@@ -1,6 +1,7 @@
-import type { AudioHash, Kit, Pad, Source } from '@heliaster/core/kit'
+import type { AudioHash, Kit, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
 import { clipOfSource } from '@heliaster/core/kit'
-import { compareNames } from '@heliaster/core/place'
+import { cellsOf, compareNames } from '@heliaster/core/place'
+import type { Cells } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
@@ -30,13 +31,18 @@ const HOW = [
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  readonly cells: Cells
+  /** The one cell that gets another file; without it all of them do. */
+  readonly turnId?: TurnId
   readonly onClose: () => void
+  /** Told of the file that was put into a cell. */
+  readonly onShown: (file: Source, turnId: TurnId) => void
   /** Hands what was picked over to where names are understood. */
   readonly onPlace: (files: readonly Source[]) => void
 }
 
 /** Files for a pad, and how they lie on it, with a picture before anything moves. Settings stay as they are. */
-export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
+export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }: Props) {
   const palette = usePalette()
   const entries = useStore(sources.store, (state) => state.entries)
   const [words, setWords] = useState('')
@@ -55,17 +61,29 @@ export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
     [picked, entries],
   )
   const loudness = useLoudness(chosen)
-  const placing = useMemo(() => placeFiles(kit, chosen, { way: how, onto: pad, loudness }), [kit, chosen, how, pad, loudness])
-  const bands = placing.pads[0]?.bands ?? pad.bands
+  const isOneOfSeveral = pad.rays.length > 1
+  const placing = useMemo(
+    () => placeFiles(kit, chosen, { way: how, onto: pad, cells: isOneOfSeveral ? cells : undefined, loudness }),
+    [kit, chosen, how, pad, cells, isOneOfSeveral, loudness],
+  )
+  const bands = (placing.pads[0] && cellsOf(placing.pads[0], cells.ray.id)?.bands) ?? cells.bands
+  const places = cells.bands.reduce((sum, band) => sum + band.turns.length, 0)
+  /** Rays that share their cells keep them: the files fill those that are there. */
+  const isExchange = isOneOfSeveral && !cells.isOwn && places > 0
   const toggle = (hash: AudioHash) =>
-    setPicked((before) => (before.includes(hash) ? before.filter((other) => other !== hash) : [...before, hash].slice(0, 1000)))
+    setPicked((before) => {
+      if (before.includes(hash)) return before.filter((other) => other !== hash)
+      return turnId ? [hash] : [...before, hash].slice(0, 1000)
+    })
   const fill = () => {
-    editKit(kit.id, placeEdits(kit, chosen, placing), pad.id)
+    const [file] = chosen
+    editKit(kit.id, turnId ? cellEdits(pad, cells, turnId, file) : placeEdits(kit, chosen, placing), pad.id)
+    if (turnId) onShown(file, turnId)
     onClose()
   }
   return (
     <Sheet
-      title="Choose clips"
+      title={turnId ? 'Choose a file' : isOneOfSeveral ? `Clips of ${cells.ray.name}` : 'Choose clips'}
       isOpen
       onClose={onClose}
       actions={
@@ -74,13 +92,17 @@ export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
             <View style={{ flexDirection: 'row', gap: 14, alignItems: 'center' }}>
               <Star size={76} turns={bands.map((band) => band.turns.length)} />
               <View style={{ flex: 1 }}>
-                <Chips label="How" hideLabel options={HOW} value={how} onChoose={setHow} />
+                {isExchange ? (
+                  <Text look="small">{exchangeWords(chosen.length, places, cells.ray.name)}</Text>
+                ) : (
+                  <Chips label="How" hideLabel options={HOW} value={how} onChoose={setHow} />
+                )}
               </View>
             </View>
           )}
           {chosen.length > 1 && <Button label="By their names, or together as rays" onPress={() => onPlace(chosen)} />}
           <Button
-            label={chosen.length === 0 ? 'Tap the files to put on this pad' : `Put ${chosen.length} on the pad`}
+            label={putLabel(chosen.length, turnId !== undefined, isExchange ? Math.min(places, chosen.length) : chosen.length)}
             kind="main"
             disabled={chosen.length === 0}
             onPress={fill}
@@ -90,11 +112,13 @@ export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
     >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <SearchField value={words} onChange={setWords} placeholder="Find by name" />
-        <Button
-          label={`All ${list.length}`}
-          disabled={list.length === 0 || list.length > 1000}
-          onPress={() => setPicked(list.map((source) => source.audio))}
-        />
+        {!turnId && (
+          <Button
+            label={`All ${list.length}`}
+            disabled={list.length === 0 || list.length > 1000}
+            onPress={() => setPicked(list.map((source) => source.audio))}
+          />
+        )}
       </View>
       <FlatList
         data={list}
@@ -139,6 +163,24 @@ export function FillSheet({ kit, pad, onClose, onPlace }: Props) {
       />
     </Sheet>
   )
+}
+
+function cellEdits(pad: Pad, { ray }: Cells, turnId: TurnId, file: Source): KitEdit[] {
+  return [
+    { type: 'putAudio', audio: file.audio, info: file.info },
+    { type: 'setClip', padId: pad.id, turnId, rayId: ray.id, clip: clipOfSource(file) },
+  ]
+}
+
+function putLabel(count: number, isCell: boolean, placed: number): string {
+  if (count === 0) return isCell ? 'Tap the file for this cell' : 'Tap the files to put on this pad'
+  if (isCell) return 'Put it into the cell'
+  return placed === count ? `Put ${count} on the pad` : `Put ${placed} of ${count} on the pad`
+}
+
+function exchangeWords(count: number, places: number, ray: string): string {
+  const rest = count > places ? ` ${count - places} find no cell.` : count < places ? ` The last ${places - count} keep their clips.` : ''
+  return `They fill the ${places} cells of ${ray} in this order, soft bands first; the other rays stay.${rest}`
 }
 
 const LONGEST_SECONDS = 20

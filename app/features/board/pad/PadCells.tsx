@@ -1,30 +1,42 @@
-import type { Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, RayId, Source, TurnId } from '@heliaster/core/kit'
+import { cellsOf, setCells } from '@heliaster/core/place'
 import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useState } from 'react'
 import { View } from 'react-native'
 
 import { Button } from '../../../ui/Button'
+import { Chips } from '../../../ui/Chips'
 import { notify } from '../../../ui/notices'
+import { Text } from '../../../ui/Text'
 import { PlaceSheet } from '../../place'
 import { RecordHereSheet } from '../../record-here'
 import { editKit } from '../../shell'
 import { CellGrid } from './CellGrid'
+import { DropOnCells } from './DropOnCells'
 import { FillSheet } from './FillSheet'
+import { Followers } from './Followers'
 import { bandsByLoudness } from './loudness-edges'
 import { spreadEdits } from '../pad-edits'
 
-/** What fills a pad: its cells, and the ways to fill and spread them. */
+/** What fills a pad: the cells of its rays, and the ways to fill and spread them. */
 export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
-  const [filling, setFilling] = useState(false)
+  const [rayId, setRayId] = useState<RayId>()
+  const [filling, setFilling] = useState<{ readonly turnId?: TurnId }>()
   const [placing, setPlacing] = useState<readonly Source[]>()
+  const [shown, setShown] = useState<{ readonly file: Source; readonly turnId: TurnId }>()
   const [recording, setRecording] = useState<TakeTarget>()
-  const turns = pad.bands.reduce((sum, band) => sum + band.turns.length, 0)
+  const cells = cellsOf(pad, rayId)
+  if (!cells) return <Text tone="muted">This pad has no ray with clips.</Text>
+  const withClips = pad.rays.filter((ray) => ray.source.kind === 'clips')
+  const { bands, ray, isOwn } = cells
+  const turns = bands.reduce((sum, band) => sum + band.turns.length, 0)
   const edit = (edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
+  const spread = (how: 'bands' | 'turns' | 'even') => edit(spreadEdits(pad, cells, how))
   const setByLoudness = async () => {
     try {
-      const bands = await bandsByLoudness(pad)
-      if (bands) edit([{ type: 'setPadFilling', padId: pad.id, bands, spread: 'loudness' }])
+      const next = await bandsByLoudness(cells)
+      if (next) edit([setCells(pad, cells, next, 'loudness')])
       else notify('The bands do not rise in loudness, so the edges stay. Hear each band: one may be in the wrong place.')
     } catch (error) {
       notify(error instanceof Error ? error.message : String(error))
@@ -32,38 +44,46 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   }
   return (
     <>
-      <CellGrid kit={kit} pad={pad} onRecord={setRecording} />
+      {withClips.length > 1 && (
+        <Chips
+          label="Cells of"
+          hideLabel
+          options={withClips.map(({ id, name }) => ({ value: id, text: name }))}
+          value={ray.id}
+          onChoose={setRayId}
+        />
+      )}
+      <DropOnCells kit={kit} pad={pad} cells={cells} onMany={setPlacing} onShown={(file, turnId) => setShown({ file, turnId })}>
+        <CellGrid key={ray.id} kit={kit} pad={pad} cells={cells} onRecord={setRecording} onFile={(turnId) => setFilling({ turnId })} />
+      </DropOnCells>
+      {shown && <Followers key={shown.file.id} pad={pad} {...shown} onDone={() => setShown(undefined)} />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button
           label={turns > 0 ? 'Replace the clips' : 'Choose clips'}
           kind={turns > 0 ? 'plain' : 'main'}
-          onPress={() => setFilling(true)}
+          onPress={() => setFilling({})}
         />
-        <Button label="Record here" icon="record-circle-outline" onPress={() => setRecording({ kind: 'pad' })} />
-        {turns > 1 && pad.bands.length === 1 && <Button label="Spread as bands" onPress={() => edit(spreadEdits(pad, 'bands'))} />}
-        {pad.bands.length > 1 && <Button label="Spread as turns" onPress={() => edit(spreadEdits(pad, 'turns'))} />}
-        {pad.bands.length > 1 && <Button label="Even edges" onPress={() => edit(spreadEdits(pad, 'even'))} />}
-        {pad.bands.length > 1 && <Button label="Edges by loudness" onPress={() => void setByLoudness()} />}
+        <Button
+          label={isOwn ? `Record ${ray.name}` : 'Record here'}
+          icon="record-circle-outline"
+          onPress={() => setRecording(isOwn ? { kind: 'ray', rayId: ray.id } : { kind: 'pad' })}
+        />
+        {turns > 1 && bands.length === 1 && <Button label="Spread as bands" onPress={() => spread('bands')} />}
+        {bands.length > 1 && <Button label="Spread as turns" onPress={() => spread('turns')} />}
+        {bands.length > 1 && <Button label="Even edges" onPress={() => spread('even')} />}
+        {bands.length > 1 && <Button label="Edges by loudness" onPress={() => void setByLoudness()} />}
         <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />
-        {pad.rays.length > 1 &&
-          pad.rays
-            .filter((ray) => !ray.microphone)
-            .map((ray) => (
-              <Button
-                key={ray.id}
-                label={`Record ${ray.name}`}
-                icon="record-circle-outline"
-                onPress={() => setRecording({ kind: 'ray', rayId: ray.id })}
-              />
-            ))}
       </View>
       {filling && (
         <FillSheet
           kit={kit}
           pad={pad}
-          onClose={() => setFilling(false)}
+          cells={cells}
+          turnId={filling.turnId}
+          onClose={() => setFilling(undefined)}
+          onShown={(file, turnId) => setShown({ file, turnId })}
           onPlace={(files) => {
-            setFilling(false)
+            setFilling(undefined)
             setPlacing(files)
           }}
         />

@@ -1,5 +1,6 @@
-import type { Band, Pad } from '@heliaster/core/kit'
+import type { Band } from '@heliaster/core/kit'
 import { loudnessEdges } from '@heliaster/core/place'
+import type { Cells } from '@heliaster/core/place'
 
 import { decodedAudio } from '../../../audio/audio-files'
 import { coreWork } from '../../../audio/workers'
@@ -8,15 +9,15 @@ import { coreWork } from '../../../audio/workers'
 const MOST_TURNS = 6
 
 /**
- * The bands of a pad at edges set from their measured loudness, on its first ray; undefined where a band has no clip, or
+ * The bands of a ray at edges set from their measured loudness; undefined where a band has no clip, or
  * where a louder band is no louder than a softer one, for then loudness says nothing of velocity.
  */
-export async function bandsByLoudness(pad: Pad): Promise<Band[] | undefined> {
+export async function bandsByLoudness({ ray, bands }: Cells): Promise<Band[] | undefined> {
   const means: number[] = []
-  for (const band of pad.bands) {
+  for (const band of bands) {
     const levels: number[] = []
     for (const turn of band.turns.slice(0, MOST_TURNS)) {
-      const clip = turn.clips[pad.rays[0].id]
+      const clip = turn.clips[ray.id]
       if (!clip || clip === 'intendedSilence') continue
       const { audio } = await decodedAudio(clip.audio)
       const loudness = await coreWork().clipLoudness(audio, clip)
@@ -27,5 +28,5 @@ export async function bandsByLoudness(pad: Pad): Promise<Band[] | undefined> {
   }
   if (means.some((mean, i) => i > 0 && mean <= means[i - 1])) return undefined
   const edges = loudnessEdges(means)
-  return pad.bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+  return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
 }

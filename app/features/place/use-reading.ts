@@ -1,0 +1,56 @@
+import type { Source } from '@heliaster/core/kit'
+import { planByNames, readNames, rolesByExample } from '@heliaster/core/place'
+import type { ExampleCell, NamePlan, NameRoles, ReadNames } from '@heliaster/core/place'
+import { useMemo, useState } from 'react'
+
+import { namedFile } from './place-files'
+import type { LoudnessOf } from './use-loudness'
+
+/** A file that someone has put into a cell, for others to follow. Bands and turns count from 0. */
+export interface ShownFile extends Omit<ExampleCell, 'file'> {
+  readonly file: Source
+}
+
+export interface Reading {
+  readonly read: ReadNames
+  readonly plan: NamePlan
+  /** The file whose name stands for all, by its place. */
+  readonly example: number
+  /** Whether someone has said what parts of names are. */
+  readonly isTaught: boolean
+  lookAtAnother(): void
+  /** Says what parts of the names are, besides what was said before. */
+  say(roles: NameRoles): void
+  /** Says in which cell the example belongs. False where no reading of the names does that. */
+  show(band: number, turn: number): boolean
+  forget(): void
+}
+
+/** What the names of files say, and what someone has said of them. */
+export function useReading(files: readonly Source[], loudness: LoudnessOf, shown?: ShownFile): Reading {
+  const first = Math.max(
+    0,
+    files.findIndex(({ id }) => id === shown?.file.id),
+  )
+  const [example, setExample] = useState(first)
+  const [said, setSaid] = useState<NameRoles>()
+  const named = useMemo(() => files.map((file) => namedFile(file, loudness)), [files, loudness])
+  const taught = useMemo(() => (shown ? rolesByExample(named, { ...shown, file: first }) : undefined), [named, shown, first])
+  const roles = said ?? taught
+  const read = useMemo(() => readNames(named, roles), [named, roles])
+  const plan = useMemo(() => planByNames(named, read), [named, read])
+  return {
+    read,
+    plan,
+    example,
+    isTaught: roles !== undefined && Object.keys(roles).length > 0,
+    lookAtAnother: () => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length),
+    say: (more) => setSaid({ ...roles, ...more }),
+    show(band, turn) {
+      const found = rolesByExample(named, { file: example, band, turn }, roles)
+      if (found) setSaid(found)
+      return found !== undefined
+    },
+    forget: () => setSaid({}),
+  }
+}
