@@ -1,6 +1,6 @@
-import { hashAudio, momentaryLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import { columnsOf, hashAudio, momentaryLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { hitsAt, listenForStrikes, spectrogramOf } from '@heliaster/core/cut'
+import { hitsAt, listenForStrikes, pitchOf, spectrogramOf } from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
@@ -31,6 +31,7 @@ interface Kept {
 }
 
 const KEPT = 3
+const LOOK_COLUMNS = 40
 const kept = new Map<string, Kept>()
 
 /** The heavy work on recordings, away from the page. */
@@ -84,6 +85,16 @@ const work = {
   clipLoudness(audio: Audio, clip: Clip): number {
     const { channels, sampleRateHz } = clipAudio(audio, clip)
     return momentaryLoudness(channels, sampleRateHz)
+  },
+  /** A clip in small, and how loud it is. */
+  clipLook(audio: Audio, clip: Clip): { low: Float32Array; high: Float32Array; loudnessDb: number } {
+    const { channels, sampleRateHz } = clipAudio(audio, clip)
+    const mono = toMono({ channels, sampleRateHz })
+    return { ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS), loudnessDb: momentaryLoudness(channels, sampleRateHz) }
+  },
+  /** Where a clip's pitch settles, Hz; undefined where it has none. */
+  clipPitchHz(audio: Audio, clip: Clip): number | undefined {
+    return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
   /** A clip with all that is set on it, as a sound of its own. */
   clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),

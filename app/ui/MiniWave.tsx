@@ -31,6 +31,31 @@ export const MiniWave = memo(function MiniWave({ audio, width, height }: Props) 
   })
 })
 
+interface OutlineProps {
+  /** Lowest and highest of each column. */
+  readonly low: Float32Array
+  readonly high: Float32Array
+  readonly width: number
+  readonly height: number
+  /** How much of the height its highest point takes, 0..1. */
+  readonly share: number
+}
+
+/** A waveform as it was measured, at a share of its place's height. */
+export const Outline = memo(function Outline({ low, high, width, height, share }: OutlineProps) {
+  const palette = usePalette()
+  const path = unstable_createElement('path', { d: draw({ low, high }), fill: palette.waterInk })
+  return unstable_createElement('svg', {
+    width,
+    height: Math.max(2, height * share),
+    viewBox: `0 0 ${BOX} ${BOX}`,
+    preserveAspectRatio: 'none',
+    'aria-hidden': true,
+    style: { flexShrink: 0 },
+    children: path,
+  })
+})
+
 export function usePicture(audio: AudioHash): Picture | undefined {
   const [, redraw] = useState(0)
   const drawn = drawnPicture(audio)
@@ -59,7 +84,7 @@ function outlineOf(picture: Picture): string {
   return outline
 }
 
-function draw({ low, high }: Picture): string {
+function draw({ low, high }: Pick<Picture, 'low' | 'high'>): string {
   let peak = 1e-4
   for (let i = 0; i < high.length; i++) peak = Math.max(peak, Math.abs(high[i]), Math.abs(low[i]))
   const x = (i: number) => Math.round((i / (high.length - 1)) * BOX)

@@ -1,3 +1,4 @@
+import type { Tint } from '@heliaster/core/kit'
 import { memo } from 'react'
 import Svg, { Circle, G, Path } from 'react-native-svg'
 
@@ -7,6 +8,7 @@ interface Props {
   /** Turns of each band, soft first. */
   readonly turns: readonly number[]
   readonly size: number
+  readonly tint?: Tint
   /** The cell that sounded last. */
   readonly lit?: { readonly band: number; readonly turn: number }
 }
@@ -23,8 +25,9 @@ export function ringEdges(bands: number): number[] {
 }
 
 /** The glyph of a pad, a sun star: rings are bands, pale and soft inside, deep and loud outside; arms are turns. */
-export const Star = memo(function Star({ turns, size, lit }: Props) {
+export const Star = memo(function Star({ turns, size, tint, lit }: Props) {
   const palette = usePalette()
+  const colour = tint ? palette.tints[tint] : palette.kelp
   const radius = size / 2 - 1.5
   const edges = ringEdges(turns.length)
   const isEmpty = turns.every((count) => count === 0)
@@ -43,7 +46,7 @@ export const Star = memo(function Star({ turns, size, lit }: Props) {
               <Path
                 key={turn}
                 d={path}
-                fill={isLit ? palette.coral : palette.kelp}
+                fill={isLit ? palette.coral : colour}
                 fillOpacity={isLit ? 1 : depth}
                 fillRule="evenodd"
                 stroke={palette.paper}

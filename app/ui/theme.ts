@@ -1,3 +1,4 @@
+import type { Tint } from '@heliaster/core/kit'
 import { createTheme } from '@rneui/themed'
 import { useSyncExternalStore } from 'react'
 import { createStore } from 'zustand/vanilla'
@@ -20,8 +21,14 @@ const day = {
   coralWash: '#f3d3c5',
   water: '#bfd6d8',
   waterInk: '#2c6470',
+  tints: { tide: '#275a86', mussel: '#5a4885', rust: '#87481c', ochre: '#6f5500', slate: '#4a5961', plum: '#86305d' },
 }
-export type Palette = { readonly [Key in keyof typeof day]: Key extends 'name' ? 'day' | 'night' : string }
+type Colours = Omit<typeof day, 'name' | 'tints'>
+export type Palette = { readonly [Key in keyof Colours]: string } & {
+  readonly name: 'day' | 'night'
+  /** Shades of the colours that pads can be marked with. */
+  readonly tints: Readonly<Record<Tint, string>>
+}
 
 /** By night: deep water and foam. */
 const night: Palette = {
@@ -41,6 +48,7 @@ const night: Palette = {
   coralWash: '#54291f',
   water: '#1d4a56',
   waterInk: '#8fd0dc',
+  tints: { tide: '#86b9e6', mussel: '#b8a5ea', rust: '#dba274', ochre: '#dfc05a', slate: '#b0c1ca', plum: '#eb9fc6' },
 }
 
 export type ThemeChoice = 'system' | 'day' | 'night'

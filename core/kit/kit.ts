@@ -24,6 +24,9 @@ export const families = [
 ] as const // prettier-ignore
 export const picks = ['cycle', 'random', 'shuffle'] as const
 export const padModes = ['oneShot', 'hold', 'loopUntilLetGo', 'loopUntilStruckAgain', 'silencer'] as const
+/** Colours that a pad can be marked with; each theme has its own shade of them. */
+export const tints = ['tide', 'mussel', 'rust', 'ochre', 'slate', 'plum'] as const
+export type Tint = (typeof tints)[number]
 export const channelChoices = ['left', 'right', 'both', 'mid'] as const
 
 /** Repairs of a recording, heard before anything else is done to it: a low cut, a shelf that turns the heights, no DC. */
@@ -115,6 +118,9 @@ export type Ray = z.infer<typeof raySchema>
 export const padSettingsSchema = z.strictObject({
   name: nameSchema,
   family: z.enum(families),
+  tint: z.enum(tints).optional(),
+  /** The name under which pads are gathered to be edited as one; it changes nothing that sounds. */
+  group: nameSchema.optional(),
   gainDb: gainDbSchema,
   pan: panSchema,
   mode: z.enum(padModes),

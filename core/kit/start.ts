@@ -10,8 +10,10 @@ import type { CutSettings } from './source'
 
 export const START_VERSION = 1
 
-/** What a pad brings to a start: all its settings but those that are its own: name, family, root note, bus and mute. */
-export const padStartSchema = padSettingsSchema.omit({ name: true, family: true, rootNote: true, bus: true, mute: true }).partial()
+/** What a pad brings to a start: all its settings but those that are its own: name, family, group, root note, bus and mute. */
+export const padStartSchema = padSettingsSchema
+  .omit({ name: true, family: true, group: true, rootNote: true, bus: true, mute: true })
+  .partial()
 export type PadStart = z.infer<typeof padStartSchema>
 
 /** Named settings to begin a pad or a cut with. */
@@ -36,7 +38,7 @@ export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pa
 
 /** The settings of a pad that a start keeps. */
 export function padStartOf(own: Partial<PadSettings>): PadStart {
-  const { name: _name, family: _family, rootNote: _root, bus: _bus, mute: _mute, ...kept } = own
+  const { name: _name, family: _family, group: _group, rootNote: _root, bus: _bus, mute: _mute, ...kept } = own
   return kept
 }
 

@@ -1,9 +1,15 @@
 import fc from 'fast-check'
 
-import { aKit, anImpulse } from '../kit/builders'
+import { aKit, anImpulse, hashOf, testIds } from '../kit/builders'
+import { applyEdit } from '../kit/kit-edit'
 import { bandSchema } from '../kit/kit'
-import type { Band } from '../kit/kit'
+import type { Band, Kit, Pad } from '../kit/kit'
+import { createRay, wholeClip } from '../kit/make'
+import { clipsOfPad } from '../kit/resolve'
 import { mergeDown, moveTurn, removeBand, swapTurns } from './arrange'
+import { exchangeClips } from './cells'
+import { toOwnCells, toSharedCells } from './own-cells'
+import { swapPads } from './swap-pads'
 
 const padOf = (turns: readonly number[]) =>
   aKit([{ bands: turns.map((count) => Array.from({ length: count }, () => anImpulse(4))) }]).kit.pads[0]
@@ -37,4 +43,53 @@ test('a swap changes two places only; a band that goes leaves its velocities to 
   expect(swapTurns(bands, a, d).map((band) => band.turns.map((turn) => turn.id))).toEqual([[d, b], [c, a]]) // prettier-ignore
   expect(removeBand(bands, bands[0].id).map((band) => [band.fromVelocity, band.turns.length])).toEqual([[1, 2]])
   expect(mergeDown(bands, bands[0].id)).toEqual(bands)
+})
+
+/** A pad whose two rays share bands of 2 and 3 turns. */
+function twoRays(): { kit: Kit; pad: Pad } {
+  const { kit } = aKit([{ bands: [[anImpulse(4), anImpulse(4)], [anImpulse(4), anImpulse(4), anImpulse(4)]] }, { own: { pan: 0.5 }, bands: [[anImpulse(4)]] }]) // prettier-ignore
+  const [first, other] = kit.pads
+  const room = createRay(testIds(9), 'Room')
+  const clip = wholeClip(hashOf('e'), { frames: 4, channels: 1 })
+  const pad = {
+    ...first,
+    rays: [...first.rays, room],
+    bands: exchangeClips(
+      first.bands,
+      room.id,
+      Array.from({ length: 4 }, () => clip),
+    ),
+  }
+  return { kit: { ...kit, pads: [pad, other] }, pad }
+}
+
+test('a ray takes its clips into bands of its own and brings them back, and no other ray changes', () => {
+  const { pad } = twoRays()
+  const [body, room] = pad.rays
+  const apart: Pad = { ...pad, ...toOwnCells(testIds(3), pad, room.id) }
+  expect(apart.bands.map((band) => band.turns.map((turn) => Object.keys(turn.clips)))).toEqual([
+    [[body.id], [body.id]],
+    [[body.id], [body.id], [body.id]],
+  ])
+  expect(clipsOfPad(apart)).toHaveLength(9)
+  expect({ ...apart, ...toSharedCells(apart, room.id) }).toEqual(pad)
+  const shorter = { ...apart, bands: apart.bands.slice(0, 1) }
+  expect(toSharedCells(shorter, room.id)).toBeUndefined()
+})
+
+test('two pads exchange places, notes or clips; all else of both stays, and a second time brings all back', () => {
+  const { kit, pad } = twoRays()
+  const other = kit.pads[1]
+  const after = (of: Kit, what: 'places' | 'notes' | 'clips') =>
+    swapPads(
+      of,
+      of.pads.find(({ id }) => id === pad.id)!,
+      of.pads.find(({ id }) => id === other.id)!,
+      what,
+    ).reduce(applyEdit, of)
+  for (const what of ['places', 'notes'] as const) expect(after(after(kit, what), what)).toEqual(kit)
+  const [one, two] = after(kit, 'clips').pads
+  expect([one, two].map(({ id, notes, own }) => ({ id, notes, own }))).toEqual(kit.pads.map(({ id, notes, own }) => ({ id, notes, own })))
+  expect(clipsOfPad(one)).toEqual(clipsOfPad(other))
+  expect(clipsOfPad(two)).toEqual(clipsOfPad(pad))
 })

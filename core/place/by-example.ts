@@ -52,9 +52,9 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
 
 /**
  * Files whose names are made like one of them: the same kinds of parts in the same order, and the same words. Where too
- * few are, one word may differ, as names of microphones do.
+ * few are, or where several microphones are looked for, one word may differ.
  */
-export function namedAlike(names: readonly string[], example: number): number[] {
+export function namedAlike(names: readonly string[], example: number, isOfSeveral = false): number[] {
   const read = names.map((name) => {
     const parts = nameParts(name)
     return {
@@ -66,7 +66,7 @@ export function namedAlike(names: readonly string[], example: number): number[] 
   const within = (differing: number) =>
     read.flatMap((own, i) => (own.slots === slots && differences(own.words, words) <= differing ? [i] : []))
   const same = within(0)
-  return same.length > 2 ? same : within(1)
+  return same.length > 2 && !isOfSeveral ? same : within(1)
 }
 
 const isWords = ({ slot }: NamePart) => slot.startsWith('words')

@@ -6,30 +6,52 @@ import { View } from 'react-native'
 import { makeId } from '../../stores/make-id'
 import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
+import { useIsWide } from '../../ui/use-is-wide'
 import { editKit } from '../shell'
 import { session, useSession } from '../shell/session'
 import { MixerSheet } from './MixerSheet'
-import { PadsSheet } from './PadsSheet'
+import { PadsSheet } from './several/PadsSheet'
 
-/** The arrangement of pads, and one more pad. */
-export function BoardBar({ kit }: { readonly kit: Kit }) {
+interface Props {
+  readonly kit: Kit
+  readonly isArranging: boolean
+  readonly onArrange: (isArranging: boolean) => void
+}
+
+/** One more pad, empty, at the end. */
+export function addPad(kit: Kit): void {
+  const pad = createPad(makeId, { name: `Pad ${kit.pads.length + 1}` }, freeNote(kit))
+  editKit(kit.id, [{ type: 'addPad', pad, index: kit.pads.length }])
+  session.setState({ padId: pad.id })
+}
+
+/** The arrangement of pads, what holds for several, and one more pad. */
+export function BoardBar({ kit, isArranging, onArrange }: Props) {
+  const isWide = useIsWide()
+  const most = isWide ? 16 : 8
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
   const { columns } = kit.arrangement
   const setColumns = (count: number) => editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { columns: count } } }])
-  const add = () => {
-    const pad = createPad(makeId, { name: `Pad ${kit.pads.length + 1}` }, freeNote(kit))
-    editKit(kit.id, [{ type: 'addPad', pad, index: kit.pads.length }])
-    session.setState({ padId: pad.id })
-  }
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: 48 }}>
-      <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => setColumns(columns - 1)} />
-      <Text look="figures" tone="muted" aria-label={`${columns} columns`}>
-        {columns}
-      </Text>
-      <IconButton name="plus" label="More columns" disabled={columns >= 8} onPress={() => setColumns(columns + 1)} />
+      <IconButton
+        name="cursor-move"
+        label={isArranging ? 'The pads are in their places' : 'Arrange the pads'}
+        on={isArranging}
+        disabled={kit.pads.length < 2}
+        onPress={() => onArrange(!isArranging)}
+      />
+      {(isWide || isArranging) && (
+        <>
+          <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => setColumns(columns - 1)} />
+          <Text look="figures" tone="muted" aria-label={`${columns} columns`}>
+            {columns}
+          </Text>
+          <IconButton name="plus" label="More columns" disabled={columns >= most} onPress={() => setColumns(columns + 1)} />
+        </>
+      )}
       <View style={{ flex: 1 }} />
       <IconButton
         name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'}
@@ -40,7 +62,7 @@ export function BoardBar({ kit }: { readonly kit: Kit }) {
       <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
       <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
       <View style={{ width: 4 }} />
-      <Button label="Add pad" onPress={add} disabled={kit.pads.length >= 128} />
+      <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>

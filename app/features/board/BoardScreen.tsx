@@ -1,3 +1,4 @@
+import type { Kit } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -8,9 +9,9 @@ import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { DropOnPads } from '../place'
-import { useKit, useKitId } from '../shell'
+import { useKit } from '../shell'
 import { padName, useChosenPad } from '../shell/use-kit'
-import { BoardBar } from './BoardBar'
+import { addPad, BoardBar } from './BoardBar'
 import { PadCard } from './PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './PadTable'
@@ -23,16 +24,17 @@ export function BoardScreen() {
   const kit = useKit()
   const chosen = useChosenPad()
   const [open, setOpen] = useState(false)
+  const [isArranging, setArranging] = useState(false)
   if (!kit) return null
-  if (kit.pads.length === 0) return <EmptyBoard />
+  if (kit.pads.length === 0) return <EmptyBoard kit={kit} />
   if (isWide)
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
-          <BoardBar kit={kit} />
+          <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
           <SoloBar />
           <DropOnPads kit={kit}>
-            <PadTable kit={kit} />
+            <PadTable kit={kit} isArranging={isArranging} />
           </DropOnPads>
         </View>
         <ScrollView
@@ -45,10 +47,10 @@ export function BoardScreen() {
     )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <BoardBar kit={kit} />
+      <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
       <SoloBar />
       <DropOnPads kit={kit}>
-        <PadTable kit={kit} />
+        <PadTable kit={kit} isArranging={isArranging} />
       </DropOnPads>
       {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
       {chosen && (
@@ -60,17 +62,15 @@ export function BoardScreen() {
   )
 }
 
-function EmptyBoard() {
-  const kitId = useKitId()
-  const kit = useKit()
+function EmptyBoard({ kit }: { readonly kit: Kit }) {
   return (
     <View style={{ flex: 1, alignItems: 'center', justifyContent: 'center', gap: 16, padding: 28 }}>
       <Text look="heading">No pads yet</Text>
       <Text tone="muted" style={{ textAlign: 'center', maxWidth: 340 }}>
         Record something being struck, and its hits become pads.
       </Text>
-      <Button label="Record" kind="main" onPress={() => router.navigate(`/kit/${kitId}/gather`)} />
-      {kit && <BoardBar kit={kit} />}
+      <Button label="Record" kind="main" onPress={() => router.navigate(`/kit/${kit.id}/gather`)} />
+      <Button label="Add an empty pad" onPress={() => addPad(kit)} />
     </View>
   )
 }

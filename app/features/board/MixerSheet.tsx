@@ -1,6 +1,6 @@
 import type { Bus, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -8,6 +8,7 @@ import { useStore } from 'zustand'
 import { raysLevel, soloed, strikePad, toggleSolo } from '../../audio/sound'
 import { Button, IconButton } from '../../ui/Button'
 import { Meter } from '../../ui/Meter'
+import { NameField } from '../../ui/NameField'
 import { PanSlider } from '../../ui/PanAndTune'
 import { Sheet } from '../../ui/Sheet'
 import { Slider } from '../../ui/Slider'
@@ -16,6 +17,11 @@ import { usePalette } from '../../ui/theme'
 import { editKit } from '../shell'
 import { kitGesture, padName } from '../shell/use-kit'
 import type { KitGesture } from '../shell/use-kit'
+import { removeBusEdits } from './bus-edits'
+
+/** As many as the engine plays where a kit sets no limit. */
+const ALL_STRIKES = 64
+const FEW_STRIKES = 16
 
 /** All pads against each other, then the buses and the whole: levels, places, who is silent and who sounds alone. */
 export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClose: () => void }) {
@@ -34,6 +40,21 @@ export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClo
         onSlide={(gainDb) => gesture.set([{ type: 'setKit', fields: { gainDb } }])}
         onDone={gesture.end}
       />
+      <Slider
+        label="Strikes at once in the whole kit"
+        value={kit.maxStrikes ?? ALL_STRIKES}
+        min={1}
+        max={128}
+        step={1}
+        unit=""
+        onSlide={(maxStrikes) => gesture.set([{ type: 'setKit', fields: { maxStrikes } }])}
+        onDone={gesture.end}
+      />
+      {(kit.maxStrikes ?? ALL_STRIKES) < FEW_STRIKES && (
+        <Text look="small" tone="coral">
+          So few let drums cut each other off: a boom may end a ringing bell. Limits of single pads and choke groups do less harm.
+        </Text>
+      )}
       {solo.length > 0 && (
         <Button label={`Let all sound again (${solo.length} alone now)`} onPress={() => soloed.setState({ pads: [], rays: [] })} />
       )}
@@ -93,7 +114,8 @@ function BusStrip({ kit, bus, gesture }: { kit: Kit; bus: Bus; gesture: KitGestu
   return (
     <Strip
       name={`${bus.name} (${feeds.length} ${feeds.length === 1 ? 'ray' : 'rays'})`}
-      level={() => Math.max(0, ...feeds.map(({ pad, place }) => raysLevel(pad.id)[place]))}
+      level={() => Math.hypot(...feeds.map(({ pad, place }) => raysLevel(pad.id)[place]))}
+      settings={<BusSettings kit={kit} bus={bus} feeds={feeds.length} />}
       gainDb={bus.gainDb}
       pan={bus.pan}
       mute={bus.mute}
@@ -104,6 +126,22 @@ function BusStrip({ kit, bus, gesture }: { kit: Kit; bus: Bus; gesture: KitGestu
     >
       <IconButton name="headphones" label={isSolo ? `${bus.name} sounds alone` : `Only ${bus.name}`} on={isSolo} onPress={toggle} />
     </Strip>
+  )
+}
+
+function BusSettings({ kit, bus, feeds }: { readonly kit: Kit; readonly bus: Bus; readonly feeds: number }) {
+  return (
+    <View style={{ gap: 8, paddingBottom: 8 }}>
+      <NameField
+        label="Name of the bus"
+        value={bus.name}
+        onName={(name) => editKit(kit.id, [{ type: 'putBus', bus: { ...bus, name: name.trim().slice(0, 120) || bus.name } }])}
+      />
+      <Button
+        label={feeds > 0 ? `Remove the bus; its ${feeds === 1 ? 'ray goes' : `${feeds} rays go`} to the mix` : 'Remove the bus'}
+        onPress={() => editKit(kit.id, removeBusEdits(kit, bus.id))}
+      />
+    </View>
   )
 }
 
@@ -118,10 +156,13 @@ interface StripProps {
   readonly onDone: () => void
   readonly onMute: () => void
   readonly children: ReactNode
+  /** What is set more seldom, shown when asked for. */
+  readonly settings?: ReactNode
 }
 
-function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children }: StripProps) {
+function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children, settings }: StripProps) {
   const palette = usePalette()
+  const [isOpen, setOpen] = useState(false)
   return (
     <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6, gap: 2 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
@@ -139,6 +180,14 @@ function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, 
           on={mute}
           onPress={onMute}
         />
+        {settings && (
+          <IconButton
+            name={isOpen ? 'chevron-up' : 'chevron-down'}
+            label={`Settings of ${name}`}
+            on={isOpen}
+            onPress={() => setOpen(!isOpen)}
+          />
+        )}
       </View>
       <View style={{ flexDirection: 'row', gap: 20 }}>
         <View style={{ flex: 2 }}>
@@ -148,6 +197,7 @@ function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, 
           <PanSlider value={pan} onSlide={onPan} onDone={onDone} />
         </View>
       </View>
+      {isOpen && settings}
     </View>
   )
 }

@@ -1,16 +1,20 @@
-import type { Kit } from '@heliaster/core/kit'
+import type { Kit, PadId } from '@heliaster/core/kit'
+import { swapPads } from '@heliaster/core/place'
 import { useState } from 'react'
-import { ScrollView, View } from 'react-native'
+import { Pressable, ScrollView, View } from 'react-native'
 
+import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
-import { useSession } from '../shell'
+import { useSwapDrag } from '../../ui/use-swap-drag'
+import { editKit, useSession } from '../shell'
 import { PadFace } from '../shell/PadFace'
+import { padName } from '../shell/use-kit'
 import { TieArcs } from './TieArcs'
 
 const LABEL_HEIGHT = 40
 
 /** The pads in the arrangement the person made. Ties are arcs between them. */
-export function PadTable({ kit }: { readonly kit: Kit }) {
+export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isArranging: boolean }) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
   const [width, setWidth] = useState(0)
@@ -43,8 +47,57 @@ export function PadTable({ kit }: { readonly kit: Kit }) {
               <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === chosen} withNote withKey={isWide} />
             </View>
           ))}
+          {isArranging && <Arranging kit={kit} place={place} size={size} />}
         </>
       )}
     </ScrollView>
+  )
+}
+
+interface ArrangingProps {
+  readonly kit: Kit
+  readonly place: (index: number) => { readonly x: number; readonly y: number }
+  readonly size: number
+}
+
+/** While pads are arranged they do not sound: one is dragged onto another, or both are tapped, and they change places. */
+function Arranging({ kit, place, size }: ArrangingProps) {
+  const palette = usePalette()
+  const [held, setHeld] = useState<PadId>()
+  const [over, setOver] = useState<PadId>()
+  const swap = (one: PadId, other: PadId) => {
+    const [a, b] = [one, other].map((id) => kit.pads.find((pad) => pad.id === id))
+    if (a && b) editKit(kit.id, swapPads(kit, a, b, 'places'))
+    setHeld(undefined)
+  }
+  const drag = useSwapDrag<PadId>('arranged', { onOver: setOver, onDrop: swap })
+  return (
+    <View ref={drag} style={{ position: 'absolute', inset: 0 }}>
+      {kit.pads.map((pad, index) => {
+        const isMarked = pad.id === held || pad.id === over
+        return (
+          <Pressable
+            key={pad.id}
+            role="button"
+            aria-pressed={pad.id === held}
+            aria-label={held && held !== pad.id ? `Swap with ${padName(kit, pad)}` : `Take up ${padName(kit, pad)}`}
+            onPress={() => (held && held !== pad.id ? swap(held, pad.id) : setHeld(held === pad.id ? undefined : pad.id))}
+            {...{ dataSet: { arranged: pad.id } }}
+            style={{
+              position: 'absolute',
+              left: place(index).x - 6,
+              top: place(index).y - 6,
+              width: size + 12,
+              height: size + LABEL_HEIGHT,
+              borderRadius: 12,
+              borderWidth: isMarked ? 2 : 1,
+              borderStyle: isMarked ? 'solid' : 'dashed',
+              borderColor: isMarked ? palette.kelp : palette.muted,
+              ...({ userSelect: 'none' } as object),
+            }}
+          />
+        )
+      })}
+    </View>
   )
 }

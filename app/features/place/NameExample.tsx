@@ -80,11 +80,13 @@ export function NameExample({ reading }: { readonly reading: Reading }) {
 
 /** The cell that the example lands in, which may be put right by hand. */
 function CellOfExample({ reading }: { readonly reading: Reading }) {
-  const [refused, setRefused] = useState<string>()
+  const [said, setSaid] = useState<string>()
+  const refused =
+    said ?? (reading.isLost ? 'No part of the names says the cell that this file was put into. This is what they say else.' : undefined)
   const cell = cellOfFile(reading.plan, reading.example)
   if (!cell) return null
   const show = (band: number, turn: number) =>
-    setRefused(
+    setSaid(
       reading.show(band, turn) ? undefined : `No part of this name says band ${band + 1}, turn ${turn + 1}. Tap the part that should.`,
     )
   return (

@@ -1,5 +1,5 @@
-import { clipsOfPad } from '@heliaster/core/kit'
-import type { Pad, Source } from '@heliaster/core/kit'
+import { bandsOfRay, clipsOfPad } from '@heliaster/core/kit'
+import type { Pad, Ray, Source } from '@heliaster/core/kit'
 import { compareNames, looksLevelled } from '@heliaster/core/place'
 import type { NamePlan } from '@heliaster/core/place'
 import { router } from 'expo-router'
@@ -68,6 +68,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
     files.length,
     placing.pads.reduce((sum, pad) => sum + clipCount(pad), 0),
   )
+  const silenced = onto ? raysSilenced(onto, placing.pads[0]) : []
   const accept = () => {
     editKit(kitId, placeEdits(kit, files, placing), onto?.id)
     session.setState({ padId: placing.pads[0]?.id })
@@ -129,6 +130,11 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
       {onto && placing.pads.length > 0 && !(stays && canStay(way, onto)) && (
         <Text look="small">{`The clips of ${padName(kit, onto)} are replaced; all its settings stay.`}</Text>
       )}
+      {onto && silenced.length > 0 && (
+        <Text look="small" tone="coral">
+          {`${silenced.join(', ')} ${silenced.length === 1 ? 'gets' : 'get'} no clip from these and ${silenced.length === 1 ? 'is' : 'are'} silent then.`}
+        </Text>
+      )}
       {onto && way === 'names' && plan.pads.length > 1 && (
         <Text
           look="small"
@@ -157,4 +163,14 @@ function clipCount(pad: Pad): number {
 
 function shortened(texts: readonly string[]): string {
   return texts.length <= 5 ? texts.join(', ') : `${texts.slice(0, 3).join(', ')} … ${texts[texts.length - 1]}`
+}
+
+/** Rays that sound now and would have no clip. */
+function raysSilenced(before: Pad, after: Pad | undefined): string[] {
+  const sounds = (pad: Pad, ray: Ray) =>
+    bandsOfRay(pad, ray).some((band) => band.turns.some((turn) => turn.clips[ray.id] && turn.clips[ray.id] !== 'intendedSilence'))
+  if (!after) return []
+  return after.rays
+    .filter((ray) => before.rays.some(({ id }) => id === ray.id) && sounds(before, ray) && !sounds(after, ray))
+    .map(({ name }) => name)
 }

@@ -18,6 +18,8 @@ export interface Reading {
   readonly example: number
   /** Whether someone has said what parts of names are. */
   readonly isTaught: boolean
+  /** Whether no reading of the names puts the file that was shown into its cell. */
+  readonly isLost: boolean
   lookAtAnother(): void
   /** Says what parts of the names are, besides what was said before. */
   say(roles: NameRoles): void
@@ -44,6 +46,7 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
     plan,
     example,
     isTaught: roles !== undefined && Object.keys(roles).length > 0,
+    isLost: shown !== undefined && said === undefined && taught === undefined,
     lookAtAnother: () => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length),
     say: (more) => setSaid({ ...roles, ...more }),
     show(band, turn) {

@@ -1,3 +1,4 @@
+import { padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { memo } from 'react'
 import { View } from 'react-native'
@@ -9,7 +10,6 @@ import { ringEdges, Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { useElement, useLatest } from '../../ui/use-element'
 import { session, useSession } from './session'
-import { padName } from './use-kit'
 
 interface Props {
   readonly kit: Kit
@@ -29,7 +29,8 @@ const SOFTEST = 8
  */
 export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
   const lit = useSession((state) => state.lit[pad.id])
-  const name = padName(kit, pad)
+  const { tint, mute, name: given } = padSettings(kit, pad)
+  const name = given || 'Unnamed pad'
   const key = keyLabel(index)
   const star = useStrikes(pad)
   return (
@@ -50,9 +51,9 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
             releasePad(pad.id, 1)
           },
         }}
-        style={{ borderRadius: size / 2 }}
+        style={{ borderRadius: size / 2, opacity: mute ? 0.4 : 1 }}
       >
-        <Star turns={starTurns(pad)} size={size} lit={lit} />
+        <Star turns={starTurns(pad)} size={size} tint={tint} lit={lit} />
       </View>
       <Text
         look="label"

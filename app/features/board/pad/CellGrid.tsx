@@ -1,21 +1,22 @@
 import { padSettings } from '@heliaster/core/kit'
-import type { BandId, Clip, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
+import type { BandId, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
 import { setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
+import { useClipLooks } from '../../../audio/clip-look'
 import { hearClip } from '../../../audio/sound'
-import { MiniWave } from '../../../ui/MiniWave'
 import { notify } from '../../../ui/notices'
 import { NumberField } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { usePalette } from '../../../ui/theme'
+import { useSwapDrag } from '../../../ui/use-swap-drag'
 import { editKit, useSession } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
 import { BandPanel } from './BandPanel'
+import { CellFace, clipsIn } from './CellFace'
 import { CellPanel } from './CellPanel'
-import { useCellDrag } from './use-cell-drag'
 import { VelocityBar } from './VelocityBar'
 
 interface Props {
@@ -44,8 +45,11 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const { ray, bands } = cells
   const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
+  const clips = useMemo(() => clipsIn(bands, ray.id), [bands, ray.id])
+  const lookOf = useClipLooks(useMemo(() => clips.map(({ clip }) => clip), [clips]))
+  const loudestDb = Math.max(...clips.map(({ clip, gainDb }) => gainDb + (lookOf(clip)?.loudnessDb ?? -Infinity)))
   const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
-  const dragRef = useCellDrag({ onOver: setOver, onDrop: swap })
+  const dragRef = useSwapDrag<TurnId>('turn', { onOver: setOver, onDrop: swap })
   if (bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
@@ -116,7 +120,14 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                       ...({ userSelect: 'none' } as object), // a drag selects no text
                     }}
                   >
-                    <CellFace clip={clip} turn={turnIndex} cell={cell} />
+                    <CellFace
+                      clip={clip}
+                      look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
+                      gainDb={own.gainDb}
+                      loudestDb={loudestDb}
+                      turn={turnIndex}
+                      cell={cell}
+                    />
                   </Pressable>
                 )
               })}
@@ -161,18 +172,4 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
       {band && !chosen && bands.length > 1 && <BandPanel kit={kit} pad={pad} cells={cells} band={band} gesture={gesture} />}
     </View>
   )
-}
-
-function CellFace({ clip, turn, cell }: { clip: Clip | 'intendedSilence' | undefined; turn: number; cell: number }) {
-  if (clip && clip !== 'intendedSilence' && isWhole(clip)) return <MiniWave audio={clip.audio} width={cell - 10} height={cell - 20} />
-  return (
-    <Text look="figures" tone={clip ? 'ink' : 'muted'}>
-      {clip === 'intendedSilence' ? '–' : clip ? turn + 1 : '?'}
-    </Text>
-  )
-}
-
-/** The small picture is of a whole file, so it stands only for clips that are. */
-function isWhole(clip: Clip): boolean {
-  return clip.startFrame === 0 && clip.fromHit === undefined && clip.fadeOutSeconds === 0
 }

@@ -23,6 +23,7 @@ export function Followers({ pad, file, turnId, onDone }: Props) {
   const palette = usePalette()
   const [isPlacing, setPlacing] = useState(false)
   const entries = useStore(sources.store, (state) => state.entries)
+  const isOfSeveral = pad.rays.filter(({ microphone }) => microphone).length > 1
   const alike = useMemo(() => {
     const all = Object.values(entries).map((entry) => entry.doc)
     const place = all.findIndex(({ id }) => id === file.id)
@@ -30,9 +31,10 @@ export function Followers({ pad, file, turnId, onDone }: Props) {
     const found = namedAlike(
       all.map(({ name }) => name),
       place,
+      isOfSeveral,
     )
     return found.map((one) => all[one]).filter(({ verdict }) => verdict !== 'pass')
-  }, [entries, file.id])
+  }, [entries, file.id, isOfSeveral])
   const band = pad.bands.findIndex(({ turns }) => turns.some(({ id }) => id === turnId))
   const turn = pad.bands[band]?.turns.findIndex(({ id }) => id === turnId)
   const shown = useMemo(() => ({ file, band, turn }), [file, band, turn])

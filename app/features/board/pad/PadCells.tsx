@@ -53,10 +53,10 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           onChoose={setRayId}
         />
       )}
+      {shown && <Followers key={shown.file.id} pad={pad} {...shown} onDone={() => setShown(undefined)} />}
       <DropOnCells kit={kit} pad={pad} cells={cells} onMany={setPlacing} onShown={(file, turnId) => setShown({ file, turnId })}>
         <CellGrid key={ray.id} kit={kit} pad={pad} cells={cells} onRecord={setRecording} onFile={(turnId) => setFilling({ turnId })} />
       </DropOnCells>
-      {shown && <Followers key={shown.file.id} pad={pad} {...shown} onDone={() => setShown(undefined)} />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button
           label={turns > 0 ? 'Replace the clips' : 'Choose clips'}

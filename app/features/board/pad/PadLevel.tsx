@@ -2,13 +2,17 @@ import { padSettings, padStartOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 
+import { Chips } from '../../../ui/Chips'
 import { noteName } from '../../../ui/note-name'
 import { PanSlider, TuneSlider } from '../../../ui/PanAndTune'
 import { Slider } from '../../../ui/Slider'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
-import { padGesture } from '../../shell/use-kit'
+import { padGesture, padName } from '../../shell/use-kit'
 import { KeepStart } from '../../starts'
+import { busOptions, sendEdits } from '../bus-edits'
+import type { BusChoice } from '../bus-edits'
+import { TintChips } from '../TintChips'
 
 /** How loud a pad is, where it stands, and what its pitch goes by. */
 export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
@@ -75,6 +79,17 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           onDone={gesture.end}
         />
       )}
+      <Chips<BusChoice>
+        label="Goes to"
+        options={busOptions(kit, 'The mix')}
+        value={settings.bus ?? 'none'}
+        onChoose={(choice) => editKit(kit.id, sendEdits(pad, undefined, choice, padName(kit, pad)), pad.id)}
+      />
+      <TintChips
+        label="Tint"
+        value={settings.tint}
+        onTint={(tint) => editKit(kit.id, [tint ? change({ tint }) : ({ ...change({}), clear: ['tint'] } as KitEdit)])}
+      />
       <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
     </>
   )

@@ -14,6 +14,7 @@ import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
 import { describeMissing } from '../describe-pad'
 import { duplicateEdits, removeEdits } from '../pad-edits'
+import { PadsSheet } from '../several/PadsSheet'
 import { PadCells } from './PadCells'
 import { PadLevel } from './PadLevel'
 import { PadPlaying } from './PadPlaying'
@@ -25,7 +26,9 @@ type Part = 'cells' | 'playing' | 'level' | 'rays'
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const [part, setPart] = useState<Part>('cells')
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
+  const [isEditingGroup, setEditingGroup] = useState(false)
   const settings = padSettings(kit, pad)
+  const gathered = settings.group ? kit.pads.filter((one) => padSettings(kit, one).group === settings.group).map(({ id }) => id) : []
   const edit = (...edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
   const place = kit.pads.indexOf(pad)
   const move = (index: number) => editKit(kit.id, [{ type: 'movePad', padId: pad.id, index }])
@@ -37,7 +40,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   ] as const
   return (
     <>
-      <View style={{ flexDirection: 'row', gap: 16, alignItems: 'flex-end' }}>
+      <View style={{ flexDirection: 'row', gap: 16, alignItems: 'stretch' }}>
         <View style={{ flex: 1 }}>
           <NameField
             label="Name"
@@ -46,7 +49,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
             onName={(name) => edit({ type: 'setPad', padId: pad.id, own: { name: name.trim().slice(0, 120) } })}
           />
         </View>
-        <View>
+        <View style={{ justifyContent: 'space-between' }}>
           <Text look="label" tone="muted">
             Note
           </Text>
@@ -80,7 +83,9 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
         <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />
+        {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}
       </View>
+      {isEditingGroup && <PadsSheet kit={kit} chosen={gathered} onClose={() => setEditingGroup(false)} />}
     </>
   )
 }

@@ -1,15 +1,21 @@
-import type { BusId, Kit, KitEdit, Pad, Ray } from '@heliaster/core/kit'
+import { padSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, Ray } from '@heliaster/core/kit'
+import { toOwnCells, toSharedCells, withoutRayAt } from '@heliaster/core/place'
 import { View } from 'react-native'
 
 import { makeId } from '../../../stores/make-id'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'
+import { notify } from '../../../ui/notices'
 import { PanSlider, TuneSlider } from '../../../ui/PanAndTune'
 import { Slider } from '../../../ui/Slider'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
+import { busOptions, sendEdits } from '../bus-edits'
+import type { BusChoice } from '../bus-edits'
+import { PICKS } from '../play-choices'
 
 interface Props {
   readonly kit: Kit
@@ -28,12 +34,7 @@ const MISSING = [
 export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
   const set = (fields: Partial<Ray>): KitEdit => ({ type: 'setRay', padId: pad.id, rayId: ray.id, fields: fields as never })
   const edit = (fields: Partial<Ray>) => editKit(kit.id, [set(fields)], pad.id)
-  const choose = (bus: BusId | 'pad' | 'new') => {
-    if (bus === 'pad') return editKit(kit.id, [{ type: 'setRay', padId: pad.id, rayId: ray.id, fields: {}, clear: ['bus'] }], pad.id)
-    if (bus !== 'new') return edit({ bus })
-    const made = { id: makeId<BusId>('bus'), name: ray.name, gainDb: 0, pan: 0, mute: false }
-    editKit(kit.id, [{ type: 'putBus', bus: made }, set({ bus: made.id })], pad.id)
-  }
+  const settings = padSettings(kit, pad)
   const isShared = ray.source.kind === 'clips' && !ray.source.bands
   return (
     <View style={{ gap: 14, paddingVertical: 8, paddingLeft: 12 }}>
@@ -69,21 +70,18 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
       {isShared && (
         <Chips label="Where it has no clip, it" options={MISSING} value={ray.onMissing} onChoose={(onMissing) => edit({ onMissing })} />
       )}
-      <Chips<BusId | 'pad' | 'new'>
+      <Chips<BusChoice>
         label="Goes to"
-        options={[
-          { value: 'pad', text: 'The mix' },
-          ...kit.buses.map((bus) => ({ value: bus.id, text: bus.name })),
-          ...(kit.buses.length < 16 ? [{ value: 'new' as const, text: 'A new bus' }] : []),
-        ]}
-        value={ray.bus ?? 'pad'}
-        onChoose={choose}
+        options={busOptions(kit, settings.bus ? 'Where the pad goes' : 'The mix')}
+        value={ray.bus ?? 'none'}
+        onChoose={(choice) => editKit(kit.id, sendEdits(pad, ray.id, choice, ray.name), pad.id)}
       />
+      {ray.source.kind === 'clips' && pad.rays.length > 1 && <OwnCells kit={kit} pad={pad} ray={ray} />}
       <Button
         label={`Remove ${ray.name}`}
         disabled={pad.rays.length < 2}
         onPress={() => {
-          editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, ...withoutRay(pad, ray) }], pad.id)
+          editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, ...withoutRayAt(pad, ray.id) }], pad.id)
           onRemoved()
         }}
       />
@@ -91,13 +89,34 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
   )
 }
 
-function withoutRay(pad: Pad, ray: Ray): Pick<Pad, 'rays' | 'bands'> {
-  const bands = pad.bands.map((band) => ({
-    ...band,
-    turns: band.turns.map((turn) => {
-      const { [ray.id]: _gone, ...clips } = turn.clips
-      return { ...turn, clips }
-    }),
-  }))
-  return { rays: pad.rays.filter((one) => one !== ray), bands }
+/** Whether a ray shares bands and turns with the others or has its own, which go round by themselves. */
+function OwnCells({ kit, pad, ray }: Pick<Props, 'kit' | 'pad' | 'ray'>) {
+  const own = ray.source.kind === 'clips' ? ray.source.bands : undefined
+  const change = (isOwn: boolean) => {
+    const filling = isOwn ? toOwnCells(makeId, pad, ray.id) : toSharedCells(pad, ray.id)
+    if (filling) editKit(kit.id, [{ type: 'setPadFilling', padId: pad.id, ...filling }], pad.id)
+    else notify(`${ray.name} has bands or turns that the other rays have not; their clips would be lost. Give it as many as they have.`)
+  }
+  const pick = (ray.source.kind === 'clips' && ray.source.pick) || 'pad'
+  return (
+    <>
+      <Toggle
+        label="Bands and turns of its own"
+        words={own ? 'They go round by themselves; see Cells.' : 'Off: it sounds the same band and turn as the others.'}
+        value={own !== undefined}
+        onChange={change}
+      />
+      {own && (
+        <Chips
+          label="Its next turn"
+          options={[{ value: 'pad', text: 'As the pad' }, ...PICKS]}
+          value={pick}
+          onChoose={(next) => {
+            const source = { kind: 'clips' as const, bands: own, ...(next === 'pad' ? {} : { pick: next }) }
+            editKit(kit.id, [{ type: 'setRay', padId: pad.id, rayId: ray.id, fields: { source } }], pad.id)
+          }}
+        />
+      )}
+    </>
+  )
 }

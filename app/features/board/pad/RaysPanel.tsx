@@ -1,4 +1,4 @@
-import { createRay } from '@heliaster/core/kit'
+import { createRay, padSettings } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Ray, RayId } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
@@ -13,6 +13,7 @@ import { Text } from '../../../ui/Text'
 import { usePalette } from '../../../ui/theme'
 import { editKit } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
+import { addedByRays } from './added-by-rays'
 import { LineUpPanel } from './LineUpPanel'
 import { RayPanel } from './RayPanel'
 
@@ -81,8 +82,40 @@ export function RaysPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }
         </View>
       ))}
       {pad.rays.length === 2 && <Blend pad={pad} set={set} gesture={gesture} />}
+      {pad.rays.length > 1 && <KeepLevel kit={kit} pad={pad} />}
       {pad.rays.length > 1 && <LineUpPanel kit={kit} pad={pad} />}
     </View>
+  )
+}
+
+/** More rays are louder: the pad's level gives back what they add to the first one. */
+function KeepLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  const [isBusy, setBusy] = useState(false)
+  const [words, setWords] = useState<string>()
+  const [first] = pad.rays
+  const keep = async () => {
+    setBusy(true)
+    try {
+      const louderDb = await addedByRays(kit, pad)
+      const gainDb = Math.round(10 * (padSettings(kit, pad).gainDb - louderDb)) / 10
+      if (Math.abs(louderDb) >= 0.1) editKit(kit.id, [{ type: 'setPad', padId: pad.id, own: { gainDb } }], pad.id)
+      setWords(
+        `All rays were ${Math.abs(louderDb).toFixed(1)} dB ${louderDb < 0 ? 'softer' : 'louder'} than ${first.name} alone; the pad’s level is ${gainDb.toFixed(1)} dB now.`,
+      )
+    } catch (error) {
+      setWords(error instanceof Error ? error.message : String(error))
+    }
+    setBusy(false)
+  }
+  return (
+    <>
+      <Button label={`Keep it as loud as ${first.name} alone`} busy={isBusy} disabled={isBusy} onPress={() => void keep()} />
+      {words && (
+        <Text look="small" role="status">
+          {words}
+        </Text>
+      )}
+    </>
   )
 }
 

@@ -6,10 +6,12 @@ export const SETTING_GROUPS = [
   { value: 'pitch', text: 'Tune' },
   { value: 'playing', text: 'How it plays' },
   { value: 'shape', text: 'Shape' },
+  { value: 'look', text: 'Tint and group' },
 ] as const
 export type SettingGroup = (typeof SETTING_GROUPS)[number]['value']
 
 const KEYS: Record<Exclude<SettingGroup, 'all'>, readonly (keyof PadSettings)[]> = {
+  look: ['tint', 'group'],
   level: ['gainDb', 'pan', 'mute', 'bus'],
   pitch: ['tuneCents', 'rootNote'],
   playing: ['mode', 'maxStrikes', 'pick', 'counter', 'startAgain', 'responses'],

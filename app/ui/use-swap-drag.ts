@@ -1,32 +1,30 @@
-import type { TurnId } from '@heliaster/core/kit'
-
-import { useElement, useLatest } from '../../../ui/use-element'
+import { useElement, useLatest } from './use-element'
 
 const MOVED_PX = 8
 const REST_MS = 300
 
-export interface CellDragHandlers {
-  /** The cell that is under the pointer while another is dragged; undefined when the drag is over. */
-  onOver(over: TurnId | undefined): void
-  onDrop(dragged: TurnId, onto: TurnId): void
+export interface SwapDragHandlers<Id extends string> {
+  /** What is under the pointer while another is dragged; undefined when the drag is over. */
+  onOver(over: Id | undefined): void
+  onDrop(dragged: Id, onto: Id): void
 }
 
 /**
- * Cells dragged onto each other: at once by mouse, after a rest by finger, so that a finger can still scroll. Cells say
- * who they are by `data-turn`.
+ * Things dragged onto each other: at once by mouse, after a rest by finger, so that a finger can still scroll. They say
+ * who they are by a data attribute, `name`.
  */
-export function useCellDrag(handlers: CellDragHandlers) {
+export function useSwapDrag<Id extends string>(name: string, handlers: SwapDragHandlers<Id>) {
   const latest = useLatest(handlers)
   return useElement((element) => {
-    let from: { turn: TurnId; x: number; y: number; pointer: number } | undefined
+    let from: { id: Id; x: number; y: number; pointer: number } | undefined
     let isDragging = false
     let resting: ReturnType<typeof setTimeout> | undefined
-    const turnAt = (x: number, y: number) =>
-      (document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-turn]')?.dataset.turn as TurnId | undefined) ?? undefined
+    const idAt = (x: number, y: number) =>
+      document.elementFromPoint(x, y)?.closest<HTMLElement>(`[data-${name}]`)?.dataset[name] as Id | undefined
     const down = (event: PointerEvent) => {
-      const turn = turnAt(event.clientX, event.clientY)
-      if (!turn || event.button > 0 || from) return
-      from = { turn, x: event.clientX, y: event.clientY, pointer: event.pointerId }
+      const id = idAt(event.clientX, event.clientY)
+      if (!id || event.button > 0 || from) return
+      from = { id, x: event.clientX, y: event.clientY, pointer: event.pointerId }
       if (event.pointerType !== 'mouse') resting = setTimeout(() => (isDragging = from !== undefined), REST_MS)
     }
     const move = (event: PointerEvent) => {
@@ -34,7 +32,7 @@ export function useCellDrag(handlers: CellDragHandlers) {
       const moved = Math.hypot(event.clientX - from.x, event.clientY - from.y) > MOVED_PX
       if (!isDragging && moved && event.pointerType === 'mouse') isDragging = true
       else if (!isDragging && moved) return stop()
-      if (isDragging) latest.current.onOver(turnAt(event.clientX, event.clientY))
+      if (isDragging) latest.current.onOver(idAt(event.clientX, event.clientY))
     }
     const stop = () => {
       clearTimeout(resting)
@@ -44,8 +42,8 @@ export function useCellDrag(handlers: CellDragHandlers) {
     }
     const up = (event: PointerEvent) => {
       if (!from || event.pointerId !== from.pointer) return
-      const onto = isDragging && event.type === 'pointerup' ? turnAt(event.clientX, event.clientY) : undefined
-      if (onto && onto !== from.turn) latest.current.onDrop(from.turn, onto)
+      const onto = isDragging && event.type === 'pointerup' ? idAt(event.clientX, event.clientY) : undefined
+      if (onto && onto !== from.id) latest.current.onDrop(from.id, onto)
       stop()
     }
     const holdScroll = (event: TouchEvent) => isDragging && event.preventDefault()

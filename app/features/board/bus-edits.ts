@@ -1,0 +1,40 @@
+import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
+
+import { makeId } from '../../stores/make-id'
+
+/** The most buses a kit has. */
+export const MOST_BUSES = 16
+
+/** Where a ray or a pad goes: a bus, a new one, or the way it would go without a choice. */
+export type BusChoice = BusId | 'none' | 'new'
+
+/** Choices of buses, with `none` called as it is meant where they are shown. */
+export function busOptions(kit: Kit, none: string): { value: BusChoice; text: string }[] {
+  return [
+    { value: 'none', text: none },
+    ...kit.buses.map((bus) => ({ value: bus.id, text: bus.name })),
+    ...(kit.buses.length < MOST_BUSES ? [{ value: 'new' as const, text: 'A new bus' }] : []),
+  ]
+}
+
+/** Sends a pad, or one ray of it, to a bus; a new bus is called `name`. */
+export function sendEdits(pad: Pad, rayId: RayId | undefined, choice: BusChoice, name: string): KitEdit[] {
+  const made: Bus | undefined = choice === 'new' ? { id: makeId<BusId>('bus'), name, gainDb: 0, pan: 0, mute: false } : undefined
+  const set = made ? { bus: made.id } : choice === 'none' ? {} : { bus: choice as BusId }
+  const clear = choice === 'none' ? (['bus'] as const) : []
+  const send: KitEdit = rayId
+    ? { type: 'setRay', padId: pad.id, rayId, fields: set, clear: [...clear] }
+    : { type: 'setPad', padId: pad.id, own: set, clear: [...clear] }
+  return [...(made ? [{ type: 'putBus' as const, bus: made }] : []), send]
+}
+
+/** Takes a bus away; what went through it goes to the mix. */
+export function removeBusEdits(kit: Kit, busId: BusId): KitEdit[] {
+  const edits: KitEdit[] = []
+  for (const pad of kit.pads) {
+    if (pad.own.bus === busId) edits.push({ type: 'setPad', padId: pad.id, own: {}, clear: ['bus'] })
+    for (const ray of pad.rays)
+      if (ray.bus === busId) edits.push({ type: 'setRay', padId: pad.id, rayId: ray.id, fields: {}, clear: ['bus'] })
+  }
+  return [...edits, { type: 'removeBus', busId }]
+}

@@ -1,0 +1,50 @@
+import type { Band, Clip, RayId } from '@heliaster/core/kit'
+
+import type { ClipLook } from '../../../audio/clip-look'
+import { Outline } from '../../../ui/MiniWave'
+import { Text } from '../../../ui/Text'
+
+interface Props {
+  readonly clip: Clip | 'intendedSilence' | undefined
+  readonly look: ClipLook | undefined
+  /** Level of the band. */
+  readonly gainDb: number
+  /** Loudness of the loudest cell shown. */
+  readonly loudestDb: number
+  readonly turn: number
+  readonly cell: number
+}
+
+/** Cells this much softer than the loudest are drawn at the lowest height. */
+const RANGE_DB = 36
+const LOWEST_SHARE = 0.18
+
+/** What is in a cell: its waveform, lower where it is softer, and its loudness as a figure. */
+export function CellFace({ clip, look, gainDb, loudestDb, turn, cell }: Props) {
+  if (!clip || clip === 'intendedSilence' || !look)
+    return (
+      <Text look="figures" tone={clip ? 'ink' : 'muted'}>
+        {clip === 'intendedSilence' ? '–' : clip ? turn + 1 : '?'}
+      </Text>
+    )
+  const loudnessDb = look.loudnessDb + clip.gainDb + gainDb
+  const share = Math.max(LOWEST_SHARE, 1 - Math.max(0, loudestDb - loudnessDb) / RANGE_DB)
+  return (
+    <>
+      <Outline low={look.low} high={look.high} width={cell - 10} height={cell - 20} share={share} />
+      <Text look="figures" tone="muted" style={{ position: 'absolute', bottom: 1, right: 3, fontSize: 10, lineHeight: 12 }}>
+        {Number.isFinite(loudnessDb) ? Math.round(loudnessDb) : '∞'}
+      </Text>
+    </>
+  )
+}
+
+/** The clips of a ray's cells, each with the level of its band. */
+export function clipsIn(bands: readonly Band[], rayId: RayId): { clip: Clip; gainDb: number }[] {
+  return bands.flatMap((band) =>
+    band.turns.flatMap((turn) => {
+      const clip = turn.clips[rayId]
+      return clip && clip !== 'intendedSilence' ? [{ clip, gainDb: band.gainDb }] : []
+    }),
+  )
+}

@@ -1,0 +1,104 @@
+import { padSettings } from '@heliaster/core/kit'
+import type { Kit, Pad, PadId } from '@heliaster/core/kit'
+import { useState } from 'react'
+import { Pressable, View } from 'react-native'
+
+import { Chips } from '../../../ui/Chips'
+import { SearchField } from '../../../ui/SearchField'
+import { Star } from '../../../ui/Star'
+import { Text } from '../../../ui/Text'
+import { usePalette } from '../../../ui/theme'
+import { padName } from '../../shell/use-kit'
+
+interface Props {
+  readonly kit: Kit
+  readonly chosen: readonly PadId[]
+  readonly onChoose: (ids: readonly PadId[]) => void
+}
+
+interface Rule {
+  readonly value: string
+  readonly text: string
+  readonly holds: (pad: Pad) => boolean
+}
+
+/** Which pads are meant: tapped one by one, or all that a rule or a part of their names picks. */
+export function PadChoices({ kit, chosen, onChoose }: Props) {
+  const palette = usePalette()
+  const [words, setWords] = useState('')
+  const rules = rulesOf(kit)
+  const idsOf = (holds: (pad: Pad) => boolean) => kit.pads.filter(holds).map(({ id }) => id)
+  const find = (typed: string) => {
+    setWords(typed)
+    const wanted = typed.trim().toLowerCase()
+    onChoose(wanted === '' ? [] : idsOf((pad) => padName(kit, pad).toLowerCase().includes(wanted)))
+  }
+  const toggle = (id: PadId) => onChoose(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+  return (
+    <View style={{ gap: 10 }}>
+      <Chips
+        label="Choose"
+        hideLabel
+        options={rules}
+        value={undefined}
+        onChoose={(value) => onChoose(idsOf(rules.find((rule) => rule.value === value)!.holds))}
+      />
+      {kit.pads.length > 12 && <SearchField value={words} onChange={find} placeholder="Choose by name" />}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        {kit.pads.map((pad) => {
+          const isChosen = chosen.includes(pad.id)
+          return (
+            <Pressable
+              key={pad.id}
+              role="checkbox"
+              aria-checked={isChosen}
+              aria-label={padName(kit, pad)}
+              onPress={() => toggle(pad.id)}
+              style={{
+                width: 76,
+                alignItems: 'center',
+                padding: 6,
+                borderRadius: 8,
+                borderWidth: 1,
+                borderColor: isChosen ? palette.kelp : palette.faint,
+                backgroundColor: isChosen ? palette.kelpWash : 'transparent',
+              }}
+            >
+              <Star size={40} turns={pad.bands.map((band) => band.turns.length)} tint={padSettings(kit, pad).tint} />
+              <Text look="small" numberOfLines={1} style={{ fontSize: 12 }}>
+                {padName(kit, pad)}
+              </Text>
+            </Pressable>
+          )
+        })}
+      </View>
+    </View>
+  )
+}
+
+/** All and none, then what groups, families and choke groups the kit has, and what is easily overlooked. */
+function rulesOf(kit: Kit): Rule[] {
+  const settings = new Map(kit.pads.map((pad) => [pad.id, padSettings(kit, pad)]))
+  const distinct = (of: readonly (string | undefined)[]) => [...new Set(of)].filter((one) => one !== undefined).sort()
+  const all = [...settings.values()]
+  const rules: Rule[] = [
+    { value: 'all', text: 'All', holds: () => true },
+    { value: 'none', text: 'None', holds: () => false },
+    ...distinct(all.map(({ group }) => group)).map((group) => ({
+      value: `group ${group}`,
+      text: group,
+      holds: (pad: Pad) => settings.get(pad.id)?.group === group,
+    })),
+    ...distinct(all.map(({ family }) => family)).map((family) => ({
+      value: `family ${family}`,
+      text: family,
+      holds: (pad: Pad) => settings.get(pad.id)?.family === family,
+    })),
+    ...kit.ties.flatMap((tie) =>
+      tie.kind === 'chokeGroup' ? [{ value: tie.id, text: `Choke: ${tie.name}`, holds: (pad: Pad) => tie.pads.includes(pad.id) }] : [],
+    ),
+    { value: 'empty', text: 'Empty', holds: (pad) => pad.bands.every((band) => band.turns.length === 0) },
+    { value: 'muted', text: 'Muted', holds: (pad) => settings.get(pad.id)?.mute === true },
+  ]
+  return rules.filter(({ value, holds }) => value === 'none' || kit.pads.some(holds))
+}

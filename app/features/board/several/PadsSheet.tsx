@@ -1,0 +1,102 @@
+import { families, padSettings, sameData } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, PadId, PadSettings } from '@heliaster/core/kit'
+import { useMemo, useState } from 'react'
+
+import { kits } from '../../../stores/documents'
+import { Button } from '../../../ui/Button'
+import { Chips } from '../../../ui/Chips'
+import { Sheet } from '../../../ui/Sheet'
+import { Slider } from '../../../ui/Slider'
+import { editKit } from '../../shell'
+import { kitGesture } from '../../shell/use-kit'
+import { removeEdits } from '../pad-edits'
+import { MODES, PICKS } from '../play-choices'
+import { TintChips } from '../TintChips'
+import { CopyFrom } from './CopyFrom'
+import { PadChoices } from './PadChoices'
+import { PadsTogether } from './PadsTogether'
+
+interface Props {
+  readonly kit: Kit
+  /** The pads that are chosen to begin with. */
+  readonly chosen?: readonly PadId[]
+  readonly onClose: () => void
+}
+
+/** Several pads edited as one: a value that differs among them is said to be mixed until it is set. */
+export function PadsSheet({ kit, chosen = [], onClose }: Props) {
+  const [ids, setIds] = useState<readonly PadId[]>(chosen)
+  const pads = kit.pads.filter((pad) => ids.includes(pad.id))
+  const settings = pads.map((pad) => padSettings(kit, pad))
+  const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
+  const change = (own: Partial<PadSettings>): KitEdit[] => pads.map((pad) => ({ type: 'setPad', padId: pad.id, own }))
+  const set = (own: Partial<PadSettings>) => editKit(kit.id, change(own))
+  const clearOr = ({ tint }: Pick<PadSettings, 'tint'>) =>
+    editKit(
+      kit.id,
+      pads.map((pad) => ({ type: 'setPad', padId: pad.id, own: tint ? { tint } : {}, ...(tint ? {} : { clear: ['tint'] }) })),
+    )
+  const isMixed = (key: keyof PadSettings) => !settings.every((one) => sameData(one[key], settings[0][key]))
+  const same = <K extends keyof PadSettings>(key: K): PadSettings[K] | undefined => (isMixed(key) ? undefined : settings[0]?.[key])
+  const mixed = (key: keyof PadSettings, label: string) => (isMixed(key) ? `${label} (mixed)` : label)
+  return (
+    <Sheet title={pads.length === 0 ? 'Edit several pads' : `Edit ${pads.length} pads`} isOpen onClose={onClose}>
+      <PadChoices kit={kit} chosen={ids} onChoose={setIds} />
+      {pads.length > 0 && (
+        <>
+          {(
+            [
+              ['gainDb', 'Level', -48, 24, 0.1, 'dB', 0],
+              ['pan', 'Pan', -1, 1, 0.01, '', 0],
+              ['tuneCents', 'Tune, cents', -4800, 4800, 1, 'ct', 0],
+              ['maxStrikes', 'Strikes at once', 1, 32, 1, '', undefined],
+            ] as const
+          ).map(([key, label, min, max, step, unit, neutral]) => (
+            <Slider
+              key={key}
+              label={mixed(key, label)}
+              value={same(key) ?? settings[0][key]}
+              min={min}
+              max={max}
+              step={step}
+              unit={unit}
+              neutral={neutral}
+              onSlide={(value) => gesture.set(change({ [key]: value }))}
+              onDone={gesture.end}
+            />
+          ))}
+          <Chips label={mixed('pick', 'Next turn')} options={PICKS} value={same('pick')} onChoose={(pick) => set({ pick })} />
+          <Chips label={mixed('mode', 'When struck')} options={MODES} value={same('mode')} onChoose={(mode) => set({ mode })} />
+          <Chips
+            label={mixed('family', 'Family')}
+            options={families.map((family) => ({ value: family, text: family }))}
+            value={same('family')}
+            onChoose={(family) => set({ family })}
+          />
+          <TintChips label={mixed('tint', 'Tint')} value={isMixed('tint') ? 'mixed' : same('tint')} onTint={(tint) => clearOr({ tint })} />
+          <PadsTogether kit={kit} pads={pads} />
+          <CopyFrom kit={kit} pads={pads} />
+          <Button
+            label={pads.length === 1 ? 'Remove this pad' : `Remove these ${pads.length} pads`}
+            onPress={() => {
+              editKit(kit.id, removeAll(kit, pads))
+              setIds([])
+            }}
+          />
+        </>
+      )}
+    </Sheet>
+  )
+}
+
+/** Pads leave one after another, each from the kit that the ones before have left. */
+function removeAll(kit: Kit, pads: readonly Pad[]): KitEdit[] {
+  const edits: KitEdit[] = []
+  let left = kit
+  for (const pad of pads) {
+    const step = removeEdits(left, pad)
+    edits.push(...step)
+    left = step.reduce(kits.kind.apply, left)
+  }
+  return edits
+}
