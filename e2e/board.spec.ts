@@ -90,3 +90,46 @@ test('several pads are edited as one, a mixed value is said to be, and settings 
   const { pads } = await keptKit(page)
   expect(pads.map(({ own }) => [own.gainDb, own.pan])).toEqual([[-1, 0.1], [-1, 0.1], [-1, 0.1]]) // prettier-ignore
 })
+
+test('a file shown in its cell teaches what names mean; one cell, one ray and two pads get other clips', async ({ page }) => {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  const files = [1, 2, 3].flatMap((take) => [1, 2].map((level) => ({ take, level })))
+  await chooser.setFiles(
+    files.map(({ take, level }) => ({
+      name: `gunwale ${take} ${level}.wav`,
+      mimeType: 'audio/wav',
+      buffer: wavWithStrikes(0.35, [0.02 + 0.0007 * (10 * take + level)]),
+    })),
+  )
+  await page.getByRole('button', { name: 'Put on pads' }).click()
+  await page.getByRole('button', { name: 'Another name' }).click()
+  await page.getByRole('textbox', { name: 'Band of this file' }).fill('2')
+  await page.getByRole('textbox', { name: 'Band of this file' }).press('Enter')
+  await expect(page.getByText('2 bands; 3 turns each')).toBeVisible()
+  await page.getByRole('button', { name: 'Put all 6 there' }).click()
+  const names = async (place = 0) => {
+    const { pads, audio } = await keptKit(page)
+    const nameOf = (clip: unknown) => audio[(clip as { audio: keyof typeof audio }).audio].name.replace('.wav', '')
+    return pads[place].bands.map((band) => band.turns.map((turn) => Object.values(turn.clips).map(nameOf).join()))
+  }
+  const placed = [['gunwale 1 1', 'gunwale 2 1', 'gunwale 3 1'], ['gunwale 1 2', 'gunwale 2 2', 'gunwale 3 2']] // prettier-ignore
+  await expect.poll(names).toEqual(placed)
+
+  await page.getByRole('button', { name: 'Hear band 1, turn 1', exact: true }).click()
+  await page.getByRole('button', { name: 'Another file' }).click()
+  await page.getByRole('textbox', { name: 'Find by name' }).last().fill('gunwale 3 1')
+  await page.getByRole('checkbox', { name: 'gunwale 3 1' }).click()
+  await page.getByRole('button', { name: 'Put it into the cell' }).click()
+  await expect.poll(async () => (await names())[0][0]).toBe('gunwale 3 1')
+  await expect(page.getByText('5 more are named like it', { exact: false })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect.poll(names).toEqual(placed)
+
+  await page.getByRole('button', { name: 'Add pad' }).click()
+  await page.getByRole('button', { name: 'Edit several pads' }).click()
+  await page.getByRole('radio', { name: 'All', exact: true }).click()
+  await page.getByRole('button', { name: 'Swap their clips' }).click()
+  await expect.poll(() => names(1)).toEqual(placed)
+  expect((await keptKit(page)).pads.map(({ own, notes }) => [own.name, ...notes])).toEqual([['Gunwale', 36], ['Pad 2', 37]]) // prettier-ignore
+})

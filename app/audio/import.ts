@@ -23,6 +23,11 @@ export interface ImportProgress {
   readonly state: 'running' | 'cancelled' | 'finished'
 }
 
+/** The sounds that an import has brought or found here already, each once. */
+export function soundsOf(done: readonly Imported[]): Source[] {
+  return [...new Set(done.flatMap((one) => (one.type === 'failed' ? [] : [one.source])))]
+}
+
 const MAX_BYTES = 2 ** 31
 /** New files reach the list, and the report, in flocks rather than one by one. */
 const FLOCK_MS = 600

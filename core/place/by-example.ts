@@ -5,14 +5,17 @@ import type { NamePart } from './name-parts'
 import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
 
-/** One file in its cell: bands and turns are counted from 0, soft bands first. `file` is its place among the files. */
+/**
+ * One file in its cell: bands and turns are counted from 0, soft bands first; what is left out may be any. `file` is its
+ * place among the files.
+ */
 export interface ExampleCell {
   readonly file: number
-  readonly band: number
-  readonly turn: number
+  readonly band?: number
+  readonly turn?: number
 }
 
-export interface PlannedCell extends ExampleCell {
+export interface PlannedCell extends Required<ExampleCell> {
   readonly pad: number
   readonly microphone: string
 }
@@ -45,7 +48,8 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
   const landing = readings.flatMap((roles) => {
     const plan = planByNames(files, readNames(files, roles))
     const cell = cellOfFile(plan, example.file)
-    return cell?.band === example.band && cell.turn === example.turn ? [{ roles, changes: changes(roles), pads: plan.pads.length }] : []
+    const fits = cell && cell.band === (example.band ?? cell.band) && cell.turn === (example.turn ?? cell.turn)
+    return fits ? [{ roles, changes: changes(roles), pads: plan.pads.length }] : []
   })
   return landing.sort((a, b) => a.changes - b.changes || a.pads - b.pads)[0]?.roles
 }

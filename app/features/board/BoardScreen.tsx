@@ -26,7 +26,12 @@ export function BoardScreen() {
   const [open, setOpen] = useState(false)
   const [isArranging, setArranging] = useState(false)
   if (!kit) return null
-  if (kit.pads.length === 0) return <EmptyBoard kit={kit} />
+  if (kit.pads.length === 0)
+    return (
+      <DropOnPads kit={kit}>
+        <EmptyBoard kit={kit} />
+      </DropOnPads>
+    )
   if (isWide)
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
@@ -70,7 +75,7 @@ function EmptyBoard({ kit }: { readonly kit: Kit }) {
         Record something being struck, and its hits become pads.
       </Text>
       <Button label="Record" kind="main" onPress={() => router.navigate(`/kit/${kit.id}/gather`)} />
-      <Button label="Add an empty pad" onPress={() => addPad(kit)} />
+      <Button label="Add pad" onPress={() => addPad(kit)} />
     </View>
   )
 }

@@ -12,6 +12,8 @@ import { padName } from '../shell/use-kit'
 import { TieArcs } from './TieArcs'
 
 const LABEL_HEIGHT = 40
+/** Few pads are large, so that their rings can be told apart by a finger. */
+const largest = (columns: number, isWide: boolean) => (columns === 1 ? 280 : columns === 2 && isWide ? 220 : isWide ? 156 : 150)
 
 /** The pads in the arrangement the person made. Ties are arcs between them. */
 export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isArranging: boolean }) {
@@ -20,7 +22,7 @@ export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isA
   const [width, setWidth] = useState(0)
   const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
   const gap = isWide ? 28 : 18
-  const size = Math.min(isWide ? 156 : 150, Math.floor((width - gap * (columns + 1)) / columns))
+  const size = Math.min(largest(columns, isWide), Math.floor((width - gap * (columns + 1)) / columns))
   const left = (width - columns * size - (columns - 1) * gap) / 2
   const place = (index: number) => ({
     x: left + (index % columns) * (size + gap),

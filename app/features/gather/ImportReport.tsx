@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
+import { soundsOf } from '../../audio/import'
 import type { Imported, ImportProgress } from '../../audio/import'
 import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
@@ -23,7 +24,7 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
   const lines = done.filter(hasWords)
   const isRunning = state === 'running'
   const [isPlacing, setPlacing] = useState(false)
-  const taken = done.flatMap((one) => (one.type === 'failed' ? [] : [one.source]))
+  const taken = soundsOf(done)
   return (
     <View
       role="status"

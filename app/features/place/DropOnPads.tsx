@@ -2,7 +2,7 @@ import type { Kit, PadId, Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 
-import { importFiles } from '../../audio/import'
+import { importFiles, soundsOf } from '../../audio/import'
 import { FileDrop } from '../../ui/FileDrop'
 import { notify } from '../../ui/notices'
 import { PlaceSheet } from './PlaceSheet'
@@ -15,7 +15,7 @@ export function DropOnPads({ kit, children }: { readonly kit: Kit; readonly chil
     if (files.length > 3) notify(`Reading ${files.length} files.`)
     importFiles(files, ({ done, state }) => {
       if (state !== 'finished') return
-      const sources = done.flatMap((one) => (one.type === 'failed' ? [] : [one.source]))
+      const sources = soundsOf(done)
       const failed = done.filter((one) => one.type === 'failed')
       if (failed.length > 0) notify(failed.map(({ name, reason }) => `${name}: ${reason}`).join(' '))
       if (sources.length > 0) setDropped({ files: sources, padId })

@@ -85,29 +85,19 @@ function CellOfExample({ reading }: { readonly reading: Reading }) {
     said ?? (reading.isLost ? 'No part of the names says the cell that this file was put into. This is what they say else.' : undefined)
   const cell = cellOfFile(reading.plan, reading.example)
   if (!cell) return null
-  const show = (band: number, turn: number) =>
+  const show = (what: 'band' | 'turn', count: number) =>
     setSaid(
-      reading.show(band, turn) ? undefined : `No part of this name says band ${band + 1}, turn ${turn + 1}. Tap the part that should.`,
+      reading.show({ [what]: Math.round(count) - 1 })
+        ? undefined
+        : `No part of this name says ${what} ${Math.round(count)}. Tap the part that should.`,
     )
   return (
     <View style={{ gap: 4 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <Text look="small">It goes to band</Text>
-        <NumberField
-          label="Band of this file"
-          text={String(cell.band + 1)}
-          unit=""
-          width={40}
-          onNumber={(band) => show(Math.round(band) - 1, cell.turn)}
-        />
+        <NumberField label="Band of this file" text={String(cell.band + 1)} unit="" width={40} onNumber={(band) => show('band', band)} />
         <Text look="small">turn</Text>
-        <NumberField
-          label="Turn of this file"
-          text={String(cell.turn + 1)}
-          unit=""
-          width={40}
-          onNumber={(turn) => show(cell.band, Math.round(turn) - 1)}
-        />
+        <NumberField label="Turn of this file" text={String(cell.turn + 1)} unit="" width={40} onNumber={(turn) => show('turn', turn)} />
         {cell.microphone !== '' && <Text look="small">{`of ${cell.microphone}`}</Text>}
       </View>
       {refused && (

@@ -1,5 +1,5 @@
 import type { Source } from '@heliaster/core/kit'
-import { planByNames, readNames, rolesByExample } from '@heliaster/core/place'
+import { cellOfFile, planByNames, readNames, rolesByExample } from '@heliaster/core/place'
 import type { ExampleCell, NamePlan, NameRoles, ReadNames } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 
@@ -7,8 +7,10 @@ import { namedFile } from './place-files'
 import type { LoudnessOf } from './use-loudness'
 
 /** A file that someone has put into a cell, for others to follow. Bands and turns count from 0. */
-export interface ShownFile extends Omit<ExampleCell, 'file'> {
+export interface ShownFile {
   readonly file: Source
+  readonly band: number
+  readonly turn: number
 }
 
 export interface Reading {
@@ -23,8 +25,8 @@ export interface Reading {
   lookAtAnother(): void
   /** Says what parts of the names are, besides what was said before. */
   say(roles: NameRoles): void
-  /** Says in which cell the example belongs. False where no reading of the names does that. */
-  show(band: number, turn: number): boolean
+  /** Says in which band or turn the example belongs. False where no reading of the names does that. */
+  show(where: Pick<ExampleCell, 'band' | 'turn'>): boolean
   forget(): void
 }
 
@@ -49,8 +51,10 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
     isLost: shown !== undefined && said === undefined && taught === undefined,
     lookAtAnother: () => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length),
     say: (more) => setSaid({ ...roles, ...more }),
-    show(band, turn) {
-      const found = rolesByExample(named, { file: example, band, turn }, roles)
+    show(where) {
+      const cell = cellOfFile(plan, example)
+      const found =
+        rolesByExample(named, { ...cell, ...where, file: example }, roles) ?? rolesByExample(named, { ...where, file: example }, roles)
       if (found) setSaid(found)
       return found !== undefined
     },

@@ -11,6 +11,8 @@ interface Props {
   readonly gainDb: number
   /** Loudness of the loudest cell shown. */
   readonly loudestDb: number
+  /** Loudness in the middle of its band. */
+  readonly middleDb: number
   readonly turn: number
   readonly cell: number
 }
@@ -18,9 +20,11 @@ interface Props {
 /** Cells this much softer than the loudest are drawn at the lowest height. */
 const RANGE_DB = 36
 const LOWEST_SHARE = 0.18
+/** A cell so far from the others of its band is perhaps in the wrong one. */
+const ODD_DB = 6
 
-/** What is in a cell: its waveform, lower where it is softer, and its loudness as a figure. */
-export function CellFace({ clip, look, gainDb, loudestDb, turn, cell }: Props) {
+/** What is in a cell: its waveform, lower where it is softer, and its loudness as a figure, in coral where it is odd. */
+export function CellFace({ clip, look, gainDb, loudestDb, middleDb, turn, cell }: Props) {
   if (!clip || clip === 'intendedSilence' || !look)
     return (
       <Text look="figures" tone={clip ? 'ink' : 'muted'}>
@@ -32,7 +36,11 @@ export function CellFace({ clip, look, gainDb, loudestDb, turn, cell }: Props) {
   return (
     <>
       <Outline low={look.low} high={look.high} width={cell - 10} height={cell - 20} share={share} />
-      <Text look="figures" tone="muted" style={{ position: 'absolute', bottom: 1, right: 3, fontSize: 10, lineHeight: 12 }}>
+      <Text
+        look="figures"
+        tone={Math.abs(loudnessDb - middleDb) > ODD_DB ? 'coral' : 'muted'}
+        style={{ position: 'absolute', bottom: 1, right: 3, fontSize: 10, lineHeight: 12 }}
+      >
         {Number.isFinite(loudnessDb) ? Math.round(loudnessDb) : '∞'}
       </Text>
     </>
@@ -47,4 +55,12 @@ export function clipsIn(bands: readonly Band[], rayId: RayId): { clip: Clip; gai
       return clip && clip !== 'intendedSilence' ? [{ clip, gainDb: band.gainDb }] : []
     }),
   )
+}
+
+/** The middle of the loudness of a band's cells, as far as they are known; NaN before any is. */
+export function middleOf(band: Band, rayId: RayId, lookOf: (clip: Clip) => ClipLook | undefined): number {
+  const known = clipsIn([band], rayId)
+    .flatMap(({ clip, gainDb }) => (lookOf(clip) ? [lookOf(clip)!.loudnessDb + clip.gainDb + gainDb] : []))
+    .sort((a, b) => a - b)
+  return known.length > 2 ? known[Math.floor(known.length / 2)] : NaN
 }

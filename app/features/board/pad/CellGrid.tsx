@@ -15,7 +15,7 @@ import { useSwapDrag } from '../../../ui/use-swap-drag'
 import { editKit, useSession } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
 import { BandPanel } from './BandPanel'
-import { CellFace, clipsIn } from './CellFace'
+import { CellFace, clipsIn, middleOf } from './CellFace'
 import { CellPanel } from './CellPanel'
 import { VelocityBar } from './VelocityBar'
 
@@ -47,6 +47,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const clips = useMemo(() => clipsIn(bands, ray.id), [bands, ray.id])
   const lookOf = useClipLooks(useMemo(() => clips.map(({ clip }) => clip), [clips]))
+  const middles = bands.map((band) => middleOf(band, ray.id, lookOf))
   const loudestDb = Math.max(...clips.map(({ clip, gainDb }) => gainDb + (lookOf(clip)?.loudnessDb ?? -Infinity)))
   const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
   const dragRef = useSwapDrag<TurnId>('turn', { onOver: setOver, onDrop: swap })
@@ -125,6 +126,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                       look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
                       gainDb={own.gainDb}
                       loudestDb={loudestDb}
+                      middleDb={middles[index]}
                       turn={turnIndex}
                       cell={cell}
                     />

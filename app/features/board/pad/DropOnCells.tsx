@@ -6,7 +6,7 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { importFiles } from '../../../audio/import'
+import { importFiles, soundsOf } from '../../../audio/import'
 import { makeId } from '../../../stores/make-id'
 import { Button } from '../../../ui/Button'
 import { FileDrop } from '../../../ui/FileDrop'
@@ -49,7 +49,7 @@ export function DropOnCells({ kit, pad, cells, onMany, onShown, children }: Prop
       if (state !== 'finished') return
       const failed = done.flatMap((one) => (one.type === 'failed' ? [`${one.name}: ${one.reason}`] : []))
       if (failed.length > 0) notify(failed.join(' '))
-      const taken = done.flatMap((one) => (one.type === 'failed' ? [] : [one.source]))
+      const taken = soundsOf(done)
       if (taken.length === 1 && turnId) {
         const turn = bands.flatMap((band) => band.turns).find(({ id }) => id === turnId)
         if (turn?.clips[ray.id]) setAsked({ file: taken[0], turnId })
