@@ -3,22 +3,19 @@ import { createBand, createIds, createKit, createPad, createTurn, wholeClip } fr
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import type { Page } from '@playwright/test'
 
-import { aKit, aTone, seeded } from '../core/kit/builders'
+import { aTone, seeded } from '../core/kit/builders'
 import { base, longestTask, newKit, openApp, residentMb } from './app-page'
-import { loadEngine } from './engine-file'
 import type { Figure } from './figure'
+import { strikesInNode, strikesInPage } from './strikes'
 
 const PADS = 128
 const CLIPS = 2000
 const RATE = 48000
 const CLIP_FRAMES = RATE / 2
-const SECONDS = 60
-const STRIKES_PER_SECOND = 500
-const BLOCK = 128
 
 /** A kit of 2,000 clips from this device's own store until its first strike sounds; and 500 strikes a second for a minute. */
 export async function figuresOfBigKit(): Promise<Record<string, Figure>> {
-  return { ...(await manyStrikes()), ...(await manyClips()) }
+  return { ...(await strikesInNode()), ...(await manyClips()) }
 }
 
 async function manyClips(): Promise<Record<string, Figure>> {
@@ -56,6 +53,7 @@ async function manyClips(): Promise<Record<string, Figure>> {
         unit: `MB more for ${((CLIPS * CLIP_FRAMES * 4) / 1e6).toFixed(0)} MB of samples`,
       },
       'kit.longestTaskMs': { value: await longestTask(page), unit: 'ms (0: none above 50)' },
+      ...(await strikesInPage(page)),
     }
   } finally {
     await app.close()
@@ -107,40 +105,4 @@ async function storeAudio([first, wavs]: readonly [number, readonly string[]]): 
   }
   await new Promise((resolve) => (transaction.oncomplete = resolve))
   db.close()
-}
-
-/** The engine's own time for each block of 128 frames under 500 strikes a second, against the time the block lasts. */
-async function manyStrikes(): Promise<Record<string, Figure>> {
-  const engine = await loadEngine()
-  const { kit, audio } = aKit(Array.from({ length: 16 }, (_, i) => ({ own: { pick: 'shuffle' as const }, bands: [Array.from({ length: 4 }, () => aTone(6000, 0.01, RATE, 100 + 40 * i))] }))) // prettier-ignore
-  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
-  const random = seeded(9)
-  const events = Array.from({ length: SECONDS * STRIKES_PER_SECOND }, (_, i) => ({
-    frame: Math.round((i * RATE) / STRIKES_PER_SECOND),
-    type: engine.EventType.strike,
-    padSlot: loader.slotOf(kit.pads[Math.floor(16 * random())].id),
-    velocity: 1 + Math.floor(127 * random()),
-  }))
-  state.score = engine.toScore(events)
-  const left = new Float32Array(BLOCK)
-  const right = new Float32Array(BLOCK)
-  const blocks = Math.floor((SECONDS * RATE) / BLOCK)
-  let late = 0
-  let total = 0
-  for (let block = 0; block < blocks; block++) {
-    if (block === blocks >> 2) globalThis.gc?.()
-    const from = performance.now()
-    engine.render(state, left, right, 0, BLOCK)
-    const ms = performance.now() - from
-    total += ms
-    if (ms > (1000 * BLOCK) / RATE) late++
-  }
-  return {
-    'engine.lateBlocksAt500': {
-      value: late,
-      unit: `of ${blocks} blocks took longer than they last, ${STRIKES_PER_SECOND} strikes a second for ${SECONDS} s`,
-    },
-    'engine.loadAt500': { value: total / (1000 * SECONDS), unit: 'of one core' },
-    'engine.lostEventsAt500': { value: state.memory.status[engine.StatusField.lostEvents], unit: 'strikes' },
-  }
 }

@@ -11,7 +11,7 @@ try {
   ensureChromium()
   const { withServer } = await import('./with-server.mjs')
   await withServer((address) => {
-    const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
+    const { status } = spawnSync(process.execPath, ['--expose-gc', '--import', 'tsx', 'bench/main.ts', ...process.argv.slice(2)], {
       cwd: root,
       stdio: 'inherit',
       env: { ...process.env, HELIASTER_URL: address },

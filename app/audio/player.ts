@@ -48,6 +48,8 @@ export interface Player {
   /** What to add to a frame of the engine to have the frame of its context. */
   hostFrame(): number
   peak(): number
+  /** Blocks so far that took the engine longer than they last: each may have been heard as a crackle. */
+  lateBlocks(): number
   /** Highest sample of each ray of a pad since the last call, 0..1 and above. */
   takePeaks(padId: PadId): Float64Array
   /** A groove begins: turns that begin anew with it do so. */
@@ -134,6 +136,7 @@ function playerOver(context: AudioContext, link: Link): Player {
     frameNow: () => memory.status[StatusField.frame],
     hostFrame: () => memory.status[StatusField.hostFrame],
     peak: () => memory.status[StatusField.peak],
+    lateBlocks: () => memory.status[StatusField.lateBlocks],
     takePeaks(padId) {
       const row = loader.slotOf(padId) * MAX_RAYS
       const peaks = memory.meters.slice(row, row + MAX_RAYS)

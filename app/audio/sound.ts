@@ -29,7 +29,9 @@ export async function startSound(): Promise<void> {
     if (openKit) player.load(withAudition(openKit))
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
+    let late = 0
     const poll = () => {
+      if (player.lateBlocks() > late) performance.mark('heliaster-late', { detail: (late = player.lateBlocks()) })
       for (const one of player.takeSounded()) for (const listener of listeners) listener(one)
       requestAnimationFrame(poll)
     }

@@ -61,7 +61,7 @@ export const LogField = {
 } as const // prettier-ignore
 
 export const KitField = { gain: 0, maxStrikes: 1, seed: 2, length: 4 } as const
-export const StatusField = { frame: 0, peak: 1, strikes: 2, lostEvents: 3, logCount: 4, hostFrame: 5, length: 8 } as const
+export const StatusField = { frame: 0, peak: 1, strikes: 2, lostEvents: 3, logCount: 4, hostFrame: 5, lateBlocks: 6, length: 8 } as const
 
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160

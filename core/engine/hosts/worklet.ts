@@ -23,6 +23,9 @@ const REPORT_BLOCKS = 8
 /** Frames of one recorded piece: 21 ms at 48 kHz. */
 const PIECE_FRAMES = 1024
 
+/** Not every browser has a fine clock where sound is made; whole milliseconds tell a late block from one in time too. */
+const nowMs = (): number => (globalThis.performance as Performance | undefined)?.now() ?? Date.now()
+
 /** Registers the processors; the classes only unpack messages and call the engine. */
 export function registerProcessors(): void {
   class EngineProcessor extends AudioWorkletProcessor {
@@ -49,7 +52,9 @@ export function registerProcessors(): void {
         this.tap = { left: mix[0], right: mix[1] ?? mix[0] }
       }
       this.engine.memory.status[StatusField.hostFrame] = currentFrame - this.engine.frame
+      const fromMs = nowMs()
       render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length, mix && this.tap)
+      if (nowMs() - fromMs > (1000 * output[0].length) / sampleRate) this.engine.memory.status[StatusField.lateBlocks]++
       if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0)
         report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
       return true
