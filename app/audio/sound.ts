@@ -1,4 +1,4 @@
-import type { Clip, Kit, Pad, PadId, RayId } from '@heliaster/core/kit'
+import type { Band, Clip, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -135,6 +135,17 @@ export function hearRay(pad: Pad, rayId: RayId, velocity = 100): void {
   if (!player || !openKit) return
   const alone = pad.rays.map((ray) => ({ ...ray, mute: ray.id !== rayId }))
   auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays: alone }] }
+  player.load(withAudition(openKit))
+  player.strike({ padId: AUDITION, velocity })
+}
+
+/** Sounds one turn of a pad with all its rays, whatever would be next. */
+export function hearTurn(pad: Pad, turn: Turn, band: Band, velocity = 100): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  const rays = pad.rays.filter((ray) => ray.source.kind !== 'clips' || !ray.source.bands)
+  const bands = [{ ...band, fromVelocity: 1, blendVelocities: 0, turns: [turn] }]
+  auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays, bands }] }
   player.load(withAudition(openKit))
   player.strike({ padId: AUDITION, velocity })
 }

@@ -34,6 +34,25 @@ export function clipsOfPad(pad: Pad): Clip[] {
     .filter((clip) => clip !== 'intendedSilence')
 }
 
+export interface MissingCell {
+  readonly ray: Ray
+  /** Counted from 0. */
+  readonly band: number
+  readonly turn: number
+}
+
+/** Cells that other rays of the strike have a clip for and one has not, unless its silence is meant. */
+export function missingCells(pad: Pad): MissingCell[] {
+  const shared = pad.rays.filter((ray) => ray.source.kind === 'clips' && !ray.source.bands)
+  if (shared.length < 2) return []
+  return pad.bands.flatMap(({ turns }, band) =>
+    turns.flatMap(({ clips }, turn) => {
+      const lacking = shared.filter((ray) => clips[ray.id] === undefined)
+      return lacking.length === shared.length ? [] : lacking.map((ray) => ({ ray, band, turn }))
+    }),
+  )
+}
+
 /** The audio that a kit's pads name, each once. */
 export function audioInUse(kit: Kit): AudioHash[] {
   return [...new Set(kit.pads.flatMap(clipsOfPad).map((clip) => clip.audio))]

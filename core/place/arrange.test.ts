@@ -6,9 +6,10 @@ import { bandSchema } from '../kit/kit'
 import type { Band, Kit, Pad } from '../kit/kit'
 import { createRay, wholeClip } from '../kit/make'
 import { clipsOfPad } from '../kit/resolve'
-import { mergeDown, moveTurn, removeBand, swapTurns } from './arrange'
+import { addBand, mergeDown, moveTurn, removeBand, swapTurns } from './arrange'
 import { exchangeClips } from './cells'
 import { toOwnCells, toSharedCells } from './own-cells'
+import { oddOnes } from './odd-ones'
 import { swapPads } from './swap-pads'
 
 const padOf = (turns: readonly number[]) =>
@@ -43,6 +44,9 @@ test('a swap changes two places only; a band that goes leaves its velocities to 
   expect(swapTurns(bands, a, d).map((band) => band.turns.map((turn) => turn.id))).toEqual([[d, b], [c, a]]) // prettier-ignore
   expect(removeBand(bands, bands[0].id).map((band) => [band.fromVelocity, band.turns.length])).toEqual([[1, 2]])
   expect(mergeDown(bands, bands[0].id)).toEqual(bands)
+  let grown: Band[] = bands
+  for (let i = 0; i < 12; i++) grown = addBand(testIds(i), grown)
+  expect(grown.map((band) => band.fromVelocity)).toEqual([1, 65, 97, 113, 121, 125, 127])
 })
 
 /** A pad whose two rays share bands of 2 and 3 turns. */
@@ -92,4 +96,11 @@ test('two pads exchange places, notes or clips; all else of both stays, and a se
   expect([one, two].map(({ id, notes, own }) => ({ id, notes, own }))).toEqual(kit.pads.map(({ id, notes, own }) => ({ id, notes, own })))
   expect(clipsOfPad(one)).toEqual(clipsOfPad(other))
   expect(clipsOfPad(two)).toEqual(clipsOfPad(pad))
+})
+
+test('the odd one out in a setting that most have alike is named, and nothing where opinions differ', () => {
+  const pans = ['middle', 'middle', 'middle', 'middle', 'L 20']
+  const items = pans.map((pan, i) => ({ name: `Pad ${i}`, values: { pan, pick: i < 3 ? 'cycle' : 'random', mode: 'one-shot' } }))
+  expect(oddOnes(items)).toEqual([{ setting: 'pan', common: 'middle', count: 4, odd: [items[4]] }])
+  expect(oddOnes(items.slice(3))).toEqual([])
 })

@@ -1,5 +1,6 @@
-import type { BandId, TurnId } from '../kit/ids'
+import type { BandId, MakeId, TurnId } from '../kit/ids'
 import type { Band, Turn } from '../kit/kit'
+import { createBand } from '../kit/make'
 import { MOST_TURNS } from './place'
 
 /** Rearranging the cells of a pad. A turn moves with the clips of all its rays: one strike stays one strike. */
@@ -31,6 +32,14 @@ export function mergeDown(bands: readonly Band[], bandId: BandId): Band[] {
   const below = bands[at - 1]
   const turns = [...below.turns, ...bands[at].turns].slice(0, MOST_TURNS)
   return [...bands.slice(0, at - 1), { ...below, turns }, ...bands.slice(at + 1)]
+}
+
+/** One more band, empty, above the loudest, of whose velocities it takes the louder half. The same list where there is no room. */
+export function addBand(makeId: MakeId, bands: readonly Band[]): Band[] {
+  const last = bands[bands.length - 1]
+  if (!last) return [createBand(makeId, 1, [])]
+  const from = last.fromVelocity + Math.ceil((128 - last.fromVelocity) / 2)
+  return from > 127 || from === last.fromVelocity ? [...bands] : [...bands, createBand(makeId, from, [])]
 }
 
 /** A band goes, and the one below answers its velocities; without one below, the one above does. */

@@ -1,6 +1,6 @@
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
-import { audioInUse, clipsOfPad, padSettings } from '../kit/resolve'
+import { audioInUse, clipsOfPad, missingCells, padSettings } from '../kit/resolve'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
 export interface Finding {
@@ -8,6 +8,9 @@ export interface Finding {
   readonly where: string
   readonly message: string
 }
+
+/** Cells that one finding names. */
+const MOST_CELLS = 6
 
 /** Looks through a kit for what is missing, silent or not yet played. */
 export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Finding[] {
@@ -36,6 +39,7 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   const settings = padSettings(kit, pad)
   const where = settings.name || 'Unnamed pad'
   const findings: Finding[] = []
+  const missing = missingCells(pad)
   const add = (severity: Finding['severity'], message: string) => findings.push({ severity, where, message })
   if (clipsOfPad(pad).length === 0 && settings.mode !== 'silencer') add('problem', 'This pad has no clips, so it is silent.')
   if (settings.gainDb <= -90) add('problem', `Its level is ${settings.gainDb} dB, so it is silent.`)
@@ -47,8 +51,12 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   pad.bands.forEach((band, i) => {
     if (band.turns.length === 0) add('note', `Band ${i + 1} (from velocity ${band.fromVelocity}) is empty: strikes there are silent.`)
   })
-  if (settings.mode === 'loopUntilLetGo' || settings.mode === 'loopUntilStruckAgain')
-    add('note', 'Looping is kept in the kit but not played yet.')
+  for (const ray of pad.rays) {
+    const cells = missing.filter((cell) => cell.ray === ray).map(({ band, turn }) => `band ${band + 1}, turn ${turn + 1}`)
+    if (cells.length === 0) continue
+    const first = cells.slice(0, MOST_CELLS).join('; ') + (cells.length > MOST_CELLS ? `; and ${cells.length - MOST_CELLS} more` : '')
+    add('note', `${ray.name} has no clip where other rays have one: ${first}. Mark it as silent on purpose on the Board if it is meant.`)
+  }
   if (settings.shape.driveDb > 0 || settings.shape.crush > 0) add('note', 'Drive and crush are kept in the kit but not played yet.')
   if (pad.rays.some((ray) => ray.source.kind === 'body')) add('note', 'A body ray is kept in the kit but not played yet.')
   return findings

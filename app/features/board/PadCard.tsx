@@ -1,17 +1,17 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { router } from 'expo-router'
 import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useSession } from '../shell'
+import { TestStrikes } from '../shell/TestStrikes'
 import { padName } from '../shell/use-kit'
 import { describeFilling, describeMissing } from './describe-pad'
 import { missingAudio } from '../../audio/audio-files'
 import { useStore } from 'zustand'
 
-/** The pad struck last, in one line, and the two ways on from it. */
+/** The pad struck last, in one line, struck again at three strengths, and the way on from it. */
 export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad: Pad; readonly onOpen: () => void }) {
   const palette = usePalette()
   const lit = useSession((state) => state.lit[pad.id])
@@ -39,7 +39,7 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
           {missing ?? silent ?? sounded ?? describeFilling(pad)}
         </Text>
       </View>
-      <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />
+      <TestStrikes padId={pad.id} />
       <Button label="Open pad" kind="main" onPress={onOpen} />
     </View>
   )

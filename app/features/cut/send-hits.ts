@@ -4,6 +4,7 @@ import { asTurns, byLoudness, keepSettings } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
+import { nameEdits } from '../place'
 import { clipOfHit, hitTitle } from './hit-clip'
 import type { CutHit } from './use-source-cut'
 
@@ -77,13 +78,15 @@ function filled(pad: Pad, clip: Clip): Pad {
 
 /** New pads come behind those that are there; a pad that is there gets new clips and keeps every setting. */
 export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[]): KitEdit[] {
-  const there = new Set(kit.pads.map((pad) => pad.id))
+  const there = new Map(kit.pads.map((pad) => [pad.id, pad]))
   let index = kit.pads.length
   return [
     { type: 'putAudio', audio: source.audio, info: source.info },
-    ...pads.map((pad): KitEdit => {
-      if (!there.has(pad.id)) return { type: 'addPad', pad, index: index++ }
-      return { type: 'setPadFilling', padId: pad.id, bands: pad.bands, spread: pad.spread }
+    ...pads.flatMap((pad): KitEdit[] => {
+      const before = there.get(pad.id)
+      if (!before) return [{ type: 'addPad', pad, index: index++ }]
+      const filling: KitEdit = { type: 'setPadFilling', padId: pad.id, bands: pad.bands, spread: pad.spread }
+      return [filling, ...nameEdits(before, source.name)]
     }),
   ]
 }

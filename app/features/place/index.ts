@@ -1,5 +1,5 @@
 export { DropOnPads } from './DropOnPads'
-export { placeEdits, placeFiles } from './place-files'
+export { nameEdits, placeEdits, placeFiles } from './place-files'
 export { useLoudness } from './use-loudness'
 export { PlaceSheet } from './PlaceSheet'
 export type { ShownFile } from './use-reading'

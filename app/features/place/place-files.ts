@@ -128,6 +128,18 @@ function commonName(files: readonly Source[]): string {
   return (words || files[0].name).slice(0, 120)
 }
 
+/** A pad that nobody has named takes the name of what is put on it. */
+export function nameEdits(pad: Pad | undefined, name: string): KitEdit[] {
+  const isUnnamed =
+    pad !== undefined && (!pad.own.name || /^Pad \d+$/.test(pad.own.name)) && pad.bands.every(({ turns }) => turns.length === 0)
+  return isUnnamed && name ? [{ type: 'setPad', padId: pad.id, own: { name: name.slice(0, 120) } }] : []
+}
+
 export function placeEdits(kit: Kit, files: readonly Source[], placing: Placing): KitEdit[] {
-  return [...files.map((file): KitEdit => ({ type: 'putAudio', audio: file.audio, info: file.info })), ...editsOfPlan(kit, placing)]
+  const onto = placing.pads.length === 1 ? kit.pads.find(({ id }) => id === placing.pads[0].id) : undefined
+  return [
+    ...files.map((file): KitEdit => ({ type: 'putAudio', audio: file.audio, info: file.info })),
+    ...editsOfPlan(kit, placing),
+    ...nameEdits(onto, commonName(files)),
+  ]
 }

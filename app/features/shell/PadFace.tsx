@@ -5,7 +5,7 @@ import { View } from 'react-native'
 
 import { keyLabel } from '../../audio/computer-keys'
 import { releasePad, strikePad } from '../../audio/sound'
-import { noteName } from '../../ui/note-name'
+import { useNoteName } from '../../ui/note-name'
 import { ringEdges, Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { useElement, useLatest } from '../../ui/use-element'
@@ -28,6 +28,7 @@ const SOFTEST = 8
  * pointer down, before anything is drawn. Every finger is a strike of its own.
  */
 export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
+  const noteName = useNoteName()
   const lit = useSession((state) => state.lit[pad.id])
   const { tint, mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'

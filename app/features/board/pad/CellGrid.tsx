@@ -1,6 +1,6 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { BandId, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
-import { setCellBand, setCells, swapTurns } from '@heliaster/core/place'
+import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
@@ -41,7 +41,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const [width, setWidth] = useState(0)
   const [chosen, setChosen] = useState<TurnId>()
   const [bandId, setBandId] = useState<BandId>()
-  const [over, setOver] = useState<TurnId>()
+  const [over, setOver] = useState<TurnId | BandId>()
   const { ray, bands } = cells
   const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
@@ -50,7 +50,16 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const middles = bands.map((band) => middleOf(band, ray.id, lookOf))
   const loudestDb = Math.max(...clips.map(({ clip, gainDb }) => gainDb + (lookOf(clip)?.loudnessDb ?? -Infinity)))
   const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
-  const dragRef = useSwapDrag<TurnId>('turn', { onOver: setOver, onDrop: swap })
+  const move = (turnId: TurnId, to: BandId) => editKit(kit.id, [setCells(pad, cells, moveTurn(bands, turnId, to))], pad.id)
+  const dragRef = useSwapDrag<TurnId | BandId>('turn', {
+    onOver: setOver,
+    onDrop(dragged, onto) {
+      const to = bands.find(({ id }) => id === onto)
+      if (bands.some(({ id }) => id === dragged)) return
+      if (to) move(dragged as TurnId, to.id)
+      else swap(dragged as TurnId, onto as TurnId)
+    },
+  })
   if (bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
@@ -88,7 +97,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                 }}
               />
               {own.turns.length === 0 && (
-                <Text look="small" tone="muted">
+                <Text look="small" tone="muted" {...{ dataSet: { turn: own.id } }}>
                   empty: strikes here are silent
                 </Text>
               )}
@@ -137,7 +146,16 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                 role="button"
                 aria-label={`Record onto band ${index + 1}`}
                 onPress={() => onRecord({ kind: 'band', bandId: own.id, rayId: ray.id })}
-                style={{ width: cell, height: cell, alignItems: 'center', justifyContent: 'center' }}
+                {...{ dataSet: { turn: own.id } }}
+                style={{
+                  width: cell,
+                  height: cell,
+                  alignItems: 'center',
+                  justifyContent: 'center',
+                  borderRadius: 6,
+                  borderWidth: over === own.id ? 2 : 0,
+                  borderColor: palette.kelp,
+                }}
               >
                 <View style={{ width: 14, height: 14, borderRadius: 7, borderWidth: 2, borderColor: palette.coral }} />
               </Pressable>
@@ -167,6 +185,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
           pick={(cells.isOwn && ray.source.kind === 'clips' && ray.source.pick) || padSettings(kit, pad).pick}
           gesture={gesture}
           onSwap={swap}
+          onMove={move}
           onRecord={onRecord}
           onFile={onFile}
         />

@@ -1,11 +1,12 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
-import type { Band, Clip, Kit, KitEdit, Pad, PadSettings, RayId, Source, Turn, TurnId } from '@heliaster/core/kit'
+import type { Band, BandId, Clip, Kit, KitEdit, Pad, PadSettings, Source, Turn, TurnId } from '@heliaster/core/kit'
 import { setCells } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { hearTurn } from '../../../audio/sound'
 import { sources } from '../../../stores/documents'
 import { Button, IconButton } from '../../../ui/Button'
 import { CHANNEL_CHOICES } from '../../../ui/channel-choices'
@@ -15,6 +16,8 @@ import { Text } from '../../../ui/Text'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
+import { cellsInScope, scopesOf } from './cell-scopes'
+import type { CellScope } from './cell-scopes'
 
 interface Props {
   readonly kit: Kit
@@ -24,19 +27,15 @@ interface Props {
   readonly pick: PadSettings['pick']
   readonly gesture: ReturnType<typeof padGesture>
   readonly onSwap: (one: TurnId, other: TurnId) => void
+  readonly onMove: (turnId: TurnId, to: BandId) => void
   readonly onRecord: (target: TakeTarget) => void
   readonly onFile: (turnId: TurnId) => void
 }
 
-const SCOPES = [
-  { value: 'cell', text: 'This cell' },
-  { value: 'pad', text: 'All cells' },
-] as const
-
-/** What is set on one cell, and where it goes; channels of all cells when that is asked for. */
-export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRecord, onFile }: Props) {
+/** What is set on one cell, or on all cells that a rule picks with it, and where it goes. */
+export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMove, onRecord, onFile }: Props) {
   const { ray, bands } = cells
-  const [scope, setScope] = useState<'cell' | 'pad'>('cell')
+  const [scope, setScope] = useState<CellScope>('cell')
   const band = bands.findIndex((one) => one.turns.some((turn) => turn.id === turnId))
   const all = useStore(sources.store, (state) => state.entries)
   if (band < 0) return null
@@ -52,30 +51,37 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRe
     rayId: ray.id,
     clip: next,
   })
+  const chosen = cellsInScope(cells, turnId, scope)
+  const setAll = (change: (clip: Clip) => Partial<Clip>, of = chosen) =>
+    of.map((one): KitEdit => ({
+      type: 'setClip',
+      padId: pad.id,
+      turnId: one.turnId,
+      rayId: one.rayId,
+      clip: { ...one.clip, ...change(one.clip) },
+    }))
   const setTurns = (change: (before: readonly Turn[]) => Turn[]) =>
     setCells(
       pad,
       cells,
       bands.map((one, i) => (i === band ? { ...one, turns: change(one.turns) } : one)),
     )
-  const neighbours = [
-    ['chevron-left', 'Swap with the turn before', turns[place - 1]],
-    ['chevron-right', 'Swap with the next turn', turns[place + 1]],
-    ['chevron-up', 'Swap with the louder band', bands[band + 1]?.turns[place]],
-    ['chevron-down', 'Swap with the softer band', bands[band - 1]?.turns[place]],
+  const toBand = (other: Band | undefined, word: string) => {
+    const there = other?.turns[place]
+    return there
+      ? { label: `Swap with the ${word} band`, run: () => onSwap(turnId, there.id) }
+      : { label: `Move to the ${word} band`, run: other && (() => onMove(turnId, other.id)) }
+  }
+  const besides = (other: Turn | undefined, label: string) => ({ label, run: other && (() => onSwap(turnId, other.id)) })
+  const ways = [
+    ['chevron-left', besides(turns[place - 1], 'Swap with the turn before')],
+    ['chevron-right', besides(turns[place + 1], 'Swap with the next turn')],
+    ['chevron-up', toBand(bands[band + 1], 'louder')],
+    ['chevron-down', toBand(bands[band - 1], 'softer')],
   ] as const
-  const stereo = placedClips(bands, scope === 'cell' ? turnId : undefined).filter((one) => (kit.audio[one.clip.audio]?.channels ?? 1) > 1)
+  const stereo = chosen.filter((one) => (kit.audio[one.clip.audio]?.channels ?? 1) > 1)
   const channels = new Set(stereo.map((one) => one.clip.channel))
-  const setChannel = (channel: Clip['channel']) =>
-    edit(
-      ...stereo.map((one): KitEdit => ({
-        type: 'setClip',
-        padId: pad.id,
-        turnId: one.turnId,
-        rayId: one.rayId,
-        clip: { ...one.clip, channel },
-      })),
-    )
+  const scopes = scopesOf(pad, cells, band, place)
   const cancelling = channels.has('mid') && stereo.some((one) => one.clip.channel === 'mid' && midCancels(all, one.clip))
   return (
     <View style={{ gap: 8 }}>
@@ -83,20 +89,23 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRe
         <Text look="label" style={{ flex: 1 }}>
           {`Band ${band + 1}, turn ${place + 1}${pad.rays.length > 1 ? `, ${ray.name}` : ''}`}
         </Text>
-        {neighbours.map(([name, label, other]) => (
-          <IconButton key={name} name={name} label={label} disabled={!other} onPress={() => other && onSwap(turnId, other.id)} />
+        {ways.map(([name, { label, run }]) => (
+          <IconButton key={name} name={name} label={label} disabled={!run} onPress={() => run?.()} />
         ))}
       </View>
+      {clip && clip !== 'intendedSilence' && scopes.length > 1 && (
+        <Chips label="What is set here is for" options={scopes} value={scope} onChoose={setScope} />
+      )}
       {clip && clip !== 'intendedSilence' ? (
         <Slider
-          label="Level of this clip"
+          label={scope === 'cell' ? 'Level of this clip' : `Level of this clip; ${chosen.length} move with it`}
           value={clip.gainDb}
           min={-60}
           max={60}
           step={0.1}
           unit="dB"
           neutral={0}
-          onSlide={(gainDb) => gesture.set([withClip({ ...clip, gainDb })])}
+          onSlide={(gainDb) => gesture.set(setAll((one) => ({ gainDb: Math.min(60, Math.max(-60, one.gainDb + gainDb - clip.gainDb)) })))}
           onDone={gesture.end}
         />
       ) : (
@@ -120,19 +129,29 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRe
           onDone={gesture.end}
         />
       )}
+      {clip && clip !== 'intendedSilence' && (
+        <View style={{ flexDirection: 'row', gap: 24 }}>
+          <View style={{ flex: 1 }}>
+            <Toggle label="Reversed" value={clip.reverse} onChange={(reverse) => edit(...setAll(() => ({ reverse })))} />
+          </View>
+          <View style={{ flex: 1 }}>
+            <Toggle label="Upside down" value={clip.invert} onChange={(invert) => edit(...setAll(() => ({ invert })))} />
+          </View>
+        </View>
+      )}
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
+        {pad.rays.length > 1 && !cells.isOwn && <Button label="Hear all rays" onPress={() => hearTurn(pad, turn, bands[band])} />}
         <Button label={clip ? 'Another file' : 'Choose a file'} onPress={() => onFile(turnId)} />
         <Button label="Record this cell" icon="record-circle-outline" onPress={() => onRecord({ kind: 'turn', turnId, rayId: ray.id })} />
         <Button label="Remove this turn" onPress={() => edit(setTurns((before) => before.filter(({ id }) => id !== turnId)))} />
       </View>
       {stereo.length > 0 && (
         <>
-          {placedClips(bands).length > 1 && <Chips label="Settings of" hideLabel options={SCOPES} value={scope} onChoose={setScope} />}
           <Chips
             label={channels.size > 1 ? 'Takes of its file (mixed)' : 'Takes of its file'}
             options={CHANNEL_CHOICES}
             value={channels.size === 1 ? [...channels][0] : undefined}
-            onChoose={setChannel}
+            onChoose={(channel) => edit(...setAll(() => ({ channel }), stereo))}
           />
         </>
       )}
@@ -143,24 +162,6 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onRe
       )}
     </View>
   )
-}
-
-interface PlacedClip {
-  readonly clip: Clip
-  readonly turnId: TurnId
-  readonly rayId: RayId
-}
-
-/** The clips of one cell, or of all. */
-function placedClips(bands: readonly Band[], turnId?: TurnId): PlacedClip[] {
-  return bands
-    .flatMap((band) => band.turns)
-    .filter((turn) => !turnId || turn.id === turnId)
-    .flatMap((turn) =>
-      Object.entries(turn.clips).flatMap(([rayId, clip]) =>
-        clip === 'intendedSilence' ? [] : [{ clip, turnId: turn.id, rayId: rayId as RayId }],
-      ),
-    )
 }
 
 function midCancels(all: Readonly<Record<string, { readonly doc: Source }>>, clip: Clip): boolean {

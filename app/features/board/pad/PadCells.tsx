@@ -1,10 +1,11 @@
 import type { Kit, KitEdit, Pad, RayId, Source, TurnId } from '@heliaster/core/kit'
-import { cellsOf, setCells } from '@heliaster/core/place'
+import { addBand, cellsOf, proposeLevel, setCells } from '@heliaster/core/place'
 import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useState } from 'react'
 import { View } from 'react-native'
 
+import { makeId } from '../../../stores/make-id'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { notify } from '../../../ui/notices'
@@ -13,11 +14,12 @@ import { PlaceSheet } from '../../place'
 import { RecordHereSheet } from '../../record-here'
 import { editKit } from '../../shell'
 import { CellGrid } from './CellGrid'
+import { CellFindings } from './CellFindings'
 import { DropOnCells } from './DropOnCells'
 import { FillSheet } from './FillSheet'
 import { Followers } from './Followers'
 import { bandsByLoudness } from './loudness-edges'
-import { spreadEdits } from '../pad-edits'
+import { respread, spreadEdits } from '../pad-edits'
 
 /** What fills a pad: the cells of its rays, and the ways to fill and spread them. */
 export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
@@ -33,6 +35,11 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   const turns = bands.reduce((sum, band) => sum + band.turns.length, 0)
   const edit = (edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
   const spread = (how: 'bands' | 'turns' | 'even') => edit(spreadEdits(pad, cells, how))
+  const grow = () => {
+    const next = addBand(makeId, bands)
+    if (next.length === bands.length) return notify('The loudest band has no velocity to give away. Move its edge down first.')
+    edit([setCells(pad, cells, isOwn ? next : respread(pad, next)), ...(isOwn ? [] : proposeLevel(pad, next.length))])
+  }
   const setByLoudness = async () => {
     try {
       const next = await bandsByLoudness(cells)
@@ -57,6 +64,7 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       <DropOnCells kit={kit} pad={pad} cells={cells} onMany={setPlacing} onShown={(file, turnId) => setShown({ file, turnId })}>
         <CellGrid key={ray.id} kit={kit} pad={pad} cells={cells} onRecord={setRecording} onFile={(turnId) => setFilling({ turnId })} />
       </DropOnCells>
+      <CellFindings kit={kit} pad={pad} cells={cells} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button
           label={turns > 0 ? 'Replace the clips' : 'Choose clips'}
@@ -72,6 +80,7 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         {bands.length > 1 && <Button label="Spread as turns" onPress={() => spread('turns')} />}
         {bands.length > 1 && <Button label="Even edges" onPress={() => spread('even')} />}
         {bands.length > 1 && <Button label="Edges by loudness" onPress={() => void setByLoudness()} />}
+        {turns > 0 && bands.length < 127 && <Button label="Add a band" onPress={grow} />}
         <Button label="Shape" onPress={() => router.navigate(`/kit/${kit.id}/shape`)} />
       </View>
       {filling && (

@@ -1,11 +1,14 @@
-import { padSettings, padStartOf } from '@heliaster/core/kit'
+import { families, padSettings, padStartOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
+import { View } from 'react-native'
 
 import { Chips } from '../../../ui/Chips'
-import { noteName } from '../../../ui/note-name'
+import { NameField } from '../../../ui/NameField'
+import { MIDDLE_C, noteName, useNoteName } from '../../../ui/note-name'
 import { PanSlider, TuneSlider } from '../../../ui/PanAndTune'
-import { Slider } from '../../../ui/Slider'
+import { NumberField, Slider } from '../../../ui/Slider'
+import { Text } from '../../../ui/Text'
 import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
 import { padGesture, padName } from '../../shell/use-kit'
@@ -16,9 +19,12 @@ import { TintChips } from '../TintChips'
 
 /** How loud a pad is, where it stands, and what its pitch goes by. */
 export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  useNoteName()
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const change = (own: Partial<PadSettings>): KitEdit => ({ type: 'setPad', padId: pad.id, own })
+  const setOrClear = <Key extends 'group' | 'tint'>(key: Key, value: PadSettings[Key]) =>
+    editKit(kit.id, [{ type: 'setPad', padId: pad.id, own: value ? { [key]: value } : {}, ...(value ? {} : { clear: [key] }) }])
   const slide = (own: Partial<PadSettings>) => gesture.set([change(own)])
   const level = settings.responses.find((response) => response.from === 'velocity' && response.to.kind === 'gainDb')
   const setLevelRange = (amount: number) =>
@@ -68,6 +74,9 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         onChange={follow}
       />
       {settings.rootNote !== undefined && (
+        <NoteRange notes={pad.notes} onRange={(notes) => editKit(kit.id, [{ type: 'setPadNotes', padId: pad.id, notes }])} />
+      )}
+      {settings.rootNote !== undefined && (
         <Slider
           label="Root note"
           value={settings.rootNote}
@@ -85,12 +94,52 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         value={settings.bus ?? 'none'}
         onChoose={(choice) => editKit(kit.id, sendEdits(pad, undefined, choice, padName(kit, pad)), pad.id)}
       />
-      <TintChips
-        label="Tint"
-        value={settings.tint}
-        onTint={(tint) => editKit(kit.id, [tint ? change({ tint }) : ({ ...change({}), clear: ['tint'] } as KitEdit)])}
+      <Chips
+        label="Family"
+        options={families.map((family) => ({ value: family, text: family }))}
+        value={settings.family}
+        onChoose={(family) => editKit(kit.id, [change({ family })])}
       />
+      <NameField
+        label="Group"
+        value={settings.group ?? ''}
+        placeholder="Edit it as one with others of this name"
+        onName={(typed) => setOrClear('group', typed.trim().slice(0, 120) || undefined)}
+      />
+      <TintChips label="Tint" value={settings.tint} onTint={(tint) => setOrClear('tint', tint)} />
       <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
     </>
+  )
+}
+
+/** The lowest and highest note that strike a pad whose pitch follows; all between do too. */
+function NoteRange({ notes, onRange }: { readonly notes: readonly number[]; readonly onRange: (notes: number[]) => void }) {
+  const low = notes.length > 0 ? Math.min(...notes) : MIDDLE_C
+  const high = notes.length > 0 ? Math.max(...notes) : MIDDLE_C
+  const set = (from: number, to: number) => onRange(Array.from({ length: to - from + 1 }, (_, i) => from + i))
+  const held = (typed: number) => Math.min(127, Math.max(0, Math.round(typed)))
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+      <Text look="label" tone="muted" style={{ flex: 1 }}>
+        Answers notes from
+      </Text>
+      <NumberField
+        label="Lowest note"
+        text={String(low)}
+        unit={noteName(low)}
+        width={44}
+        onNumber={(note) => set(held(note), Math.max(held(note), high))}
+      />
+      <Text look="label" tone="muted">
+        to
+      </Text>
+      <NumberField
+        label="Highest note"
+        text={String(high)}
+        unit={noteName(high)}
+        width={44}
+        onNumber={(note) => set(Math.min(held(note), low), held(note))}
+      />
+    </View>
   )
 }

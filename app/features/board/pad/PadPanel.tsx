@@ -8,10 +8,11 @@ import { missingAudio } from '../../../audio/audio-files'
 import { Button, IconButton } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'
-import { noteName } from '../../../ui/note-name'
+import { useNoteName } from '../../../ui/note-name'
 import { NumberField } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
+import { TestStrikes } from '../../shell/TestStrikes'
 import { describeMissing } from '../describe-pad'
 import { duplicateEdits, removeEdits } from '../pad-edits'
 import { PadsSheet } from '../several/PadsSheet'
@@ -24,6 +25,7 @@ type Part = 'cells' | 'playing' | 'level' | 'rays'
 
 /** One pad: what fills it first, then how it plays, how loud, and what sounds together. All changes are of this pad alone. */
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  const noteName = useNoteName()
   const [part, setPart] = useState<Part>('cells')
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const [isEditingGroup, setEditingGroup] = useState(false)
@@ -72,7 +74,10 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           {missing}
         </Text>
       )}
-      <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
+        <TestStrikes padId={pad.id} />
+      </View>
       {part === 'cells' && <PadCells kit={kit} pad={pad} />}
       {part === 'playing' && <PadPlaying kit={kit} pad={pad} />}
       {part === 'level' && <PadLevel kit={kit} pad={pad} />}

@@ -1,11 +1,12 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadSettings } from '@heliaster/core/kit'
-import { noteNumber } from '@heliaster/core/place'
 import { useMemo } from 'react'
+import { useStore } from 'zustand'
 
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'
-import { noteName } from '../../../ui/note-name'
+import { chooseMiddleC, middleC, noteHz, notesInWords, notesOf, useNoteName } from '../../../ui/note-name'
+import type { MiddleC } from '../../../ui/note-name'
 import { notify } from '../../../ui/notices'
 import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
@@ -15,17 +16,19 @@ import { MODES, PICKS } from '../play-choices'
 import { ChokeChips } from './ChokeChips'
 import { TurnRules } from './TurnRules'
 
+const MOST_NOTES = 4
+
 /** How a pad answers strikes: which turn is next, what it silences, how many sound at once. */
 export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const set = (own: Partial<PadSettings>) => editKit(kit.id, [{ type: 'setPad', padId: pad.id, own }], pad.id)
-  const setNotes = (words: string) => {
-    const typed = words.split(/[\s,;]+/).filter(Boolean)
-    const notes = typed.map((word) => (/^\d+$/.test(word) ? Number(word) : noteNumber(word)))
-    const wrong = typed.find((_, i) => notes[i] === undefined || notes[i] > 127)
-    if (wrong) return notify(`“${wrong}” is no note. Notes are numbers from 0 to 127, or names such as C2, with commas between.`)
-    editKit(kit.id, [{ type: 'setPadNotes', padId: pad.id, notes: [...new Set(notes as number[])] }])
+  const noteName = useNoteName()
+  const octave = useStore(middleC, (state) => state.octave)
+  const setNotes = (typed: string) => {
+    const notes = notesOf(typed)
+    if (typeof notes === 'string') notify(notes)
+    else editKit(kit.id, [{ type: 'setPadNotes', padId: pad.id, notes }])
   }
   return (
     <>
@@ -47,11 +50,20 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
         Where more are struck, the oldest that was let go is stopped, then the oldest, and of two that began together the softer. The pad’s
         limit comes first, then its choke group’s, then the kit’s.
       </Text>
-      <NameField
-        label="Notes that strike it"
-        value={pad.notes.map(noteName).join(', ')}
-        placeholder="None: it answers no note"
-        onName={setNotes}
+      <NameField label="Notes that strike it" value={notesInWords(pad.notes)} placeholder="None: it answers no note" onName={setNotes} />
+      <Text look="small" tone="muted">
+        {pad.notes.length === 0
+          ? 'Notes are typed as numbers or names with commas between; C2..B3 is all from C2 to B3.'
+          : pad.notes
+              .slice(0, MOST_NOTES)
+              .map((note) => `${note}: ${noteName(note)}, ${noteHz(note, kit.tuningA4Hz).toFixed(1)} Hz`)
+              .join('; ') + (pad.notes.length > MOST_NOTES ? `; and ${pad.notes.length - MOST_NOTES} more` : '')}
+      </Text>
+      <Chips
+        label="Middle C, note 60, is called (everywhere)"
+        options={(['3', '4', '5'] as const).map((value) => ({ value, text: `C${value}` }))}
+        value={String(octave) as '3' | '4' | '5'}
+        onChoose={(value) => chooseMiddleC(Number(value) as MiddleC)}
       />
     </>
   )

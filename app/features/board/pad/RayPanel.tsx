@@ -1,6 +1,7 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Ray } from '@heliaster/core/kit'
 import { toOwnCells, toSharedCells, withoutRayAt } from '@heliaster/core/place'
+import { useState } from 'react'
 import { View } from 'react-native'
 
 import { makeId } from '../../../stores/make-id'
@@ -16,6 +17,7 @@ import type { padGesture } from '../../shell/use-kit'
 import { busOptions, sendEdits } from '../bus-edits'
 import type { BusChoice } from '../bus-edits'
 import { PICKS } from '../play-choices'
+import { bottomGained } from './compare-polarity'
 
 interface Props {
   readonly kit: Kit
@@ -52,7 +54,7 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
         onSlide={(ms) => gesture.set([set({ delaySeconds: ms / 1000 })])}
         onDone={gesture.end}
       />
-      <Toggle label="Flip polarity" words="Listen which way has more bottom." value={ray.invert} onChange={(invert) => edit({ invert })} />
+      <Polarity kit={kit} pad={pad} ray={ray} onFlip={(invert) => edit({ invert })} />
       <Toggle
         label="Follows the note"
         words="Only where the pad has a root note: the body may follow while the click does not."
@@ -85,6 +87,25 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
           onRemoved()
         }}
       />
+    </View>
+  )
+}
+
+/** Which way up a ray sounds; beside others, how much bottom the other way would give is measured as the engine plays it. */
+function Polarity({ kit, pad, ray, onFlip }: Pick<Props, 'kit' | 'pad' | 'ray'> & { readonly onFlip: (invert: boolean) => void }) {
+  const [words, setWords] = useState<string>()
+  const compare = () =>
+    bottomGained(kit, pad, ray.id)
+      .then((db) => setWords(`The other way has ${Math.abs(db).toFixed(1)} dB ${db < 0 ? 'less' : 'more'} under 150 Hz.`))
+      .catch((error: Error) => setWords(error.message))
+  const flip = (invert: boolean) => {
+    setWords(undefined)
+    onFlip(invert)
+  }
+  return (
+    <View style={{ gap: 4 }}>
+      <Toggle label="Flip polarity" words={words ?? 'Listen which way has more bottom.'} value={ray.invert} onChange={flip} />
+      {pad.rays.length > 1 && <Button label="Which way has more bottom?" onPress={() => void compare()} />}
     </View>
   )
 }

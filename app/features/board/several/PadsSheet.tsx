@@ -13,6 +13,7 @@ import { removeEdits } from '../pad-edits'
 import { MODES, PICKS } from '../play-choices'
 import { TintChips } from '../TintChips'
 import { CopyFrom } from './CopyFrom'
+import { OddPads } from './OddPads'
 import { PadChoices } from './PadChoices'
 import { PadsTogether } from './PadsTogether'
 
@@ -42,6 +43,7 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
   return (
     <Sheet title={pads.length === 0 ? 'Edit several pads' : `Edit ${pads.length} pads`} isOpen onClose={onClose}>
       <PadChoices kit={kit} chosen={ids} onChoose={setIds} />
+      <OddPads kit={kit} pads={pads.length > 2 ? pads : kit.pads} onChoose={setIds} />
       {pads.length > 0 && (
         <>
           {(

@@ -1,0 +1,55 @@
+import { padSettings } from '@heliaster/core/kit'
+import type { Kit, Pad, PadId } from '@heliaster/core/kit'
+import { oddOnes } from '@heliaster/core/place'
+import { View } from 'react-native'
+
+import { Button } from '../../../ui/Button'
+import { Text } from '../../../ui/Text'
+import { padName } from '../../shell/use-kit'
+import { MODES, PICKS } from '../play-choices'
+
+interface Props {
+  readonly kit: Kit
+  /** The pads that are compared. */
+  readonly pads: readonly Pad[]
+  readonly onChoose: (ids: readonly PadId[]) => void
+}
+
+/** The odd ones out: pads that differ in a setting that nearly all have alike, to be heard of before they are found by ear. */
+export function OddPads({ kit, pads, onChoose }: Props) {
+  const items = pads.map((pad) => ({ id: pad.id, name: padName(kit, pad), values: settingsInWords(kit, pad) }))
+  const found = oddOnes(items)
+  if (found.length === 0) return null
+  return (
+    <View style={{ gap: 4 }}>
+      <Text look="label" tone="muted">
+        Odd ones out
+      </Text>
+      {found.map(({ setting, common, count, odd }) => (
+        <View key={setting} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <Text look="small" style={{ flex: 1 }}>
+            {`${setting}: ${common} in ${count}, but ${odd.map(({ name, values }) => `${name} ${values[setting]}`).join(', ')}.`}
+          </Text>
+          <Button label="Choose" onPress={() => onChoose(items.filter((item) => odd.includes(item)).map(({ id }) => id))} />
+        </View>
+      ))}
+    </View>
+  )
+}
+
+function settingsInWords(kit: Kit, pad: Pad): Record<string, string> {
+  const { gainDb, pan, tuneCents, mode, pick, counter, startAgain, maxStrikes, mute, bus, rootNote } = padSettings(kit, pad)
+  return {
+    Level: `${gainDb.toFixed(1)} dB`,
+    Pan: Math.abs(pan) < 0.005 ? 'middle' : `${pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(pan) * 100)}`,
+    Tune: `${(tuneCents / 100).toFixed(2)} st`,
+    'When struck': MODES.find(({ value }) => value === mode)?.text ?? mode,
+    'Next turn': PICKS.find(({ value }) => value === pick)?.text ?? pick,
+    'Turns are counted': counter === 'band' ? 'in each band' : 'over the pad',
+    'Turns start again': typeof startAgain === 'number' ? `after ${startAgain} s` : startAgain === 'groove' ? 'with the groove' : 'never',
+    'Strikes at once': String(maxStrikes),
+    Heard: mute ? 'muted' : 'yes',
+    'Goes to': kit.buses.find(({ id }) => id === bus)?.name ?? 'the mix',
+    'Pitch follows the note': rootNote === undefined ? 'no' : 'yes',
+  }
+}
