@@ -61,6 +61,13 @@ test('cells are swapped by a drag, bands merged, and rays lined up, each one ste
   await expect.poll(turnIds).toEqual([[before[1][2], before[0][1], before[0][2]], [before[1][0], before[1][1], before[0][0]], before[2]]) // prettier-ignore
   await page.keyboard.press('Control+z')
   await expect.poll(turnIds).toEqual(before)
+  await cell(1, 1).focus()
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(cell(2, 2)).toBeFocused()
+  await expect.poll(async () => (await turnIds())[1]).toEqual([before[1][1], before[1][0], before[1][2]])
+  await page.keyboard.press('Control+z')
+  await expect.poll(turnIds).toEqual(before)
   await cell(3, 1).click()
   await page.getByRole('slider', { name: 'Band 3 begins at velocity' }).press('ArrowRight')
   await expect.poll(async () => (await keptKit(page)).pads[0].bands[2].fromVelocity).toBe(87)

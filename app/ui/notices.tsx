@@ -1,4 +1,5 @@
 import { View } from 'react-native'
+import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 
@@ -16,6 +17,9 @@ const store = createStore<{ notices: Notice[] }>(() => ({ notices: [] }))
 let nextId = 1
 const SHOWN_MS = 9000
 
+/** Sheets lie at 9999. */
+const ABOVE_SHEETS = 10000
+
 /** Says something at the bottom of the screen, with at most one thing to do about it. */
 export function notify(text: string, action?: Notice['action']): void {
   const id = nextId++
@@ -27,15 +31,16 @@ function dismiss(id: number): void {
   store.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }))
 }
 
+/** What is being said, above all else, so that a sheet that is open does not hide it. */
 export function Notices() {
   const palette = usePalette()
   const notices = useStore(store, (state) => state.notices)
-  return (
+  return createPortal(
     <View
       role="status"
       aria-live="polite"
       pointerEvents="box-none"
-      style={{ position: 'absolute', left: 12, right: 12, bottom: 140, gap: 8, alignItems: 'center' }}
+      style={{ position: 'fixed' as 'absolute', left: 12, right: 12, bottom: 140, gap: 8, alignItems: 'center', zIndex: ABOVE_SHEETS }}
     >
       {notices.map((notice) => (
         <View
@@ -69,6 +74,7 @@ export function Notices() {
           <IconButton name="close" label="Put this away" onPress={() => dismiss(notice.id)} />
         </View>
       ))}
-    </View>
+    </View>,
+    document.body,
   )
 }

@@ -15,7 +15,6 @@ import { addPad, BoardBar } from './BoardBar'
 import { PadCard } from './PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './PadTable'
-import { SoloBar } from './SoloBar'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
@@ -37,7 +36,6 @@ export function BoardScreen() {
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
           <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
-          <SoloBar />
           <DropOnPads kit={kit}>
             <PadTable kit={kit} isArranging={isArranging} />
           </DropOnPads>
@@ -53,7 +51,6 @@ export function BoardScreen() {
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
-      <SoloBar />
       <DropOnPads kit={kit}>
         <PadTable kit={kit} isArranging={isArranging} />
       </DropOnPads>

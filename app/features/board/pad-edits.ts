@@ -54,7 +54,19 @@ export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
     rays,
     bands: copyBands(pad.bands),
   }
-  return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }]
+  return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }, ...copyTies(kit, pad.id, copy.id)]
+}
+
+/** What silences a pad silences its copy, and the other way round. */
+function copyTies(kit: Kit, padId: PadId, copyId: PadId): KitEdit[] {
+  return kit.ties.flatMap((tie): KitEdit[] => {
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId)) return [{ type: 'putTie', tie: { ...tie, pads: [...tie.pads, copyId] } }]
+    if (tie.kind !== 'choke') return []
+    const edits: KitEdit[] = []
+    if (tie.to.includes(padId)) edits.push({ type: 'putTie', tie: { ...tie, to: [...tie.to, copyId] } })
+    if (tie.from === padId) edits.push({ type: 'putTie', tie: { ...tie, id: makeId<TieId>('tie'), from: copyId } })
+    return edits
+  })
 }
 
 /** Takes a pad away, out of its ties and grooves too, so that nothing points at what is gone. */

@@ -16,6 +16,7 @@ import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from './session'
+import { SoloBar } from './SoloBar'
 import { whySilent } from './why-silent'
 import { TideNav } from './TideNav'
 import { useKitId } from './use-kit'
@@ -41,6 +42,7 @@ export function KitShell() {
         </View>
       )}
       <RecordingMark />
+      <SoloBar />
       <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing />}</View>
       {exists && settled !== 'board' && <PadStrip />}
       {!isWide && (

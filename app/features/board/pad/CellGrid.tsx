@@ -15,6 +15,8 @@ import { useSwapDrag } from '../../../ui/use-swap-drag'
 import { editKit, useSession } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
 import { BandPanel } from './BandPanel'
+import { onCellKey } from './cell-keys'
+import type { CellKey } from './cell-keys'
 import { CellFace, clipsIn, middleOf } from './CellFace'
 import { CellPanel } from './CellPanel'
 import { VelocityBar } from './VelocityBar'
@@ -116,7 +118,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                       setBandId(own.id)
                       if (clip && clip !== 'intendedSilence') hearClip(clip).catch((error: Error) => notify(error.message))
                     }}
-                    {...{ dataSet: { turn: turn.id } }}
+                    {...{ dataSet: { turn: turn.id }, onKeyDown: (event: CellKey) => onCellKey(event, bands, turn.id, swap) }}
                     style={{
                       width: cell,
                       height: cell,
