@@ -138,6 +138,8 @@ test('a duplicate has ids of its own and sounds the same clips; removing a pad l
   const both = after(tied, chokeEdits(tied, other, tied.ties[0].id as TieId))
   expect(both.ties[0]).toMatchObject({ pads: [pad.id, other.id] })
   expect(after(both, removeEdits(both, pad)).ties[0]).toMatchObject({ pads: [other.id] })
+  const twice = after(both, duplicateEdits(both, pad))
+  expect(twice.ties[0]).toMatchObject({ pads: [pad.id, other.id, twice.pads[1].id] })
 })
 
 test('a strike nearer the star’s centre is softer, and each ring gives the velocities of its band', () => {

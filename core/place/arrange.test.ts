@@ -7,7 +7,7 @@ import type { Band, Kit, Pad } from '../kit/kit'
 import { createRay, wholeClip } from '../kit/make'
 import { clipsOfPad } from '../kit/resolve'
 import { addBand, mergeDown, moveTurn, removeBand, swapTurns } from './arrange'
-import { exchangeClips } from './cells'
+import { exchangeClips, keepSettings } from './cells'
 import { toOwnCells, toSharedCells } from './own-cells'
 import { oddOnes } from './odd-ones'
 import { swapPads } from './swap-pads'
@@ -103,4 +103,17 @@ test('the odd one out in a setting that most have alike is named, and nothing wh
   const items = pans.map((pan, i) => ({ name: `Pad ${i}`, values: { pan, pick: i < 3 ? 'cycle' : 'random', mode: 'one-shot' } }))
   expect(oddOnes(items)).toEqual([{ setting: 'pan', common: 'middle', count: 4, odd: [items[4]] }])
   expect(oddOnes(items.slice(3))).toEqual([])
+})
+
+test('new clips keep what was set on the bands and turns they take the place of; where there are others, they come as they are', () => {
+  const { bands } = padOf([2, 3])
+  const before = bands.map((band, i) => ({ ...band, fromVelocity: i === 0 ? 1 : 40, gainDb: 3 + i, blendVelocities: 5 * i, turns: band.turns.map((turn) => ({ ...turn, weight: 0.5 })) })) // prettier-ignore
+  const after = padOf([2, 2]).bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, clips: { other: wholeClip(hashOf('f'), { frames: 9, channels: 1 }) } })) })) // prettier-ignore
+  const kept = keepSettings(before, after, 'kept')
+  const settings = ({ fromVelocity, gainDb, blendVelocities }: Band) => ({ fromVelocity, gainDb, blendVelocities })
+  expect(kept.map(settings)).toEqual(before.map(settings))
+  expect(kept.map((band) => band.turns.map((turn) => turn.weight))).toEqual([[0.5, 0.5], [1, 1]]) // prettier-ignore
+  expect(kept.map((band) => band.turns.map((turn) => turn.clips))).toEqual(after.map((band) => band.turns.map((turn) => turn.clips)))
+  expect(keepSettings(before, after, 'brought')[1].fromVelocity).toBe(after[1].fromVelocity)
+  expect(keepSettings(before.slice(1), after, 'kept')).toEqual(after)
 })
