@@ -48,6 +48,12 @@ const MANNERS: Record<string, ReturnType<typeof ninety>> = {
   'with the loudest as level 1': ninety((mic, level, take) => `hull_${mic}_l${5 - level}_${take}`, loud),
   'with takes that count on through the levels': ninety((mic, level, take) => `hull_${mic}_dyn${level + 1}_${two(6 * level + take)}`),
   'with microphones of unknown names': ninety((mic, level, take) => `hull ${{ close: 'deck', far: 'mast', room: 'quay' }[mic]} v${level + 1} rr${take}`, long), // prettier-ignore
+  'with a note number before velocity ranges': ninety((mic, level, take) => `Hull-36-${RANGES[level]}-${mic}-${take}`),
+  'with takes before velocity ranges': ninety((mic, level, take) => `hull-${mic}-${take}-${RANGES[level]}`),
+  'with letters for takes': ninety((mic, level, take) => `hull ${MARKS[level]} ${'abcdef'[take - 1]} ${mic}`),
+  'with bare velocities and takes, nothing else known': ninety(
+    (mic, level, take) => `hull_${mic}_${take}_${[25, 50, 76, 101, 127][level]}`,
+  ),
   'with velocities and dashes': ninety((mic, level, take) => `hull-${mic}-vel${[25, 50, 76, 101, 127][level]}-${take}`),
 }
 
@@ -80,6 +86,39 @@ test.each(Object.entries(MANNERS))('ninety files named %s find their places with
       })
     }),
     { numRuns: 5 },
+  )
+})
+
+const PLACES = [MICROPHONES, ['CLOSE', 'OH', 'ROOM'], ['Deck', 'Keel', 'Pier'], ['mic1', 'mic2', 'mic3']]
+const LEVELS = [
+  ...['v', 'vel', 'Vel0', 'L', 'layer', ''].map((word) => [1, 2, 3, 4, 5].map((n) => `${word}${n}`)),
+  RANGES, ['1-25', '26-50', '51-76', '77-101', '102-127'], ['v025', 'v050', 'v075', 'v100', 'v127'], ['25', '50', '75', '100', '127'], WORDS, MARKS,
+] // prettier-ignore
+const TAKES = ['rr', 'RR0', 'take ', 't0', '', '0', '#', 'hit'].map((word) => (n: number) => `${word}${n}`)
+const ORDERS = ['DMLT', 'MDLT', 'DLTM', 'DLMT', 'DTLM', 'DMTL']
+
+test('whatever the words, marks, order and separators, ninety files lie right, or one question is asked', () => {
+  const manner = fc.record({
+    places: fc.constantFrom(...PLACES), levels: fc.constantFrom(...LEVELS), take: fc.constantFrom(...TAKES, (n: number) => 'abcdef'[n - 1], (n: number) => `(${n})`),
+    order: fc.constantFrom(...ORDERS), separator: fc.constantFrom('_', '-', ' '), note: fc.constantFrom('', 'C1', '36', 'D#2'), isHeard: fc.boolean(),
+  }) // prettier-ignore
+  fc.assert(
+    fc.property(manner, ({ places, levels, take: takeOf, order, separator, note, isHeard }) => {
+      const strikes = ninety(
+        (mic, level, take) => {
+          const part: Record<string, string> = { D: note ? `Hull${separator}${note}` : 'Hull', M: places[MICROPHONES.indexOf(mic)], L: levels[level], T: takeOf(take) } // prettier-ignore
+          return [...order].map((one) => part[one]).join(separator)
+        },
+        (level, take) => ({ ...long(level, take), ...(isHeard ? loud(level, take) : {}) }),
+      )
+      const files = strikes.map(({ file }) => file)
+      const read = readNames(files)
+      const found = placesOf(planByNames(files, read))
+      const isRight = strikes.every(({ level, take }, i) => found.get(i)?.[1] === level && found.get(i)?.[2] === take - 1)
+      const microphones = strikes.map(({ microphone }, i) => `${microphone} ${found.get(i)?.[0]}`)
+      expect([(isRight && new Set(microphones).size === 3) || read.question !== undefined, files[7].name]).toEqual([true, files[7].name])
+    }),
+    { numRuns: 60 },
   )
 })
 

@@ -1,6 +1,6 @@
 import { compareNames } from './natural-order'
-import { nameParts } from './name-parts'
-import type { NamePart, NameRole } from './name-parts'
+import { LETTER, nameParts } from './name-parts'
+import type { NamePart, NameReading, NameRole } from './name-parts'
 
 /** A file to be placed by its name. What else is known of it settles what names leave open. */
 export interface NamedFile {
@@ -57,13 +57,23 @@ export function readNames(files: readonly NamedFile[], given: NameRoles = {}): R
   return { slots, parts, facts, ...(question ? { question } : {}) }
 }
 
-/** Reads all names alike: what looks like ranges or notes is that only if it makes sense in all of them. */
+/** Reads all names alike: what looks like ranges, notes or counting letters is that only if it makes sense in all of them. */
 function partsOf(files: readonly NamedFile[]): NamePart[][] {
-  const read = (ranges: boolean, notes: boolean) => files.map(({ name }) => nameParts(name, { ranges, notes }))
-  const parts = read(true, true)
-  const rangesFit = areRanges(parts.flat().flatMap((part) => (part.range ? [part.range] : [])))
-  const notesFit = areNotes(parts)
-  return rangesFit && notesFit ? parts : read(rangesFit, notesFit)
+  const read = (reading: NameReading) => files.map(({ name }) => nameParts(name, reading))
+  const plain: NameReading = { ranges: 'none', notes: true, letters: 'none' }
+  const letters = (['last', 'first'] as const).find((way) => areLetters(read({ ...plain, letters: way }))) ?? 'none'
+  const notes = areNotes(read({ ...plain, letters }))
+  const ranges = (['first', 'last'] as const).find((way) => areRanges(read({ ranges: way, notes, letters }).flat().flatMap((part) => (part.range ? [part.range] : [])))) // prettier-ignore
+  return read({ ranges: ranges ?? 'none', notes, letters })
+}
+
+const FEWEST_LETTERS = 3
+
+/** Letters count where each name has one, and all of them together are a, b, c and on. */
+function areLetters(parts: readonly (readonly NamePart[])[]): boolean {
+  const counts = parts.map((own) => own.filter(({ slot }) => slot === LETTER))
+  const found = [...new Set(counts.flat().map(({ number }) => number!))].sort((a, b) => a - b)
+  return counts.every((own) => own.length === 1) && found.length >= FEWEST_LETTERS && found.every((letter, i) => letter === i + 1)
 }
 
 /** Ranges of one set meet without lying over each other, and reach the loudest. */
@@ -211,6 +221,10 @@ function readNumbers(table: Table, numbers: readonly Column[], { has, set, ask }
   if (has('level') || has('velocity') || has('take')) {
     set(before, 'drum')
     set(last, has('take') ? 'level' : 'take')
+  } else if (areVelocities(before) !== areVelocities(last)) {
+    const level = areVelocities(before) ? before : last
+    set(level, 'level')
+    set(level === before ? last : before, 'take')
   } else if (Math.abs(follow(before) - follow(last)) > 0.3) {
     const level = follow(before) > follow(last) ? before : last
     set(level, 'level')
@@ -219,6 +233,15 @@ function readNumbers(table: Table, numbers: readonly Column[], { has, set, ask }
     ask(before, ['level', 'take'])
     set(last, 'take')
   }
+}
+
+const WIDE_STEP = 4
+
+/** Numbers that reach the loudest velocities in wide steps count no takes. */
+function areVelocities({ numbers }: Column): boolean {
+  const known = [...new Set(numbers.filter((value) => value !== undefined))].sort((a, b) => a - b)
+  const highest = known[known.length - 1] ?? 0
+  return known.length > 1 && highest >= 90 && highest <= 127 && (highest - known[0]) / (known.length - 1) > WIDE_STEP
 }
 
 /** Whether every different value of the words has just one number. */

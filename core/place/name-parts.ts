@@ -16,7 +16,7 @@ export interface NamePart {
   readonly says?: NameRole
 }
 
-const TAKE_WORDS = new Set(['rr', 'r', 'take', 'tk', 't', 'turn', 'hit', 'robin', 'alt', 'var', 'variation', 'try', 'no', 'nr', 'x'])
+const TAKE_WORDS = new Set(['rr', 'r', 'take', 'tk', 't', 'turn', 'hit', 'robin', 'alt', 'var', 'variation', 'try', 'no', 'nr', 'x', '#'])
 const LEVEL_WORDS = new Set([
   'v',
   'vel',
@@ -52,6 +52,9 @@ const MORE = new Set(['very', 'extra', 'super'])
 const NOTE = /^([A-Ga-g](?:#|♯|♭|s|b)|[A-G]|[aceg])(-?\d)$/
 const SEMITONES: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 }
 
+/** The slot of letters that count. */
+export const LETTER = 'letter'
+
 interface Token {
   readonly text: string
   /** Whether it is joined to the token before it without a separator. */
@@ -62,15 +65,18 @@ interface Token {
 
 /** How names are to be read, where one name alone cannot tell. */
 export interface NameReading {
-  /** Whether two numbers side by side may be a range of velocities. */
-  readonly ranges: boolean
+  /** Whether two numbers side by side may be a range of velocities; of three numbers, the first two or the last two. */
+  readonly ranges: 'first' | 'last' | 'none'
+  /** Whether a letter by itself counts takes; of two, which. */
+  readonly letters: 'first' | 'last' | 'none'
   /** Whether a letter with a number, such as D3, may be a note. */
   readonly notes: boolean
 }
 
 /** The parts of a name without its ending, in their order. */
-export function nameParts(fileName: string, reading: NameReading = { ranges: true, notes: true }): NamePart[] {
+export function nameParts(fileName: string, reading: NameReading = { ranges: 'first', letters: 'none', notes: true }): NamePart[] {
   const tokens = tokensOf(fileName.replace(/\.(wav|wave|aiff?|flac|mp3|ogg|oga|opus)$/i, ''), reading.notes)
+  const letter = reading.letters === 'none' ? -1 : letterAt(tokens, reading.letters)
   const parts: NamePart[] = []
   let words: string[] = [] // a run of words that say nothing yet
   let runs = 0
@@ -88,7 +94,7 @@ export function nameParts(fileName: string, reading: NameReading = { ranges: tru
       endRun()
       parts.push({ slot: 'note', text, number: note, says: 'note' })
     } else if (/^\d+$/.test(text)) {
-      const range = reading.ranges ? rangeAt(tokens, i) : undefined
+      const range = reading.ranges === 'none' || (reading.ranges === 'last' && rangeAt(tokens, i + 1)) ? undefined : rangeAt(tokens, i)
       const before = glued || parts.length > 0 || words.length > 0 ? words[words.length - 1]?.toLowerCase() : undefined
       const says = before === undefined ? undefined : saidBy(before)
       if (range) {
@@ -108,6 +114,9 @@ export function nameParts(fileName: string, reading: NameReading = { ranges: tru
         endRun()
         parts.push({ slot: `number ${numbers++}`, text, number: Number(text) })
       }
+    } else if (i === letter) {
+      endRun()
+      parts.push({ slot: LETTER, text, number: low.charCodeAt(0) - 96, says: 'take' })
     } else if (PLACES.has(low) && !(next && /^\d+$/.test(next.text) && next.glued)) {
       endRun()
       parts.push({ slot: 'microphone', text, says: 'microphone' })
@@ -121,6 +130,12 @@ export function nameParts(fileName: string, reading: NameReading = { ranges: tru
   }
   endRun()
   return parts
+}
+
+/** Where a letter stands by itself; -1 where none does. */
+function letterAt(tokens: readonly Token[], which: 'first' | 'last'): number {
+  const isAlone = ({ text, glued }: Token, i: number) => /^[a-z]$/i.test(text) && !glued && !(tokens[i + 1]?.glued ?? false)
+  return which === 'first' ? tokens.findIndex(isAlone) : tokens.findLastIndex(isAlone)
 }
 
 /** Words and numbers: parted at separators, between letters and digits, and where a capital begins a word. */
@@ -160,10 +175,11 @@ export function noteNumber(text: string): number | undefined {
 /** Two numbers with a dash between them, or of three digits each, that can be a range of velocities. */
 function rangeAt(tokens: readonly Token[], at: number): readonly [number, number] | undefined {
   const [first, second] = [tokens[at], tokens[at + 1]]
-  if (!second || !/^\d{1,3}$/.test(first.text) || !/^\d{1,3}$/.test(second.text) || second.glued) return undefined
+  if (!first || !second || !/^\d{1,3}$/.test(first.text) || !/^\d{1,3}$/.test(second.text) || second.glued) return undefined
   if (!second.dashed && (first.text.length < 3 || second.text.length < 3)) return undefined
-  const before = at > 0 ? saidBy(tokens[at - 1].text.toLowerCase()) : undefined
-  if (before === 'take' || before === 'note') return undefined
+  const word = at > 0 ? tokens[at - 1].text.toLowerCase() : ''
+  const before = saidBy(word)
+  if (before === 'take' || before === 'note' || MICROPHONE_WORDS.has(word)) return undefined
   const [low, high] = [Number(first.text), Number(second.text)]
   return low < high && high <= 127 ? [Math.max(1, low), high] : undefined
 }
@@ -172,7 +188,8 @@ function rangeAt(tokens: readonly Token[], at: number): readonly [number, number
 function strengthAt(tokens: readonly Token[], at: number): { strength: number; length: number } | undefined {
   const word = tokens[at].text.toLowerCase()
   const next = tokens[at + 1]?.text.toLowerCase()
-  const after = next === undefined ? undefined : STRENGTHS[next]
+  // A mark such as f says nothing more after a word; it rather counts.
+  const after = next === undefined || next.length === 1 ? undefined : STRENGTHS[next]
   if (MORE.has(word) && after !== undefined) return { strength: after < 5 ? after - 1.2 : after + 1.2, length: 2 }
   const own = STRENGTHS[word]
   if (own === undefined) return undefined
