@@ -1,9 +1,9 @@
-import { readNames } from './by-names'
 import type { NamedFile, NameRoles } from './by-names'
 import { nameParts } from './name-parts'
 import type { NamePart } from './name-parts'
 import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
+import { readNames } from './read-names'
 
 /**
  * One file in its cell: bands and turns are counted from 0, soft bands first; what is left out may be any. `file` is its

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 
 import { cellOfFile, namedAlike, rolesByExample } from './by-example'
-import { readNames } from './by-names'
 import type { NamedFile, NameRoles } from './by-names'
 import { looksLevelled } from './levelled'
 import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
+import { readNames } from './read-names'
 
 const MICROPHONES = ['close', 'far', 'room']
 const WORDS = ['softest', 'soft', 'medium', 'hard', 'hardest']
@@ -184,6 +184,19 @@ test('a folder of several drums becomes a pad for each, with the notes their nam
     ['Oar high', 37, [2, 2, 2]],
     ['Oar low', 36, [2, 2, 2]],
   ])
+  // Drums of other words and numbers, whatever stands where; numbers of drums, takes and notes are told apart.
+  const five = [['Kick', 36], ['Snare', 38], ['Hat closed', 42], ['Tom 1', 45], ['Tom 2', 47]] as const // prettier-ignore
+  const manners = [
+    (drum: string, _note: number, mic: string, level: number, take: number) => `${drum}_${mic}_v${level}_0${take}`,
+    (drum: string, note: number, mic: string, level: number, take: number) => `${note} ${drum} ${mic} ${level} rr${take}`,
+    (drum: string, note: number, mic: string, level: number, take: number) => `${mic}-${drum.replace(' ', '')}-${note}-${['001-063', '064-127'][level - 1]}-t${take}`, // prettier-ignore
+  ]
+  for (const manner of manners) {
+    const set = five.flatMap(([drum, note]) => ['Deck', 'Pier'].flatMap((mic) => [1, 2].flatMap((level) => [1, 2, 3].map((take) => ({ name: manner(drum, note, mic, level, take), frames: 100 * note + 1000 * level + 37 * take, ...loud(level, take) }))))) // prettier-ignore
+    const found = planOf(set)
+    expect(found.unplaced).toEqual([])
+    expect(found.pads.map(({ microphones, bands }) => [microphones.length, ...bands.map(({ turns }) => turns.length)])).toEqual(Array.from({ length: 5 }, () => [2, 3, 3])) // prettier-ignore
+  }
   const toms = ['tom1', 'tom2'].flatMap((drum) => [1, 2, 3].map((take) => ({ name: `${drum}_rr${take}.wav` })))
   expect(planOf(toms).pads.map((pad) => [pad.name, pad.bands[0].turns.length])).toEqual([['Tom 1', 3], ['Tom 2', 3]]) // prettier-ignore
 })

@@ -45,12 +45,12 @@ export interface ReadNames {
 export type NameRoles = Readonly<Record<string, NameRole>>
 
 /**
- * Understands names by comparing them with each other. `given` are roles that someone has said, which go before what is
- * found; at most one question is left open at a time, with a first answer taken already.
+ * Understands names by comparing them with each other, all at the same slots. `isPart`: they are some of a set, those that
+ * are made of more parts than the rest. See `readNames`.
  */
-export function readNames(files: readonly NamedFile[], given: NameRoles = {}): ReadNames {
+export function readTogether(files: readonly NamedFile[], given: NameRoles = {}, isPart = false): ReadNames {
   const parts = splitRuns(partsOf(files))
-  const table = tableOf(files, parts)
+  const table = { ...tableOf(files, parts), isPart }
   const { roles, question } = rolesOf(table, given)
   const facts = parts.map((own) => factsOf(own, roles, table))
   const slots = [...table.columns.values()].map(({ slot, texts }) => ({ slot, role: roles.get(slot) ?? 'nothing', texts }))
@@ -96,16 +96,41 @@ function splitRuns(parts: readonly NamePart[][]): NamePart[][] {
   for (const own of parts)
     for (const { slot, text } of own) if (slot.startsWith('words')) runs.set(slot, [...(runs.get(slot) ?? []), text.split(' ')])
   const common = new Map([...runs].map(([slot, texts]) => [slot, commonEnds(texts)]))
+  const crossing = new Map(
+    [...runs].map(([slot, texts]) => [slot, crossedEnd(texts.map((words) => withoutEnds(words, common.get(slot)!)))]),
+  )
   return parts.map((own) =>
     own.flatMap((part): NamePart[] => {
       const ends = common.get(part.slot)
       if (!ends) return [part]
       const words = part.text.split(' ')
-      const middle = words.slice(ends.front, words.length - ends.back)
+      const middle = withoutEnds(words, ends)
       const said = (place: string, of: string[]) => (of.length > 0 ? [{ slot: `${part.slot}${place}`, text: of.join(' ') }] : [])
-      return [...said(' before', words.slice(0, ends.front)), ...said('', middle), ...said(' after', words.slice(words.length - ends.back))]
+      const end = crossing.get(part.slot)
+      const inside = { none: said('', middle), first: [...said(' first', middle.slice(0, 1)), ...said('', middle.slice(1))], last: [...said('', middle.slice(0, -1)), ...said(' last', middle.slice(-1))] }[end ?? 'none'] // prettier-ignore
+      return [...said(' before', words.slice(0, ends.front)), ...inside, ...said(' after', words.slice(words.length - ends.back))]
     }),
   )
+}
+
+const withoutEnds = (words: string[], { front, back }: { front: number; back: number }) => words.slice(front, words.length - back)
+
+/** Which end of runs of words is a part of its own, for each of its words comes with nearly all that the others say. */
+function crossedEnd(texts: readonly string[][]): 'first' | 'last' | 'none' {
+  if (texts.some((words) => words.length < 2)) return 'none'
+  const isCrossing = (end: (words: string[]) => string, rest: (words: string[]) => string) => {
+    const company = new Map<string, Set<string>>()
+    for (const words of texts) company.set(end(words), (company.get(end(words)) ?? new Set()).add(rest(words)))
+    const rests = new Set(texts.map(rest))
+    return company.size > 1 && rests.size > 1 && [...company.values()].every((own) => own.size >= CROSSED * rests.size)
+  }
+  if (isCrossing((words) => words[words.length - 1].toLowerCase(), (words) => words.slice(0, -1).join(' ').toLowerCase())) return 'last' // prettier-ignore
+  return isCrossing(
+    (words) => words[0].toLowerCase(),
+    (words) => words.slice(1).join(' ').toLowerCase(),
+  )
+    ? 'first'
+    : 'none'
 }
 
 function commonEnds(texts: readonly string[][]): { front: number; back: number } {
@@ -130,10 +155,11 @@ interface Column {
 
 interface Table {
   readonly files: readonly NamedFile[]
+  readonly isPart: boolean
   readonly columns: ReadonlyMap<string, Column>
 }
 
-function tableOf(files: readonly NamedFile[], parts: readonly (readonly NamePart[])[]): Table {
+function tableOf(files: readonly NamedFile[], parts: readonly (readonly NamePart[])[]): Omit<Table, 'isPart'> {
   const order = [...new Set(parts.flatMap((own) => own.map((part) => part.slot)))]
   const columns = order.map((slot): Column => {
     const own = parts.map((all) => all.find((part) => part.slot === slot))
@@ -174,8 +200,11 @@ function rolesOf(table: Table, given: NameRoles): { roles: Map<string, NameRole>
   }
   readNumbers(table, numbers, { has, set, ask })
   const isNamed = words.some(({ texts, slot }) => texts.length < 2 && roles.get(slot) === 'drum')
-  for (const column of differing) {
-    if (isSameStrike(table, column)) set(column, 'microphone')
+  const asLong = differing.filter((column) => isSameStrike(table, column)).sort((a, b) => a.texts.length - b.texts.length)
+  // Where everything is as long as everything, lengths tell nothing: the fewest may be microphones.
+  if (asLong.length > 1 && !has('microphone')) ask(asLong[0], ['microphone', 'drum'])
+  for (const column of differing.filter(({ slot }) => !roles.has(slot))) {
+    if (asLong.length === 1 && column === asLong[0]) set(column, 'microphone')
     else if (has('microphone') || !isCrossed(table, column)) set(column, 'drum')
     // Where the drum has a name besides, what differs is rather a microphone than another drum.
     else ask(column, isNamed && (has('level') || has('velocity')) ? ['microphone', 'drum'] : ['drum', 'microphone'])
@@ -192,6 +221,7 @@ interface Deciding {
   ask(column: Column, options: readonly NameRole[]): void
 }
 
+const MOST_HAVE = 0.7
 const LOWEST_NOTE = 24
 const HIGHEST_NOTE = 108
 
@@ -203,6 +233,8 @@ function readNumbers(table: Table, numbers: readonly Column[], { has, set, ask }
     const isNote = known.every((value) => value >= LOWEST_NOTE && value <= HIGHEST_NOTE)
     if (column.texts.length < 2) set(column, isNote && column.slot !== 'number of a word' ? 'note' : 'drum')
     else if (isNote && !has('note') && isOneOfEachDrum(table, column)) set(column, 'note')
+    // What many names do not have is a number of some drums.
+    else if (known.length < MOST_HAVE * table.files.length) set(column, 'drum')
     else rest.push(column)
   }
   const glued = rest.findIndex(({ slot }) => slot === 'number of a word')
@@ -211,16 +243,20 @@ function readNumbers(table: Table, numbers: readonly Column[], { has, set, ask }
   const follow = (column: Column) => Math.abs(loudnessFollows(table, column))
   if (rest.length === 1) {
     const [column] = rest
-    if (has('take')) set(column, has('level') || has('velocity') ? 'drum' : 'level')
-    else if (!has('level') && !has('velocity') && rises(table, column)) ask(column, ['take', 'level'])
+    if (has('take')) {
+      if (has('level') || has('velocity')) set(column, 'drum')
+      else if (isHeard(table)) set(column, follow(column) > 0.3 ? 'level' : 'drum')
+      else set(column, table.isPart ? 'drum' : 'level')
+    } else if (!has('level') && !has('velocity') && rises(table, column)) ask(column, ['take', 'level'])
     else set(column, 'take')
     return
   }
   const [last, before] = [rest[rest.length - 1], rest[rest.length - 2]]
   for (const column of rest.slice(0, -2)) set(column, 'drum')
-  if (has('level') || has('velocity') || has('take')) {
+  const hasLevel = has('level') || has('velocity')
+  if (hasLevel || has('take')) {
     set(before, 'drum')
-    set(last, has('take') ? 'level' : 'take')
+    set(last, has('take') ? (hasLevel ? 'drum' : 'level') : 'take')
   } else if (areVelocities(before) !== areVelocities(last)) {
     const level = areVelocities(before) ? before : last
     set(level, 'level')
@@ -244,9 +280,11 @@ function areVelocities({ numbers }: Column): boolean {
   return known.length > 1 && highest >= 90 && highest <= 127 && (highest - known[0]) / (known.length - 1) > WIDE_STEP
 }
 
-/** Whether every different value of the words has just one number. */
+/** Whether every drum, by the words and other bare numbers of its name, has just one number here. */
 function isOneOfEachDrum(table: Table, column: Column): boolean {
-  const words = [...table.columns.values()].filter(({ isNumber, slot }) => !isNumber && slot !== 'microphone' && slot !== 'strength')
+  const words = [...table.columns.values()].filter(
+    (one) => one !== column && !one.says && one.slot !== 'microphone' && one.slot !== 'strength',
+  )
   const drums = new Map<string, Set<string>>()
   column.values.forEach((value, i) => {
     const drum = words.map(({ values }) => values[i] ?? '').join(' ')
@@ -254,6 +292,8 @@ function isOneOfEachDrum(table: Table, column: Column): boolean {
   })
   return drums.size > 1 && [...drums.values()].every((values) => values.size === 1)
 }
+
+const isHeard = ({ files }: Table) => files.filter(({ loudnessDb }) => Number.isFinite(loudnessDb)).length > 2
 
 /** How loudness goes with a number, from -1 to 1: the rank correlation over all files that have both (C. Spearman, 1904). */
 function loudnessFollows({ files }: Table, { numbers }: Column): number {

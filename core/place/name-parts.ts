@@ -80,6 +80,7 @@ export function nameParts(fileName: string, reading: NameReading = { ranges: 'fi
   const parts: NamePart[] = []
   let words: string[] = [] // a run of words that say nothing yet
   let runs = 0
+  let hasRange = false // a name has one
   let numbers = 0
   const endRun = () => {
     if (words.length > 0) parts.push({ slot: `words ${runs++}`, text: words.join(' ') })
@@ -94,10 +95,12 @@ export function nameParts(fileName: string, reading: NameReading = { ranges: 'fi
       endRun()
       parts.push({ slot: 'note', text, number: note, says: 'note' })
     } else if (/^\d+$/.test(text)) {
-      const range = reading.ranges === 'none' || (reading.ranges === 'last' && rangeAt(tokens, i + 1)) ? undefined : rangeAt(tokens, i)
+      const isLater = reading.ranges === 'last' && rangeAt(tokens, i + 1) !== undefined
+      const range = reading.ranges === 'none' || hasRange || isLater ? undefined : rangeAt(tokens, i)
       const before = glued || parts.length > 0 || words.length > 0 ? words[words.length - 1]?.toLowerCase() : undefined
       const says = before === undefined ? undefined : saidBy(before)
       if (range) {
+        hasRange = true
         if (says) words.pop()
         endRun()
         parts.push({ slot: 'velocity range', text: `${range[0]}-${range[1]}`, range, number: range[0], says: 'velocity' })
@@ -179,7 +182,7 @@ function rangeAt(tokens: readonly Token[], at: number): readonly [number, number
   if (!second.dashed && (first.text.length < 3 || second.text.length < 3)) return undefined
   const word = at > 0 ? tokens[at - 1].text.toLowerCase() : ''
   const before = saidBy(word)
-  if (before === 'take' || before === 'note' || MICROPHONE_WORDS.has(word)) return undefined
+  if (before === 'take' || before === 'note' || MICROPHONE_WORDS.has(word) || (first.glued && before !== 'level')) return undefined
   const [low, high] = [Number(first.text), Number(second.text)]
   return low < high && high <= 127 ? [Math.max(1, low), high] : undefined
 }
