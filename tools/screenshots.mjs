@@ -107,6 +107,7 @@ const views = [
       await pad(page, 'Hull thump').click()
       await page.getByRole('button', { name: 'Open pad' }).click()
       await page.getByRole('button', { name: /^Hear band 3, turn 2/ }).click()
+      await page.waitForTimeout(4000) // all cells are drawn
     },
   ],
   [

@@ -12,12 +12,14 @@ interface Props {
   readonly isOpen: boolean
   readonly onClose: () => void
   readonly children: ReactNode
+  /** Beside the title. */
+  readonly beside?: ReactNode
   /** Buttons that stay in sight under the scrolling part. */
   readonly actions?: ReactNode
 }
 
 /** A sheet over the screen: from the bottom on a phone, in the middle on a wide screen. */
-export function Sheet({ title, isOpen, onClose, children, actions }: Props) {
+export function Sheet({ title, isOpen, onClose, children, beside, actions }: Props) {
   const palette = usePalette()
   const isWide = useIsWide()
   useEffect(() => {
@@ -64,9 +66,10 @@ export function Sheet({ title, isOpen, onClose, children, actions }: Props) {
               borderBottomColor: palette.faint,
             }}
           >
-            <Text look="heading" style={{ flex: 1 }}>
+            <Text look="heading" numberOfLines={2} style={{ flex: 1 }}>
               {title}
             </Text>
+            {beside}
             <IconButton name="close" label="Close" onPress={onClose} />
           </View>
           <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>

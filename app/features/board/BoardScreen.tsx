@@ -10,6 +10,7 @@ import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { DropOnPads } from '../place'
 import { useKit } from '../shell'
+import { TestStrikes } from '../shell/TestStrikes'
 import { padName, useChosenPad } from '../shell/use-kit'
 import { addPad, BoardBar } from './BoardBar'
 import { PadCard } from './PadCard'
@@ -56,7 +57,7 @@ export function BoardScreen() {
       </DropOnPads>
       {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
       {chosen && (
-        <Sheet title={padName(kit, chosen.pad)} isOpen={open} onClose={() => setOpen(false)}>
+        <Sheet title={padName(kit, chosen.pad)} beside={<TestStrikes padId={chosen.pad.id} />} isOpen={open} onClose={() => setOpen(false)}>
           <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />
         </Sheet>
       )}

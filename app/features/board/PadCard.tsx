@@ -35,7 +35,7 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
         <Text look="strong" numberOfLines={1}>
           {padName(kit, pad)}
         </Text>
-        <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 1}>
+        <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 2}>
           {missing ?? silent ?? sounded ?? describeFilling(pad)}
         </Text>
       </View>

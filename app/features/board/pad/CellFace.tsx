@@ -1,7 +1,7 @@
 import type { Band, Clip, RayId } from '@heliaster/core/kit'
 
 import type { ClipLook } from '../../../audio/clip-look'
-import { Outline } from '../../../ui/MiniWave'
+import { MiniWave, Outline } from '../../../ui/MiniWave'
 import { Text } from '../../../ui/Text'
 
 interface Props {
@@ -25,6 +25,8 @@ const ODD_DB = 6
 
 /** What is in a cell: its waveform, lower where it is softer, and its loudness as a figure, in coral where it is odd. */
 export function CellFace({ clip, look, gainDb, loudestDb, middleDb, turn, cell }: Props) {
+  if (clip && clip !== 'intendedSilence' && !look && isWhole(clip))
+    return <MiniWave audio={clip.audio} width={cell - 10} height={cell - 20} />
   if (!clip || clip === 'intendedSilence' || !look)
     return (
       <Text look="figures" tone={clip ? 'ink' : 'muted'}>
@@ -45,6 +47,11 @@ export function CellFace({ clip, look, gainDb, loudestDb, middleDb, turn, cell }
       </Text>
     </>
   )
+}
+
+/** The small picture of a whole file, which is there at once, stands only for clips that are. */
+function isWhole(clip: Clip): boolean {
+  return clip.startFrame === 0 && clip.fromHit === undefined && clip.fadeOutSeconds === 0
 }
 
 /** The clips of a ray's cells, each with the level of its band. */

@@ -11,6 +11,7 @@ import { NameField } from '../../../ui/NameField'
 import { useNoteName } from '../../../ui/note-name'
 import { NumberField } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
+import { useIsWide } from '../../../ui/use-is-wide'
 import { editKit } from '../../shell'
 import { TestStrikes } from '../../shell/TestStrikes'
 import { describeMissing } from '../describe-pad'
@@ -26,6 +27,7 @@ type Part = 'cells' | 'playing' | 'level' | 'rays'
 /** One pad: what fills it first, then how it plays, how loud, and what sounds together. All changes are of this pad alone. */
 export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const noteName = useNoteName()
+  const isWide = useIsWide() // on a phone they are in the head of the sheet
   const [part, setPart] = useState<Part>('cells')
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const [isEditingGroup, setEditingGroup] = useState(false)
@@ -76,7 +78,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
         <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
-        <TestStrikes padId={pad.id} />
+        {isWide && <TestStrikes padId={pad.id} />}
       </View>
       {part === 'cells' && <PadCells kit={kit} pad={pad} />}
       {part === 'playing' && <PadPlaying kit={kit} pad={pad} />}
