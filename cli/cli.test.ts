@@ -105,6 +105,19 @@ test('by names a folder becomes a pad of bands, turns and microphones that sound
   expect(events.map(({ band, turn, rays }) => rays.length === (band === 1 && turn === 2 ? 1 : 2))).toEqual(Array(6).fill(true))
 })
 
+test('a pattern says what the parts of names are; what is made otherwise stays out and is told', () => {
+  mkdirSync(join(dir, 'oars'))
+  const sound = strikeSound(things.oarLow, 0.3, 4)
+  for (const name of ['2x1 oar', '2x2 oar', '1x1 oar', '1x2 oar', 'oar extra'])
+    writeFileSync(join(dir, 'oars', `${name}.wav`), writeWav({ sampleRateHz: 48000, channels: [sound.map((sample) => sample * name.charCodeAt(0) / 200)] }, { bits: 24 })) // prettier-ignore
+  const made = spawnSync(process.execPath, [bin, 'kit', 'oars', '--by', 'names', '--pattern', '{take}x{level} {drum}', '--out', 'oars.zip'], { cwd: dir, encoding: 'utf8' }) // prettier-ignore
+  expect([made.status, made.stderr]).toEqual([0, 'oar extra: Its name is not made like the pattern.\n'])
+  writeFileSync(join(dir, 'oars.json'), JSON.stringify([{ ms: 0, note: 36, velocity: 20 }, { ms: 400, note: 36, velocity: 20 }, { ms: 800, note: 36, velocity: 120 }])) // prettier-ignore
+  const events = run('render', 'oars.zip', '--notes', 'oars.json', '--out', 'oars.wav', '--events').trim().split('\n')
+  expect(events.map((line) => (JSON.parse(line) as { band: number }).band)).toEqual([0, 0, 1])
+  expect(fails('kit', 'oars', '--by', 'names', '--pattern', '{take}_{who}', '--out', 'x.zip')).toMatchObject({ status: 2, line: expect.stringContaining('{who} stands for nothing') }) // prettier-ignore
+})
+
 test('faulty input is exit 1 with one clear line, wrong words are exit 2', () => {
   writeFileSync(join(dir, 'no.wav'), 'hello')
   expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not an audio file') })

@@ -3,13 +3,14 @@ import { basename } from 'node:path'
 import { hashAudio, momentaryLoudness } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
-import { asTurns, byLoudness, padsOfPlan, planByNames, readNames } from '@heliaster/core/place'
+import { asTurns, byLoudness, padsOfPlan, patternReader, planByNames, readNames } from '@heliaster/core/place'
+import type { PatternReader } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
 import { listAudioFiles, readAudioFile, stem, writeFile } from '../files'
 import { InputFault } from '../input-fault'
-import { choiceOption, requiredOption } from '../main'
-import type { Command } from '../main'
+import { choiceOption, requiredOption, WrongUsage } from '../main'
+import type { Command, Given } from '../main'
 
 interface KitFile {
   readonly name: string
@@ -20,24 +21,37 @@ interface KitFile {
   readonly info: Kit['audio'][string]
 }
 
-/** Files to a kit: by order, each its own pad; by loudness, all to one pad as bands and turns; by names, as the names say. */
+/**
+ * Files to a kit: by order, each its own pad; by loudness, all to one pad as bands and turns; by names, as the names say,
+ * compared with each other or by a pattern.
+ */
 export const kit: Command = {
-  options: { out: { type: 'string' }, by: { type: 'string' } },
+  options: { out: { type: 'string' }, by: { type: 'string' }, pattern: { type: 'string' } },
   paths: [1, Infinity],
   async run(given) {
     const out = requiredOption(given, 'out')
     const by = choiceOption(given, 'by', ['order', 'loudness', 'names'] as const, 'order')
+    const read = patternOption(given, by)
     const files: KitFile[] = []
     for (const path of listAudioFiles(given.paths)) files.push(await readFile(path))
     if (by === 'order' && files.length > 128)
       throw new InputFault(`There are ${files.length} files and a kit holds at most 128 pads. Name fewer, or use --by loudness.`)
-    const made = { order: padForEach, loudness: onePad, names: byNames }[by](files, stem(out))
+    const made = by === 'names' ? byNames(files, stem(out), read) : by === 'order' ? padForEach(files, stem(out)) : onePad(files, stem(out))
     const bytes = new Map(files.map((file) => [file.hash, file.bytes]))
     writeFile(
       out,
       writeBundle(made, (hash) => bytes.get(hash)),
     )
   },
+}
+
+function patternOption(given: Given, by: string): PatternReader | undefined {
+  const { pattern } = given.options
+  if (typeof pattern !== 'string') return undefined
+  if (by !== 'names') throw new WrongUsage('--pattern says how names are read and goes with --by names.')
+  const read = patternReader(pattern)
+  if (typeof read === 'string') throw new WrongUsage(read)
+  return read
 }
 
 async function readFile(path: string): Promise<KitFile> {
@@ -84,10 +98,13 @@ function onePad(files: readonly KitFile[], name: string): Kit {
 }
 
 /** What finds no place is told on standard error, as is what the names leave open; the rest is kept. */
-function byNames(files: readonly KitFile[], name: string): Kit {
-  const { makeId, kit: empty } = startKit(name, files)
+function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader): Kit {
+  const { makeId, kit: empty } = startKit(name, all)
+  const files = pattern ? all.filter((file) => pattern(file.name)) : all
+  for (const file of all) if (!files.includes(file)) console.error(`${file.name}: Its name is not made like the pattern.`)
+  if (files.length === 0) throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
   const named = files.map((file) => ({ name: file.name, loudnessDb: file.loudnessDb, frames: file.info.frames }))
-  const read = readNames(named)
+  const read = pattern ? { facts: named.map((file) => pattern(file.name)!), question: undefined } : readNames(named)
   const plan = planByNames(named, read)
   if (read.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
   for (const { file, reason } of plan.unplaced) console.error(`${files[file].name}: ${reason}`)

@@ -33,7 +33,7 @@ const MOST_BANDS = 127
 const MOST_MICROPHONES = 32
 
 /** Where each file goes, or why it goes nowhere. Nothing is made yet. */
-export function planByNames(files: readonly NamedFile[], { facts }: ReadNames): NamePlan {
+export function planByNames(files: readonly NamedFile[], { facts }: Pick<ReadNames, 'facts'>): NamePlan {
   const unplaced: { file: number; reason: string }[] = []
   const groups = groupsOf(facts)
   const strays = straysOf(groups)
