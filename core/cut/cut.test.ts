@@ -182,3 +182,50 @@ test('touched markers stay whatever the water does, and a removed one stays remo
   expect(at(1).map((marker) => [marker.frame, marker.pinned])).toContainEqual([first.frame, true])
   expect(at(0.05).some((marker) => Math.abs(marker.frame - second.frame) < 200)).toBe(false)
 })
+
+test('a tick of a few milliseconds is a strike, alone and beside others', () => {
+  const mono = recording(strikes, 4)
+  const random = seeded(8)
+  const ticks = [0.1, 0.9, 2.4, 3.1, 3.2]
+  for (const at of ticks)
+    for (let i = 0; i < 0.012 * RATE; i++) mono[Math.round(at * RATE) + i] += 0.1 * Math.exp(-i / (0.002 * RATE)) * (2 * random() - 1)
+  const found = findOnsets(mono, RATE, strengthCurve(mono, RATE), 0.3, 0.06).map((onset) => onset.frame / RATE)
+  expect(found).toHaveLength(strikes.length + ticks.length)
+  for (const at of ticks) expect(found.some((seconds) => Math.abs(seconds - at) < 0.0005)).toBe(true)
+})
+
+test('a strike under a louder one that still rings begins on its own first frame', () => {
+  for (const [hz, level] of [
+    [1900, 0.05],
+    [700, 0.1],
+    [3100, 0.03],
+  ]) {
+    // prettier-ignore
+    const mono = recording([{ seconds: 0.5, level: 0.7, hz: 110 }, { seconds: 0.56, level, hz }], 2, 0.0003) // prettier-ignore
+    const found = findOnsets(mono, RATE, strengthCurve(mono, RATE), 0.3, 0.04)
+    expect(found).toHaveLength(2)
+    expect(Math.abs(found[1].frame - 0.56 * RATE)).toBeLessThan(0.0004 * RATE)
+  }
+})
+
+test('a tail is kept into the noise of the room, and where strikes ring into each other, up to the next one', () => {
+  const noise = 0.001
+  const seconds = 0.08 * Math.log(0.5 / noise) // until the tail is under the noise
+  const tail = (mono: Float32Array, at: number) => {
+    for (let i = 0; i < 2 * RATE && at * RATE + i < mono.length; i++)
+      mono[Math.round(at * RATE) + i] += 0.5 * Math.exp(-i / (0.08 * RATE)) * Math.sin((2 * Math.PI * 90 * i) / RATE)
+  }
+  const alone = recording([], 6, noise)
+  for (const at of [1, 3]) tail(alone, at)
+  const settings = { waterLine: 0.3, minGapSeconds: 0.06 }
+  for (const hit of cutRecording({ sampleRateHz: RATE, channels: [alone] }, settings)) {
+    expect((hit.endFrame - hit.onsetFrame) / RATE).toBeGreaterThan(seconds)
+    // Its own band holds a hundredth of the noise, and a little of the room is left behind it.
+    expect((hit.endFrame - hit.onsetFrame) / RATE).toBeLessThan(seconds + 0.08 * Math.log(10) + 0.13)
+  }
+  const ringing = recording([], 8, noise)
+  for (let at = 0.3; at < 7.5; at += 0.35) tail(ringing, at)
+  const hits = cutRecording({ sampleRateHz: RATE, channels: [ringing] }, settings)
+  expect(hits).toHaveLength(21)
+  hits.slice(0, -1).forEach((hit, i) => expect(hit.endFrame).toBe(hits[i + 1].startFrame))
+})

@@ -1,3 +1,4 @@
+import { surprises } from './predict'
 import type { StrengthCurve } from './strength'
 
 /** A strike that was found. `frame` is the first frame that belongs to it. */
@@ -48,28 +49,72 @@ export function findOnsets(
   })
 }
 
+/** The frames around a peak of the curve within which its strike begins, and those before that show what it rises out of. */
+interface Stretch {
+  readonly beforeFrom: number
+  readonly from: number
+  readonly to: number
+}
+
 /**
- * Near a peak of the curve, the first frame of the strike: where the sound first leaves the range of the 12 ms before
- * it by half again and reaches a share of the strike's own peak, then back to where that swing began.
+ * Near a peak of the curve, the first frame of the strike. It is looked for in the sound itself, or, where that still
+ * rings of the strike before, in what of it could not be foretold from the 21 ms before.
  */
 function firstFrame(mono: Float32Array, sampleRateHz: number, near: number): number {
   const ms = sampleRateHz / 1000
   const from = Math.max(0, Math.round(near - 3 * ms))
-  const to = Math.min(mono.length, Math.round(near + 10 * ms))
-  const before = rangeOf(mono, Math.max(0, Math.round(from - 21 * ms)), from)
-  const peak = rangeOf(mono, from, to)
+  const stretch = { beforeFrom: Math.max(0, Math.round(from - 21 * ms)), from, to: Math.min(mono.length, Math.round(near + 10 * ms)) }
+  const sound = standingOut(mono, stretch)
+  if (sound.contrast > CLEAR_CONTRAST) return beginOf(mono, stretch, sound, ms)
+  const surprise = surprises(mono, stretch.beforeFrom, from, stretch.to, FORETOLD_FROM)
+  const shifted = { beforeFrom: FORETOLD_FROM, from: from - stretch.beforeFrom, to: stretch.to - stretch.beforeFrom }
+  const edge = standingOut(surprise, shifted)
+  if (edge.contrast < EDGE_ADVANTAGE * sound.contrast) return beginOf(mono, stretch, sound, ms)
+  return stretch.beforeFrom + beginOf(surprise, shifted, edge, ms)
+}
+
+/** A strike this many times higher than what was before it is seen in the sound itself. */
+const CLEAR_CONTRAST = 6
+const EDGE_ADVANTAGE = 1.5
+/** Samples that the next one is foretold from. */
+const FORETOLD_FROM = 24
+
+/** What was before a strike, as a middle and a reach about it, and how far the strike goes beyond. */
+interface StandingOut {
+  readonly middle: number
+  readonly reach: number
+  readonly size: number
+  readonly contrast: number
+}
+
+function standingOut(samples: Float32Array, { beforeFrom, from, to }: Stretch): StandingOut {
+  const before = rangeOf(samples, beforeFrom, from)
+  const peak = rangeOf(samples, from, to)
   const middle = (before.high + before.low) / 2
   const reach = (before.high - before.low) / 2
   const size = Math.max(peak.high - middle, middle - peak.low)
-  const threshold = Math.min(Math.max(reach * 1.5, size * 0.06), size * 0.7)
+  return { middle, reach, size, contrast: size / (reach + 1e-9) }
+}
+
+const OVER_BEFORE = 1.5
+const LEAST_SHARE = 0.02
+const MOST_SHARE = 0.7
+const BACK_MS = 0.7
+
+/**
+ * Where the samples first leave the range of what was before by half again and reach a share of the strike's own peak,
+ * then back to where that swing began.
+ */
+function beginOf(samples: Float32Array, { from, to }: Stretch, { middle, reach, size }: StandingOut, ms: number): number {
+  const threshold = Math.min(Math.max(reach * OVER_BEFORE, size * LEAST_SHARE), size * MOST_SHARE)
   let frame = from
-  while (frame < to - 1 && Math.abs(mono[frame] - middle) < threshold) frame++
-  const earliest = Math.max(0, frame - Math.round(0.7 * ms))
+  while (frame < to - 1 && Math.abs(samples[frame] - middle) < threshold) frame++
+  const earliest = Math.max(0, frame - Math.round(BACK_MS * ms))
   const quiet = Math.max(reach * 0.5, size * 0.01)
   while (
     frame > earliest &&
-    Math.abs(mono[frame - 1] - middle) > quiet &&
-    Math.abs(mono[frame - 1] - middle) < Math.abs(mono[frame] - middle)
+    Math.abs(samples[frame - 1] - middle) > quiet &&
+    Math.abs(samples[frame - 1] - middle) < Math.abs(samples[frame] - middle)
   )
     frame--
   return frame

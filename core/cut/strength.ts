@@ -78,6 +78,8 @@ function strengthOf(energies: readonly BandEnergy[], hopsPerMs: number, attack: 
 }
 
 const STOP_SHARE = 0.03
+/** What stops has stood before: a short tick that dies at once has not. */
+const STOOD_SHARE = 0.25
 const STOP_HOPS = 6
 const STOP_FROM_HOPS = 6
 /** The click is seen as soon as it comes into the windows that look ahead. */
@@ -89,9 +91,11 @@ function stopsOf(energies: readonly BandEnergy[], hops: number): Uint8Array {
   for (const energy of energies) for (let hop = 0; hop < hops; hop++) total[hop] += energy[hop]
   const sums = runningSums(total)
   const stops = new Uint8Array(hops)
-  for (let hop = STOP_HOPS; hop + STOP_FROM_HOPS + STOP_HOPS <= hops; hop++) {
+  for (let hop = 2 * STOP_HOPS; hop + STOP_FROM_HOPS + STOP_HOPS <= hops; hop++) {
     const later = sums[hop + STOP_FROM_HOPS + STOP_HOPS] - sums[hop + STOP_FROM_HOPS]
-    if (later < STOP_SHARE * (sums[hop] - sums[hop - STOP_HOPS])) stops.fill(1, hop - STOP_BEFORE_HOPS, hop + 1)
+    const now = sums[hop] - sums[hop - STOP_HOPS]
+    const earlier = sums[hop - STOP_HOPS] - sums[hop - 2 * STOP_HOPS]
+    if (later < STOP_SHARE * now && earlier > STOOD_SHARE * now) stops.fill(1, hop - STOP_BEFORE_HOPS, hop + 1)
   }
   return stops
 }
