@@ -12,7 +12,8 @@ import { InputFault } from './input-fault'
 
 export function readBytes(path: string): Uint8Array {
   try {
-    return new Uint8Array(readFileSync(path))
+    const bytes = readFileSync(path)
+    return new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.length)
   } catch (error) {
     throw new InputFault(`${path}: ${reason(error)}`)
   }

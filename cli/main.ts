@@ -1,10 +1,5 @@
 import { parseArgs } from 'node:util'
 
-import { check } from './commands/check'
-import { cut } from './commands/cut'
-import { kit } from './commands/kit'
-import { render } from './commands/render'
-import { ship } from './commands/ship'
 import { InputFault } from './input-fault'
 
 export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow] [--snap attack|up|down|none] [--json] [--out DIR]
@@ -30,7 +25,14 @@ export interface Command {
 /** A call whose words are wrong; the answer names the word. */
 export class WrongUsage extends Error {}
 
-const commands: Record<string, Command> = { cut, kit, render, ship, check }
+/** Each is loaded when it is called. */
+const commands: Record<string, () => Promise<Command>> = {
+  cut: async () => (await import('./commands/cut')).cut,
+  kit: async () => (await import('./commands/kit')).kit,
+  render: async () => (await import('./commands/render')).render,
+  ship: async () => (await import('./commands/ship')).ship,
+  check: async () => (await import('./commands/check')).check,
+}
 
 /** Runs one call. Exit codes: 0 done, 1 the input is at fault, 2 wrong usage. */
 export async function main(words: string[]): Promise<number> {
@@ -40,7 +42,7 @@ export async function main(words: string[]): Promise<number> {
     return name ? 0 : 2
   }
   try {
-    const command = commands[name]
+    const command = await commands[name]?.()
     if (!command) throw new WrongUsage(`There is no command "${name}".`)
     await command.run(parse(command, rest))
     return 0

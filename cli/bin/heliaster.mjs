@@ -1,6 +1,5 @@
 #!/usr/bin/env node
-import { register } from 'tsx/esm/api'
+import { builtCli } from '../../tools/build-cli.mjs'
 
-register()
-const { main } = await import('../main.ts')
+const { main } = await import(await builtCli())
 process.exitCode = await main(process.argv.slice(2))

@@ -29,6 +29,10 @@ export function readPcm(view: DataView, start: number, frames: number, layout: P
 
 /** Little-endian whole numbers of 16 and 24 bits, which nearly all files have, without a call for each sample. */
 function readCommon(bytes: Uint8Array, frames: number, channels: number, width: 2 | 3): Float32Array[] {
+  if (width === 2 && bytes.byteOffset % 2 === 0 && IS_LITTLE_ENDIAN) {
+    const numbers = new Int16Array(bytes.buffer, bytes.byteOffset, frames * channels)
+    return Array.from({ length: channels }, (_, channel) => scaled(numbers, channel, channels, frames))
+  }
   const step = width * channels
   return Array.from({ length: channels }, (_, channel) => {
     const samples = new Float32Array(frames)
@@ -40,6 +44,18 @@ function readCommon(bytes: Uint8Array, frames: number, channels: number, width: 
     return samples
   })
 }
+
+const IS_LITTLE_ENDIAN = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1
+
+/** Every `step`th number from `first` on, full scale at 1. */
+function scaled(numbers: Int16Array, first: number, step: number, frames: number): Float32Array {
+  const samples = new Float32Array(frames)
+  if (step === 1) for (let i = 0; i < frames; i++) samples[i] = numbers[i] * SCALE_16
+  else for (let i = 0, at = first; i < frames; i++, at += step) samples[i] = numbers[at] * SCALE_16
+  return samples
+}
+
+const SCALE_16 = 1 / 32768
 
 function sampleReader(view: DataView, { bytesPerSample, isFloat, littleEndian: little, unsigned }: PcmLayout): (at: number) => number {
   if (isFloat) return bytesPerSample === 4 ? (at) => view.getFloat32(at, little) : (at) => view.getFloat64(at, little)

@@ -11,58 +11,111 @@ const OVERSAMPLING = 2.5
 /** A band that begins above this share of the rate cannot be told apart. */
 const HIGHEST_SHARE = 0.42
 
+/** Samples that go through all bands at a time, so that an hour needs no more memory than a minute. */
+const PIECE_SAMPLES = 1 << 15
+
 /** The energies of each band of `BAND_EDGES_HZ` that the sample rate can hold, in hops of `hopFrames`. */
 export function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames: number): BandEnergy[] {
-  const hops = Math.floor(mono.length / hopFrames)
-  const energies: BandEnergy[] = []
-  let samples = mono
+  const stages = stagesOf(sampleRateHz, hopFrames, Math.floor(mono.length / hopFrames))
+  for (let from = 0; from < mono.length; from += PIECE_SAMPLES) {
+    let samples = mono.subarray(from, Math.min(mono.length, from + PIECE_SAMPLES))
+    for (const stage of stages) {
+      for (const half of stage.halves) samples = halved(samples, half)
+      for (const meter of stage.meters) measure(meter, samples)
+    }
+  }
+  return stages
+    .flatMap(({ meters }) => meters)
+    .map(({ energy }) => energy)
+    .reverse()
+}
+
+/** A rate at which some bands are measured, and the halvings that lead to it from the rate before. */
+interface Stage {
+  readonly halves: Half[]
+  readonly meters: Meter[]
+}
+
+/** Bands from high to low, each at the lowest rate that holds it. */
+function stagesOf(sampleRateHz: number, hopFrames: number, hops: number): Stage[] {
+  const stages: Stage[] = []
   let rate = sampleRateHz
   for (let band = BAND_EDGES_HZ.length - 1; band >= 0; band--) {
     const lowHz = BAND_EDGES_HZ[band]
     if (lowHz > sampleRateHz * HIGHEST_SHARE) continue
     const highHz: number | undefined = BAND_EDGES_HZ[band + 1]
+    const halves: Half[] = []
     while (highHz !== undefined && rate >= 2 * OVERSAMPLING * highHz) {
-      samples = halved(samples)
       rate /= 2
+      halves.push({ before: 0, out: new Float32Array(PIECE_SAMPLES) })
     }
-    energies.unshift(highEnergy(samples, passSection('high', lowHz, rate), (hopFrames * rate) / sampleRateHz, hops))
+    const meter = { filter: passSection('high', lowHz, rate), hopSamples: (hopFrames * rate) / sampleRateHz, energy: new Float32Array(hops), ...AT_REST } // prettier-ignore
+    stages.push({ halves, meters: [meter] })
   }
-  return energies
+  return stages
+}
+
+interface Half {
+  /** The last sample of the piece before. */
+  before: number
+  readonly out: Float32Array
 }
 
 /** Every second sample of the means of neighbours' means, which has a zero where the fold lies. */
-function halved(samples: Float32Array): Float32Array {
-  const out = new Float32Array(samples.length >> 1)
-  let before = 0
-  for (let i = 0, at = 0; i < out.length; i++, at += 2) {
-    const here = samples[at]
+function halved(samples: Float32Array, half: Half): Float32Array {
+  const count = samples.length >> 1
+  const { out } = half
+  let before = half.before
+  for (let i = 0, at = 0; i < count; i++, at += 2) {
     const next = samples[at + 1]
-    out[i] = 0.25 * (before + 2 * here + next)
+    out[i] = 0.25 * (before + 2 * samples[at] + next)
     before = next
   }
-  return out
+  half.before = before
+  return out.subarray(0, count)
 }
 
 /** Keeps what rings out in a filter from becoming numbers so small that processors grow slow. */
 const HUSH = 1e-18
 
 /** Mean square, hop by hop, of what a high pass leaves; what is above the band has gone with the rate. */
-function highEnergy(samples: Float32Array, { b0, b1, b2, a1, a2 }: Biquad, hopSamples: number, hops: number): BandEnergy {
-  const energy = new Float32Array(hops)
-  let y1 = 0
-  let y2 = 0
-  for (let hop = 0, i = 0; hop < hops; hop++) {
-    const from = i
-    const end = Math.min(samples.length, Math.round((hop + 1) * hopSamples))
-    let sum = 0
-    for (; i < end; i++) {
+interface Meter {
+  readonly filter: Biquad
+  readonly hopSamples: number
+  readonly energy: BandEnergy
+  y1: number
+  y2: number
+  /** The hop that is being summed, its sum, where it began, and how many samples there were. */
+  hop: number
+  sum: number
+  from: number
+  seen: number
+}
+
+const AT_REST = { y1: 0, y2: 0, hop: 0, sum: 0, from: 0, seen: 0 }
+
+function measure(meter: Meter, samples: Float32Array): void {
+  const { filter, hopSamples, energy } = meter
+  const { b0, b1, b2, a1, a2 } = filter
+  let { y1, y2, hop, sum } = meter
+  let i = 0
+  while (hop < energy.length) {
+    const end = Math.round((hop + 1) * hopSamples) - meter.seen
+    const until = Math.min(samples.length, end)
+    for (; i < until; i++) {
       const x = samples[i] + HUSH
       const y = b0 * x + y1
       y1 = b1 * x - a1 * y + y2
       y2 = b2 * x - a2 * y
       sum += y * y
     }
-    energy[hop] = end > from ? sum / (end - from) : (energy[hop - 1] ?? 0)
+    if (end > samples.length) break
+    const count = meter.seen + end - meter.from
+    energy[hop] = count > 0 ? sum / count : (energy[hop - 1] ?? 0)
+    meter.from = meter.seen + end
+    sum = 0
+    hop++
   }
-  return energy
+  meter.seen += samples.length
+  Object.assign(meter, { y1, y2, hop, sum })
 }

@@ -42,17 +42,18 @@ export function describeHit(hit: Audio, around: Surroundings): HitDescription {
   const mono = toMono(hit)
   const rate = hit.sampleRateHz
   const seconds = frameCount(hit) / rate
-  const peakDb = toDb(Math.max(...hit.channels.map((channel) => peakOf(channel))))
+  const peak = peakOf(mono)
+  const peakDb = toDb(mono === hit.channels[0] ? peak : Math.max(...hit.channels.map((channel) => peakOf(channel))))
   const pitch = pitchOf(mono, rate)
   const centreHz = spectralCentreHz(mono, rate)
   return {
     seconds,
     peakDb,
     loudnessDb: momentaryLoudness(hit.channels, rate),
-    attackSeconds: attackSeconds(mono, rate),
+    attackSeconds: attackSeconds(mono, rate, peak),
     pitch,
     centreHz,
-    ...guessFamily(centreHz, decaySeconds(mono, rate), pitch),
+    ...guessFamily(centreHz, decaySeconds(mono, rate, peak), pitch),
     warnings: warningsOf(hit, mono, peakDb, around),
   }
 }
@@ -63,19 +64,22 @@ const FAMILY_SECONDS = 1
 export function familyOf(hit: Audio): Family {
   const frames = Math.round(FAMILY_SECONDS * hit.sampleRateHz)
   const mono = toMono({ ...hit, channels: hit.channels.map((channel) => channel.subarray(0, frames)) })
-  return guessFamily(spectralCentreHz(mono, hit.sampleRateHz), decaySeconds(mono, hit.sampleRateHz), pitchOf(mono, hit.sampleRateHz)).family
+  return guessFamily(
+    spectralCentreHz(mono, hit.sampleRateHz),
+    decaySeconds(mono, hit.sampleRateHz, peakOf(mono)),
+    pitchOf(mono, hit.sampleRateHz),
+  ).family
 }
 
 /** Time until the sound stays 30 dB under its peak. */
-function decaySeconds(mono: Float32Array, sampleRateHz: number): number {
-  const level = peakOf(mono) * 0.0316
+function decaySeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
+  const level = peak * 0.0316
   let last = mono.length - 1
   while (last > 0 && Math.abs(mono[last]) <= level) last--
   return last / sampleRateHz
 }
 
-function attackSeconds(mono: Float32Array, sampleRateHz: number): number {
-  const peak = peakOf(mono)
+function attackSeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
   let from = 0
   while (from < mono.length && Math.abs(mono[from]) < 0.1 * peak) from++
   let to = from

@@ -103,38 +103,32 @@ function partialsOf(bins: Float64Array, binHz: number, lobeHz: number): { list: 
   return { list: peaks.filter((peak) => peak.level >= LOWER_SHARE * strongest), share: total > 0 ? Math.min(1, held / total) : 0 }
 }
 
-interface TrackPoint {
-  readonly seconds: number
-  readonly hz: number
-  readonly power: number
+/** A frequency over time: points `stepSeconds` apart, the first at `fromSeconds`. */
+interface Track {
+  readonly fromSeconds: number
+  readonly stepSeconds: number
+  readonly hz: Float64Array
+  readonly power: Float64Array
 }
 
 /** The frequency of one partial over time: turned down to 0 Hz, smoothed until its neighbour is gone, read from the phase. */
-function trackOf(samples: Float32Array, rate: number, hz: number, nextHz?: number): TrackPoint[] | undefined {
+function trackOf(samples: Float32Array, rate: number, hz: number, nextHz?: number): Track | undefined {
   const apart = Math.min(hz, nextHz === undefined ? hz : nextHz - hz)
   // A whole number of periods, so that what stands at multiples of the partial, and its mirror image, vanish.
   const periods = Math.max(1, Math.ceil(Math.min(0.06, Math.max(0.006, 1.3 / apart)) * hz))
   const half = Math.round((periods * rate) / hz)
   const step = Math.max(1, Math.round(half / 5))
-  const turn = (2 * Math.PI * hz) / rate
-  const count = Math.floor((samples.length - 2 * half) / step)
-  if (count < 3) return undefined
-  const smooth = smoothed(samples, turn, half)
-  const points: TrackPoint[] = []
-  let before: { re: number; im: number } | undefined
-  for (let point = 0; point < count; point++) {
-    const now = { re: smooth.re[point * step], im: smooth.im[point * step] }
-    if (before) {
-      const phase = Math.atan2(now.im * before.re - now.re * before.im, now.re * before.re + now.im * before.im)
-      points.push({
-        seconds: (point * step + half) / rate,
-        hz: hz + (phase * rate) / (2 * Math.PI * step),
-        power: now.re * now.re + now.im * now.im,
-      })
-    }
-    before = now
+  const count = Math.floor((samples.length - 2 * half) / step) - 1
+  if (count < 2) return undefined
+  const { re, im } = smoothed(samples, (2 * Math.PI * hz) / rate, half)
+  const track = { fromSeconds: (step + half) / rate, stepSeconds: step / rate, hz: new Float64Array(count), power: new Float64Array(count) }
+  for (let point = 0, at = step; point < count; point++, at += step) {
+    const [nowRe, nowIm, thenRe, thenIm] = [re[at], im[at], re[at - step], im[at - step]]
+    const phase = Math.atan2(nowIm * thenRe - nowRe * thenIm, nowRe * thenRe + nowIm * thenIm)
+    track.hz[point] = hz + (phase * rate) / (2 * Math.PI * step)
+    track.power[point] = nowRe * nowRe + nowIm * nowIm
   }
-  return points
+  return track
 }
 
 /** Samples turned down by `turn` a sample, as the mean of means over `half` samples: a triangle of 2 `half`. */
@@ -172,40 +166,51 @@ const FALL_EXPLAINS = 0.6
 const WEAKEST = 1e-4
 
 /** Where the track settles, and how unsteady it is about that. */
-function settle(track: readonly TrackPoint[]): { hz: number; unrestCents: number } | undefined {
-  const strongest = Math.max(...track.map((point) => point.power))
-  const points = track.filter((point) => point.power > strongest * WEAKEST).map((point) => ({ ...point, weight: Math.sqrt(point.power) }))
-  if (points.length < 3) return undefined
-  const seconds = points[points.length - 1].seconds - points[0].seconds
-  let best = fit(points, () => 0)
+function settle(track: Track): { hz: number; unrestCents: number } | undefined {
+  const weights = weightsOf(track.power)
+  const first = weights.findIndex((weight) => weight > 0)
+  const last = weights.findLastIndex((weight) => weight > 0)
+  if (last - first < 2) return undefined
+  const seconds = (last - first) * track.stepSeconds
+  let best = fit(track, weights, 0)
   const steady = best.error
   for (const tau of TAUS) {
     if (tau > seconds / 2) break
-    const falling = fit(points, (t) => Math.exp(-t / tau))
+    const falling = fit(track, weights, tau)
     if (falling.b > 0 && falling.a > 0 && falling.error < best.error && falling.error < FALL_EXPLAINS * steady) best = falling
   }
   if (!(best.a > 0)) return undefined
   return { hz: best.a, unrestCents: (1200 / Math.LN2) * (Math.sqrt(best.error) / best.a) }
 }
 
-/** Weighted least squares of f(t) = a + b shape(t); `error` is the mean square that is left. */
+/** Points count by their level; those that are nearly gone do not. */
+function weightsOf(power: Float64Array): Float64Array {
+  let strongest = 0
+  for (let i = 0; i < power.length; i++) if (power[i] > strongest) strongest = power[i]
+  return power.map((own) => (own > strongest * WEAKEST ? Math.sqrt(own) : 0))
+}
+
+/** Weighted least squares of f(t) = a + b exp(-t / tau), or of a + b 0 for a tau of 0; `error` is the mean square that is left. */
 function fit(
-  points: readonly (TrackPoint & { readonly weight: number })[],
-  shape: (seconds: number) => number,
-): { a: number; b: number; error: number } {
+  { fromSeconds, stepSeconds, hz }: Track,
+  weights: Float64Array,
+  tau: number,
+): { readonly a: number; readonly b: number; readonly error: number } {
+  const start = tau > 0 ? Math.exp(-fromSeconds / tau) : 0
+  const fall = tau > 0 ? Math.exp(-stepSeconds / tau) : 0
   let [w, x, y, xx, xy] = [0, 0, 0, 0, 0]
-  for (const { seconds, hz, weight } of points) {
-    const s = shape(seconds)
+  for (let i = 0, shape = start; i < hz.length; i++, shape *= fall) {
+    const weight = weights[i]
     w += weight
-    x += weight * s
-    y += weight * hz
-    xx += weight * s * s
-    xy += weight * s * hz
+    x += weight * shape
+    y += weight * hz[i]
+    xx += weight * shape * shape
+    xy += weight * shape * hz[i]
   }
   const spread = w * xx - x * x
   const b = spread > 1e-12 * w * w ? (w * xy - x * y) / spread : 0
   const a = (y - b * x) / w
   let error = 0
-  for (const { seconds, hz, weight } of points) error += (weight * (hz - a - b * shape(seconds)) ** 2) / w
+  for (let i = 0, shape = start; i < hz.length; i++, shape *= fall) error += (weights[i] * (hz[i] - a - b * shape) ** 2) / w
   return { a, b, error }
 }

@@ -20,7 +20,16 @@ export function magnitudes(samples: Float32Array, from: number, size: number, le
   const { fft, input, out } = benchOf(size)
   input.fill(0)
   const end = Math.min(length, samples.length - from)
-  for (let i = 0; i < end; i++) input[i] = samples[from + i] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / length))
+  // The window's cosine goes round by turning on, sample by sample.
+  const [turnRe, turnIm] = [Math.cos((2 * Math.PI) / length), Math.sin((2 * Math.PI) / length)]
+  let re = 1
+  let im = 0
+  for (let i = 0; i < end; i++) {
+    input[i] = samples[from + i] * (0.5 - 0.5 * re)
+    const next = re * turnRe - im * turnIm
+    im = re * turnIm + im * turnRe
+    re = next
+  }
   fft.realTransform(out as unknown as number[], input as unknown as number[])
   const result = new Float64Array(size / 2)
   for (let bin = 0; bin < result.length; bin++) result[bin] = Math.sqrt(out[2 * bin] * out[2 * bin] + out[2 * bin + 1] * out[2 * bin + 1])
