@@ -140,3 +140,46 @@ test('a file shown in its cell teaches what names mean; one cell, one ray and tw
   await expect.poll(() => names(1)).toEqual(placed)
   expect((await keptKit(page)).pads.map(({ own, notes }) => [own.name, ...notes])).toEqual([['Gunwale', 36], ['Pad 2', 37]]) // prettier-ignore
 })
+
+test('a ray goes round by itself and comes back, a bus is renamed and removed, and a drop on a full cell asks', async ({ page }) => {
+  await putPlank(page)
+  await page.getByRole('button', { name: 'Put 17 of 18 there' }).click()
+  await page.getByRole('radio', { name: '2 rays' }).click()
+  const before = (await keptKit(page)).pads[0]
+  await page.getByRole('button', { name: 'Settings of Far' }).click()
+  await page.getByRole('switch', { name: 'Bands and turns of its own' }).click()
+  const sourceOf = (of: Kit, ray: number) => of.pads[0].rays[ray].source as { bands?: { turns: unknown[] }[] }
+  const ownTurns = async () => sourceOf(await keptKit(page), 1).bands?.map(({ turns }) => turns.length)
+  await expect.poll(ownTurns).toEqual([3, 3, 2])
+  await page.getByRole('radio', { name: 'Shuffle' }).click()
+  await page.getByRole('radio', { name: 'Cells' }).click()
+  await page.getByRole('radio', { name: 'Far', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Hear band 3, turn 3', exact: true })).toHaveCount(0)
+  for (let step = 0; step < 2; step++) await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await keptKit(page)).pads[0]).toEqual(before)
+
+  await page.getByRole('button', { name: 'Mixer' }).click()
+  await page.getByRole('button', { name: /^Settings of far/ }).click()
+  await page.getByRole('textbox', { name: 'Name of the bus' }).fill('Quay')
+  await page.getByRole('textbox', { name: 'Name of the bus' }).press('Enter')
+  await expect(page.getByText('Quay (1 ray)')).toBeVisible()
+  await page.getByRole('button', { name: 'Remove the bus; its ray goes to the mix' }).click()
+  await expect(page.getByText('Quay (1 ray)')).toHaveCount(0)
+  const { buses, pads } = await keptKit(page)
+  expect([buses.map(({ name }) => name), pads[0].rays.map(({ bus }) => bus)]).toEqual([['close'], [buses[0].id, undefined]])
+  await page.getByRole('dialog', { name: 'Mixer' }).getByRole('button', { name: 'Close', exact: true }).click()
+
+  const bytes = [...wavWithStrikes(0.3, [0.011])]
+  const dataTransfer = await page.evaluateHandle((given) => {
+    const transfer = new DataTransfer()
+    transfer.items.add(new File([new Uint8Array(given)], 'plank dropped.wav', { type: 'audio/wav' }))
+    return transfer
+  }, bytes)
+  await page.getByRole('radio', { name: 'Close', exact: true }).click()
+  const cell = page.getByRole('button', { name: 'Hear band 1, turn 2', exact: true })
+  const box = (await cell.boundingBox())!
+  await cell.dispatchEvent('drop', { dataTransfer, clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 })
+  await expect(page.getByText('“plank dropped” was dropped on a cell that has one.')).toBeVisible()
+  await page.getByRole('button', { name: 'Add it as one more turn of the band' }).click()
+  await expect.poll(async () => (await keptKit(page)).pads[0].bands.map(({ turns }) => turns.length)).toEqual([4, 3, 3])
+})

@@ -1,5 +1,7 @@
 // npm test: installs what is missing, then format, lint, types, unit, server and browser tests. Runs beside "npm start".
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
@@ -16,6 +18,25 @@ function run(title, command, words, env = {}) {
   console.log(`== ${title}: done in ${((Date.now() - started) / 1000).toFixed(0)} s`)
 }
 
+/** Begins something on the other core, and gives the way to wait for it, which then shows what it said. */
+function runBeside(title, command, words) {
+  const started = Date.now()
+  const folder = mkdtempSync(join(tmpdir(), 'heliaster-test-'))
+  const said = join(folder, 'said')
+  const file = openSync(said, 'w')
+  const child = spawn(command, words, { cwd: root, stdio: ['ignore', file, file] })
+  process.once('exit', () => child.kill())
+  const ended = new Promise((resolve) => child.once('close', resolve))
+  return async () => {
+    const status = await ended
+    closeSync(file)
+    console.log(`\n== ${title}\n${readFileSync(said, 'utf8')}`)
+    rmSync(folder, { recursive: true })
+    if (status !== 0) throw new Fault(`${title} failed.`)
+    console.log(`== ${title}: done in ${((Date.now() - started) / 1000).toFixed(0)} s, beside the others`)
+  }
+}
+
 async function browserTests(words) {
   const { withServer } = await import('./with-server.mjs')
   await withServer((address) => run('Browser tests', node, [bin('@playwright/test/cli.js'), 'test', ...words], { HELIASTER_URL: address }))
@@ -29,11 +50,14 @@ try {
   ensureChromium()
   if (only === 'browser') await browserTests(process.argv.slice(3))
   else {
+    const unitTests = runBeside('Unit tests', node, ['--max-old-space-size=4096', bin('jest/bin/jest.js'), '--ci'])
     run('Format', node, [bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn'])
     run('Lint', node, [bin('eslint/bin/eslint.js'), '.'])
     run('Types', node, ['tools/types.mjs'])
-    run('Unit tests', node, ['--max-old-space-size=4096', bin('jest/bin/jest.js'), '--ci'])
     run('Server tests', node, ['--import', 'tsx', '--test', 'server/server.test.ts'])
+    const { buildWeb } = await import('./build-web.mjs')
+    await buildWeb()
+    await unitTests()
     await browserTests([])
   }
   console.log('\nAll tests passed.')

@@ -20,10 +20,10 @@ const SHOWN_MS = 9000
 /** Sheets lie at 9999. */
 const ABOVE_SHEETS = 10000
 
-/** Says something at the bottom of the screen, with at most one thing to do about it. */
+/** Says something at the bottom of the screen, with at most one thing to do about it. What is said already is not said twice. */
 export function notify(text: string, action?: Notice['action']): void {
   const id = nextId++
-  store.setState(({ notices }) => ({ notices: [...notices.slice(-2), { id, text, action }] }))
+  store.setState(({ notices }) => ({ notices: [...notices.filter((notice) => notice.text !== text).slice(-2), { id, text, action }] }))
   setTimeout(() => dismiss(id), SHOWN_MS)
 }
 
