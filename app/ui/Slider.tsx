@@ -111,10 +111,12 @@ interface FieldProps {
   readonly unit: string
   readonly width?: number
   readonly onNumber: (value: number) => void
+  /** What an emptied field means; without it the number is put back. */
+  readonly onEmpty?: () => void
 }
 
 /** A number that is typed where it stands. What is no number is put back. */
-export function NumberField({ label, text, unit, width = 64, onNumber }: FieldProps) {
+export function NumberField({ label, text, unit, width = 64, onNumber, onEmpty }: FieldProps) {
   const palette = usePalette()
   const [draft, setDraft] = useState<string>()
   useEffect(() => setDraft(undefined), [text])
@@ -122,6 +124,7 @@ export function NumberField({ label, text, unit, width = 64, onNumber }: FieldPr
     const digits = (draft ?? '').replace(',', '.').replace(/[^\d.+-].*$/, '')
     const value = digits === '' ? NaN : Number(digits)
     if (Number.isFinite(value)) onNumber(value)
+    else if (draft?.trim() === '') onEmpty?.()
     setDraft(undefined)
   }
   return (

@@ -20,13 +20,6 @@ function spreadBands(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): B
   return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
 }
 
-/** Bands whose number has changed, spread again where the pad spreads its bands evenly; edges set otherwise stay. */
-export function respread(pad: Pad, bands: Band[]): Band[] {
-  if (pad.spread !== 'even') return bands
-  const edges = evenEdges(bands.length)
-  return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
-}
-
 /** A pad like this one, with ids of its own, right behind it. */
 export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
   const rayIds = new Map(pad.rays.map((ray) => [ray.id, makeId<RayId>('ray')]))

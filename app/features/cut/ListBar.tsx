@@ -6,6 +6,7 @@ import { Button, IconButton } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { Icon } from '../../ui/Icon'
 import { Sheet } from '../../ui/Sheet'
+import { NumberField } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { TOUCH, usePalette } from '../../ui/theme'
 import { Toggle } from '../../ui/Toggle'
@@ -37,7 +38,8 @@ export function ListBar({ hits, view, onView, onHearAll, isHearing, onNames, onR
   const palette = usePalette()
   const [open, setOpen] = useState(false)
   const sort = hitSorts.find((one) => one.value === view.sort)!.text
-  const isNarrowed = view.only !== 'all' || view.family !== undefined || view.warning !== undefined
+  const isNarrowed =
+    view.only !== 'all' || view.family !== undefined || view.warning !== undefined || view.from !== undefined || view.to !== undefined
   const none = hits.length === 0
   return (
     <View
@@ -83,7 +85,13 @@ function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 'view' 
       onClose={onClose}
       actions={<Button label="Show all, by time" onPress={() => onView(plainHitList)} />}
     >
-      <Chips label="Sorted by" options={hitSorts} value={view.sort} onChoose={(sort) => onView({ ...view, sort })} />
+      <Chips
+        label="Sorted by"
+        options={hitSorts}
+        value={view.sort}
+        onChoose={(sort) => onView({ ...view, sort, from: undefined, to: undefined })}
+      />
+      <Between view={view} onView={onView} />
       <Toggle label="High to low" value={view.isReversed} onChange={(isReversed) => onView({ ...view, isReversed })} />
       <Chips label="Show" options={ONLY} value={view.only} onChoose={(only) => onView({ ...view, only })} />
       {families.length > 1 && (
@@ -103,5 +111,32 @@ function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 'view' 
         />
       )}
     </Sheet>
+  )
+}
+
+/** Only hits whose value, of what they are sorted by, lies between two; an emptied number is no limit. */
+function Between({ view, onView }: Pick<Props, 'view' | 'onView'>) {
+  const { text, unit } = hitSorts.find((sort) => sort.value === view.sort)!
+  if (!unit) return null
+  const field = (word: string, key: 'from' | 'to') => (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+      <Text look="label" tone="muted">
+        {word}
+      </Text>
+      <NumberField
+        label={`${text} ${word}, ${unit}`}
+        text={view[key] === undefined ? '' : String(view[key])}
+        unit={unit}
+        width={84}
+        onNumber={(value) => onView({ ...view, [key]: value })}
+        onEmpty={() => onView({ ...view, [key]: undefined })}
+      />
+    </View>
+  )
+  return (
+    <View style={{ flexDirection: 'row', gap: 20 }}>
+      {field('from', 'from')}
+      {field('to', 'to')}
+    </View>
   )
 }

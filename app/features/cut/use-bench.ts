@@ -28,7 +28,7 @@ export function useBench(source: Source, analysis: Analysis) {
   const [cursor, setCursor] = useState<number>()
   const [passage, setPassage] = useState<Passage>()
   const [listView, setListView] = useState(plainHitList)
-  const listed = useMemo(() => listedHits(hits, listView), [hits, listView])
+  const listed = useMemo(() => listedHits(hits, listView, rate), [hits, listView, rate])
   const unpassed = useMemo(() => listed.filter(isKept), [listed])
   const kept = useMemo(() => hits.filter(isKept), [hits])
   const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])

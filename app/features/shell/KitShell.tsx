@@ -17,7 +17,7 @@ import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from './session'
 import { SoloBar } from './SoloBar'
-import { whySilent } from './why-silent'
+import { whyHardlyHeard, whySilent } from './why-silent'
 import { TideNav } from './TideNav'
 import { useKitId } from './use-kit'
 import { useUndoKeys } from './use-undo'
@@ -68,9 +68,14 @@ function useKitSound(kitId: string): void {
       onSounded(({ padId, band, turn, frame, voices, velocity }) => {
         if (!padId) return
         const kit = kitNow()
-        if (voices === 0) return session.setState({ silent: kit && { padId, why: whySilent(kit, padId, velocity, soloed.getState()) } })
+        if (voices === 0)
+          return session.setState({ silent: kit && { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) } })
+        const faint = kit && whyHardlyHeard(kit, padId)
         if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
-        session.setState(({ lit }) => ({ lit: { ...lit, [padId]: { band, turn, at: frame } }, silent: undefined }))
+        session.setState(({ lit }) => ({
+          lit: { ...lit, [padId]: { band, turn, at: frame } },
+          silent: faint ? { padId, why: faint } : undefined,
+        }))
       }),
     ]
     return () => {

@@ -1,5 +1,5 @@
 import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { mergeDown, proposeLevel, removeBand, setCellBand, setCells } from '@heliaster/core/place'
+import { mergeDown, removeBand, setCellBand } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 import { View } from 'react-native'
 
@@ -10,7 +10,7 @@ import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
-import { respread } from '../pad-edits'
+import { refillEdits } from './refill'
 
 interface Props {
   readonly kit: Kit
@@ -32,10 +32,7 @@ export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
   const below = bands[index - 1]
   const to = (bands[index + 1]?.fromVelocity ?? 128) - 1
   const set = (fields: Partial<Band>): KitEdit => setCellBand(pad, cells, band.id, fields)
-  const refill = (next: Band[]) => {
-    const level = cells.isOwn ? [] : proposeLevel(pad, next.length)
-    editKit(kit.id, [setCells(pad, cells, cells.isOwn ? next : respread(pad, next)), ...level], pad.id)
-  }
+  const refill = (next: Band[]) => void refillEdits(pad, cells, next).then((edits) => editKit(kit.id, edits, pad.id))
   return (
     <View style={{ gap: 10 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>

@@ -1,5 +1,5 @@
 import type { Kit, KitEdit, Pad, RayId, Source, TurnId } from '@heliaster/core/kit'
-import { addBand, cellsOf, proposeLevel, setCells } from '@heliaster/core/place'
+import { addBand, cellsOf, setCells } from '@heliaster/core/place'
 import type { TakeTarget } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useState } from 'react'
@@ -19,7 +19,8 @@ import { DropOnCells } from './DropOnCells'
 import { FillSheet } from './FillSheet'
 import { Followers } from './Followers'
 import { bandsByLoudness } from './loudness-edges'
-import { respread, spreadEdits } from '../pad-edits'
+import { spreadEdits } from '../pad-edits'
+import { refillEdits } from './refill'
 
 /** What fills a pad: the cells of its rays, and the ways to fill and spread them. */
 export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
@@ -38,7 +39,7 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   const grow = () => {
     const next = addBand(makeId, bands)
     if (next.length === bands.length) return notify('The loudest band has no velocity to give away. Move its edge down first.')
-    edit([setCells(pad, cells, isOwn ? next : respread(pad, next)), ...(isOwn ? [] : proposeLevel(pad, next.length))])
+    void refillEdits(pad, cells, next).then(edit)
   }
   const setByLoudness = async () => {
     try {
