@@ -94,7 +94,7 @@ export function hitsAt(
   return isSlice ? hits : compared(mono, rate, hits)
 }
 
-const SECOND_LINE = 0.42
+const SECOND_LINE = 0.385
 const SECOND_GAP_SECONDS = 0.02
 const SECOND_FROM_SECONDS = 0.015
 const SECOND_TO_SECONDS = 0.005

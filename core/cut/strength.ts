@@ -19,7 +19,7 @@ const SLOWER = 6
 /** A rise that stands this many deviations of the band's own unrest above it counts half. */
 const HALF_AT = 6
 const LEAST_UNREST_DB = 0.7
-const FULL_DB = 35
+const FULL_DB = 43
 /** A rise counts by its root or so, so that soft strikes can be seen and the line has room below them. */
 const BEND = 0.48
 /** No strike reaches the very top, so that a water line drawn there hides them all. */

@@ -4,7 +4,7 @@
  */
 
 /** What a draw decides. New purposes are added at the end; a number once given never changes its meaning. */
-export const Purpose = { turn: 1, shuffle: 2, response: 3, tie: 4 } as const
+export const Purpose = { turn: 1, shuffle: 2, response: 3, tie: 4, seldom: 5 } as const
 
 /** Mixes whole numbers into 32 well-spread bits (the finaliser of MurmurHash3, A. Appleby, public domain). */
 export function hash32(a: number, b: number, c: number, d: number): number {
@@ -68,6 +68,11 @@ function twoTurns(key: number, band: number, index: number, seed: number): numbe
 /** Fills `scratch` with the permutation of one round and returns its last entry. */
 function permute(key: number, band: number, round: number, count: number, seed: number, scratch: Int32Array): number {
   for (let i = 0; i < count; i++) scratch[i] = i
+  return mixEntries(key, band, round, count, seed, scratch)
+}
+
+/** Brings the first `count` entries of `scratch` into the order of one round and returns the last of them. Fisher-Yates. */
+export function mixEntries(key: number, band: number, round: number, count: number, seed: number, scratch: Int32Array): number {
   for (let i = count - 1; i > 0; i--) {
     const draw = hash32(seed, key, round * 128 + band, Purpose.shuffle * 65536 + i)
     const j = Math.floor((draw / 4294967296) * (i + 1))

@@ -68,6 +68,25 @@ test('random turns pass a chi-square test and are the same again for the same se
   expect(turnsOf(5)).toEqual(turnsOf(5))
 })
 
+test('in a shuffle turns that weigh less come more seldom, as often as they should, and none comes twice running', () => {
+  const rig = aKit([{ own: { pick: 'shuffle' }, bands: [[1, 2, 3, 4, 5].map(naming)] }])
+  const weights = [1, 0.25, 1, 0.5, 1]
+  const weighed = (of: readonly number[]) =>
+    withPad(rig, (pad) => ({ ...pad, bands: [{ ...pad.bands[0], turns: pad.bands[0].turns.map((turn, i) => ({ ...turn, weight: of[i] })) }] })) // prettier-ignore
+  const strikes = Array.from({ length: 60 * 15 }, (_, i) => strike(4 * i))
+  const turns = play(weighed(weights), strikes, 3700).records.map(({ turn }) => turn)
+  expect(turns.some((turn, i) => turn === turns[i - 1])).toBe(false)
+  for (let run = 0; run < 60; run++) {
+    const counts = [0, 0, 0, 0, 0]
+    for (const turn of turns.slice(15 * run, 15 * run + 15)) counts[turn]++
+    expect(counts).toEqual([4, 1, 4, 2, 4])
+  }
+  const never = play(weighed([1, 0, 1, 1, 1]), strikes, 3700).records.map(({ turn }) => turn)
+  expect([never.includes(1), never.some((turn, i) => turn === never[i - 1])]).toEqual([false, false])
+  const alike = play(weighed([2, 2, 2, 2, 2]), strikes, 3700).records.map(({ turn }) => turn)
+  expect(alike).toEqual(play(rig, strikes, 3700).records.map(({ turn }) => turn))
+})
+
 /** A pad of three microphones, five bands and six turns; some clips are missing, one on purpose. */
 function microphones(): Rig {
   const rig = aKit([{ own: { pick: 'shuffle' }, bands: [0, 1, 2, 3, 4].map((band) => [0, 1, 2, 3, 4, 5].map((turn) => naming(6 * band + turn + 1))) }]) // prettier-ignore

@@ -1,5 +1,6 @@
 import { chance, Purpose, shuffledTurn } from './chance'
 import { BandField, Head, TurnField } from './program'
+import { hasSeldom, seldomTurn } from './seldom'
 import type { EngineState } from './state'
 
 /** The index of the band that answers a strike: the last that begins at or below its velocity. -1 without bands. */
@@ -38,11 +39,13 @@ export function pickTurn(
   if (pick === 0) return strike % turns
   const seed = engine.memory.kit[2] | 0
   const padHash = arena[program + Head.padHash] | 0
+  const first = program + arena[band + BandField.turns]
   if (pick === 2) {
+    if (hasSeldom(arena, first, turns)) return seldomTurn(arena, first, turns, padHash, bandIndex, strike, seed, engine.turnScratch)
     const round = Math.floor(strike / turns)
     return shuffledTurn(padHash, bandIndex, round, strike - round * turns, turns, seed, engine.turnScratch)
   }
-  return weightedTurn(arena, program + arena[band + BandField.turns], turns, chance(seed, padHash, padStrike, Purpose.turn))
+  return weightedTurn(arena, first, turns, chance(seed, padHash, padStrike, Purpose.turn))
 }
 
 function weightedTurn(arena: Float64Array, turns: number, count: number, draw: number): number {

@@ -228,7 +228,8 @@ export const kitSchema = z.strictObject({
   seed: z.number().int().min(0).max(0xffffffff),
   tuningA4Hz: z.number().min(380).max(500),
   maxStrikes: z.number().int().min(1).max(128).optional(),
-  arrangement: z.strictObject({ columns: z.number().int().min(1).max(16) }),
+  /** How many pads stand side by side, and how large they are against what is usual for so many; 1 where it is not said. */
+  arrangement: z.strictObject({ columns: z.number().int().min(1).max(16), size: z.number().min(0.4).max(2.5).optional() }),
   pads: z.array(padSchema).max(128),
   buses: z.array(busSchema).max(16),
   ties: z.array(tieSchema).max(256),

@@ -25,6 +25,8 @@ export function addPad(kit: Kit): void {
   session.setState({ padId: pad.id })
 }
 
+const SIZE_STEP = 1.15
+
 /** The arrangement of pads, what holds for several, and one more pad. */
 export function BoardBar({ kit, isArranging, onArrange }: Props) {
   const isWide = useIsWide()
@@ -32,8 +34,11 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
-  const { columns } = kit.arrangement
-  const setColumns = (count: number) => editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { columns: count } } }])
+  const { columns, size = 1 } = kit.arrangement
+  const arrange = (changes: Partial<Kit['arrangement']>) =>
+    editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { ...kit.arrangement, ...changes } } }])
+  const setColumns = (count: number) => arrange({ columns: count })
+  const setSize = (factor: number) => arrange({ size: Math.min(2.5, Math.max(0.4, Math.round(100 * size * factor) / 100)) })
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: 48 }}>
       <IconButton
@@ -50,6 +55,12 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
             {columns}
           </Text>
           <IconButton name="plus" label="More columns" disabled={columns >= most} onPress={() => setColumns(columns + 1)} />
+        </>
+      )}
+      {isArranging && (
+        <>
+          <IconButton name="circle-small" label="Smaller pads" disabled={size <= 0.4} onPress={() => setSize(1 / SIZE_STEP)} />
+          <IconButton name="circle-outline" label="Larger pads" disabled={size >= 2.5} onPress={() => setSize(SIZE_STEP)} />
         </>
       )}
       <View style={{ flex: 1 }} />

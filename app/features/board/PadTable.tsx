@@ -3,7 +3,7 @@ import { swapPads } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
-import { usePalette } from '../../ui/theme'
+import { TOUCH, usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { useSwapDrag } from '../../ui/use-swap-drag'
 import { editKit, useSession } from '../shell'
@@ -22,7 +22,8 @@ export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isA
   const [width, setWidth] = useState(0)
   const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
   const gap = isWide ? 28 : 18
-  const size = Math.min(largest(columns, isWide), Math.floor((width - gap * (columns + 1)) / columns))
+  const room = Math.floor((width - gap * (columns + 1)) / columns)
+  const size = Math.min(room, Math.max(TOUCH, Math.round(Math.min(largest(columns, isWide), room) * (kit.arrangement.size ?? 1))))
   const left = (width - columns * size - (columns - 1) * gap) / 2
   const place = (index: number) => ({
     x: left + (index % columns) * (size + gap),

@@ -116,7 +116,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
           onChange={(meant) => edit(withClip(meant ? 'intendedSilence' : null))}
         />
       )}
-      {pick === 'random' && turns.length > 1 && (
+      {pick !== 'cycle' && turns.length > 1 && (
         <Slider
           label="Comes as often as, against 1 of the others"
           value={turn.weight}
