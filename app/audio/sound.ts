@@ -16,7 +16,8 @@ export interface SoundState {
 
 export const sound = createStore<SoundState>(() => ({}))
 
-type SoundedListener = (sounded: Sounded) => void
+/** Told of all that sounded since the last picture of the screen, in its order. */
+type SoundedListener = (sounded: readonly Sounded[]) => void
 const listeners = new Set<SoundedListener>()
 let openKit: Kit | undefined
 let auditionKit: Kit | undefined
@@ -32,7 +33,8 @@ export async function startSound(): Promise<void> {
     let late = 0
     const poll = () => {
       if (player.lateBlocks() > late) performance.mark('heliaster-late', { detail: (late = player.lateBlocks()) })
-      for (const one of player.takeSounded()) for (const listener of listeners) listener(one)
+      const sounded = player.takeSounded()
+      if (sounded.length > 0) for (const listener of listeners) listener(sounded)
       requestAnimationFrame(poll)
     }
     requestAnimationFrame(poll)

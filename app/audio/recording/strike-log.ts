@@ -1,6 +1,7 @@
 import type { SoundedStrike } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
 
+import type { Sounded } from '../player'
 import { kitNow, onSounded, sound } from '../sound'
 
 let strikes: SoundedStrike[] = []
@@ -10,13 +11,15 @@ let stop: (() => void) | undefined
 export function watchStrikes(): void {
   strikes = []
   stop?.()
-  stop = onSounded(({ padId, velocity, band, turn, frame }) => {
-    const { player } = sound.getState()
-    const kit = kitNow()
-    const pad = kit?.pads.find((one) => one.id === padId)
-    if (!player || !kit || !pad || strikes.length >= 20000) return
-    strikes.push({ padId: pad.id, padName: padSettings(kit, pad).name, velocity, band, turn, frame: frame + player.hostFrame() })
-  })
+  stop = onSounded((sounded) => sounded.forEach(writeDown))
+}
+
+function writeDown({ padId, velocity, band, turn, frame }: Sounded): void {
+  const { player } = sound.getState()
+  const kit = kitNow()
+  const pad = kit?.pads.find((one) => one.id === padId)
+  if (!player || !kit || !pad || strikes.length >= 20000) return
+  strikes.push({ padId: pad.id, padName: padSettings(kit, pad).name, velocity, band, turn, frame: frame + player.hostFrame() })
 }
 
 /** The strikes within a recording that began at a frame of the context, in frames of the recording. */

@@ -1,3 +1,4 @@
+import type { Kit } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
 import { View } from 'react-native'
@@ -6,6 +7,7 @@ import { useStore } from 'zustand'
 import { connectKeys } from '../../audio/computer-keys'
 import { stopGroove } from '../../audio/groove-player'
 import { stopRound } from '../../audio/round'
+import type { Sounded } from '../../audio/player'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../../audio/sound'
 import { kits } from '../../stores/documents'
 import { Text } from '../../ui/Text'
@@ -65,18 +67,7 @@ function useKitSound(kitId: string): void {
       }),
       connectKeys(kitNow),
       onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
-      onSounded(({ padId, band, turn, frame, voices, velocity }) => {
-        if (!padId) return
-        const kit = kitNow()
-        if (voices === 0)
-          return session.setState({ silent: kit && { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) } })
-        const faint = kit && whyHardlyHeard(kit, padId)
-        if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
-        session.setState(({ lit }) => ({
-          lit: { ...lit, [padId]: { band, turn, at: frame } },
-          silent: faint ? { padId, why: faint } : undefined,
-        }))
-      }),
+      onSounded((sounded) => showSounded(sounded, kitNow())),
     ]
     return () => {
       stopGroove()
@@ -85,4 +76,21 @@ function useKitSound(kitId: string): void {
       stops.forEach((stop) => stop())
     }
   }, [kitId])
+}
+
+/** What has sounded since the last picture is shown at once, however much it is. */
+function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
+  const lit = { ...session.getState().lit }
+  let { silent } = session.getState()
+  for (const { padId, band, turn, frame, voices, velocity } of sounded) {
+    if (!padId || !kit) continue
+    if (voices === 0) silent = { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) }
+    else {
+      if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
+      lit[padId] = { band, turn, at: frame }
+      const faint = whyHardlyHeard(kit, padId)
+      silent = faint ? { padId, why: faint } : undefined
+    }
+  }
+  session.setState({ lit, silent })
 }

@@ -1,5 +1,5 @@
 import { router } from 'expo-router'
-import { ScrollView, View } from 'react-native'
+import { FlatList, View } from 'react-native'
 
 import { usePalette } from '../../ui/theme'
 import { Text } from '../../ui/Text'
@@ -7,6 +7,9 @@ import { useIsWide } from '../../ui/use-is-wide'
 import { PadFace } from './PadFace'
 import { useSession } from './session'
 import { useKit, useKitId } from './use-kit'
+
+/** As many as a screen shows; the rest of a large kit comes when it is scrolled to. */
+const FIRST_PADS = 18
 
 /** The pads in one line, in every place, since people judge by ear while they edit. */
 export function PadStrip() {
@@ -17,6 +20,7 @@ export function PadStrip() {
   const padId = useSession((state) => state.padId)
   if (!kit) return null
   const size = isWide ? 56 : 48
+  const gap = isWide ? 20 : 14
   return (
     <View aria-label="Pads" style={{ borderTopWidth: 1, borderTopColor: palette.faint, height: size + (isWide ? 42 : 28) }}>
       {kit.pads.length === 0 ? (
@@ -26,15 +30,20 @@ export function PadStrip() {
           </Text>
         </View>
       ) : (
-        <ScrollView
+        <FlatList
           horizontal
+          data={kit.pads}
+          extraData={padId}
+          keyExtractor={(pad) => pad.id}
           showsHorizontalScrollIndicator={false}
-          contentContainerStyle={{ paddingHorizontal: 12, gap: isWide ? 20 : 14, alignItems: 'center' }}
-        >
-          {kit.pads.map((pad, index) => (
-            <PadFace key={pad.id} kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
-          ))}
-        </ScrollView>
+          initialNumToRender={FIRST_PADS}
+          windowSize={5}
+          getItemLayout={(_, index) => ({ length: size + gap, offset: 12 + index * (size + gap), index })}
+          contentContainerStyle={{ paddingHorizontal: 12, gap, alignItems: 'center' }}
+          renderItem={({ item: pad, index }) => (
+            <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
+          )}
+        />
       )}
     </View>
   )

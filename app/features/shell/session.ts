@@ -6,9 +6,9 @@ import { createStore } from 'zustand/vanilla'
 export interface Session {
   readonly padId?: PadId
   readonly sourceId?: SourceId
-  /** The cell of each pad that sounded last. */
   /** The pad whose last strike made no sound, and why. */
   readonly silent?: { readonly padId: PadId; readonly why: string }
+  /** The cell of each pad that sounded last. */
   readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number }>>
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean
