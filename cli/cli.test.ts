@@ -127,6 +127,8 @@ test('faulty input is exit 1 with one clear line, wrong words are exit 2', () =>
     line: expect.stringContaining('not a zip'),
   })
   expect(fails('check', 'no.wav').status).toBe(1)
+  writeFileSync(join(dir, 'still.wav'), writeWav({ sampleRateHz: 48000, channels: [new Float32Array(48000)] }, { bits: 16 }))
+  expect(fails('cut', 'still.wav')).toEqual({ status: 0, line: 'still.wav: It is silent from end to end, so there is no hit in it.' })
   expect(fails('cut', 'slaps.wav', '--sensitivity', '7')).toEqual({ status: 2, line: expect.stringContaining('0 to 1') })
   expect(fails('sing').status).toBe(2)
 })

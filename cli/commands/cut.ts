@@ -1,4 +1,4 @@
-import { writeWav } from '@heliaster/core/audio'
+import { peakOf, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, waterLineOf } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
@@ -39,6 +39,7 @@ export const cut: Command = {
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const hits = cutRecording(audio, settings)
+    if (hits.length === 0) console.error(`${path}: ${whyNone(audio)}`)
     if (given.options.json)
       console.log(JSON.stringify({ sampleRate: audio.sampleRateHz, frames: audio.channels[0].length, hits: hits.map(toJson) }))
     else for (const [i, hit] of hits.entries()) console.log(describe(hit, i, audio.sampleRateHz))
@@ -52,6 +53,12 @@ export const cut: Command = {
       writeBelow(given.options.out as string, `${stem(path)}-${String(i + 1).padStart(width, '0')}.wav`, bytes)
     })
   },
+}
+
+/** Why there is no hit, and what to do. */
+function whyNone(audio: Audio): string {
+  if (audio.channels.every((channel) => peakOf(channel) === 0)) return 'It is silent from end to end, so there is no hit in it.'
+  return 'No strike stands out in it. A higher --sensitivity shows weaker ones; --slow finds what swells; --parts cuts it anyway.'
 }
 
 function settingsOf(given: Given): CutSettings {

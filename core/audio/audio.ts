@@ -8,13 +8,29 @@ export function frameCount(audio: Audio): number {
   return audio.channels[0]?.length ?? 0
 }
 
-/** The mean of all channels, for looking at sound rather than for hearing it. */
-export function toMono(audio: Audio): Float32Array {
-  if (audio.channels.length === 1) return audio.channels[0]
-  const mono = new Float32Array(frameCount(audio))
-  for (const channel of audio.channels) for (let i = 0; i < mono.length; i++) mono[i] += channel[i]
-  for (let i = 0; i < mono.length; i++) mono[i] /= audio.channels.length
-  return mono
+/**
+ * The mean of all channels, for looking at sound rather than for hearing it; where they cancel each other, the strongest of
+ * them instead, so that nothing is overlooked.
+ */
+export function toMono({ channels }: Audio): Float32Array {
+  if (channels.length === 1) return channels[0]
+  const mono = new Float32Array(channels[0]?.length ?? 0)
+  for (const channel of channels) for (let i = 0; i < mono.length; i++) mono[i] += channel[i]
+  for (let i = 0; i < mono.length; i++) mono[i] /= channels.length
+  const powers = channels.map(powerOf)
+  const strongest = powers.indexOf(Math.max(...powers))
+  return powerOf(mono) < CANCELLED * powers[strongest] ? channels[strongest] : mono
+}
+
+/** Less of the strongest channel's power than this is left where channels cancel; one channel alone leaves a quarter. */
+const CANCELLED = 0.02
+const POWER_STEP = 5
+
+/** Mean square of every few samples. */
+function powerOf(samples: Float32Array): number {
+  let sum = 0
+  for (let i = 0; i < samples.length; i += POWER_STEP) sum += samples[i] * samples[i]
+  return sum / Math.max(1, samples.length)
 }
 
 /** Largest absolute sample; 0 for silence. */

@@ -16,7 +16,8 @@ const PIECE_SAMPLES = 1 << 15
 
 /** The energies of each band of `BAND_EDGES_HZ` that the sample rate can hold, in hops of `hopFrames`. */
 export function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames: number): BandEnergy[] {
-  const stages = stagesOf(sampleRateHz, hopFrames, Math.floor(mono.length / hopFrames))
+  const dc = meanOf(mono)
+  const stages = stagesOf(sampleRateHz, hopFrames, Math.floor(mono.length / hopFrames), dc)
   for (let from = 0; from < mono.length; from += PIECE_SAMPLES) {
     let samples = mono.subarray(from, Math.min(mono.length, from + PIECE_SAMPLES))
     for (const stage of stages) {
@@ -37,7 +38,7 @@ interface Stage {
 }
 
 /** Bands from high to low, each at the lowest rate that holds it. */
-function stagesOf(sampleRateHz: number, hopFrames: number, hops: number): Stage[] {
+function stagesOf(sampleRateHz: number, hopFrames: number, hops: number, dc: number): Stage[] {
   const stages: Stage[] = []
   let rate = sampleRateHz
   for (let band = BAND_EDGES_HZ.length - 1; band >= 0; band--) {
@@ -47,9 +48,9 @@ function stagesOf(sampleRateHz: number, hopFrames: number, hops: number): Stage[
     const halves: Half[] = []
     while (highHz !== undefined && rate >= 2 * OVERSAMPLING * highHz) {
       rate /= 2
-      halves.push({ before: 0, out: new Float32Array(PIECE_SAMPLES) })
+      halves.push({ before: dc, out: new Float32Array(PIECE_SAMPLES) })
     }
-    const meter = { filter: passSection('high', lowHz, rate), hopSamples: (hopFrames * rate) / sampleRateHz, energy: new Float32Array(hops), ...AT_REST } // prettier-ignore
+    const meter = { filter: passSection('high', lowHz, rate), hopSamples: (hopFrames * rate) / sampleRateHz, energy: new Float32Array(hops), dc, ...AT_REST } // prettier-ignore
     stages.push({ halves, meters: [meter] })
   }
   return stages
@@ -83,6 +84,8 @@ interface Meter {
   readonly filter: Biquad
   readonly hopSamples: number
   readonly energy: BandEnergy
+  /** What the wave stands off the middle: that it begins there is no strike. */
+  readonly dc: number
   y1: number
   y2: number
   /** The hop that is being summed, its sum, where it began, and how many samples there were. */
@@ -96,6 +99,7 @@ const AT_REST = { y1: 0, y2: 0, hop: 0, sum: 0, from: 0, seen: 0 }
 
 function measure(meter: Meter, samples: Float32Array): void {
   const { filter, hopSamples, energy } = meter
+  const offset = HUSH - meter.dc
   const { b0, b1, b2, a1, a2 } = filter
   let { y1, y2, hop, sum } = meter
   let i = 0
@@ -103,7 +107,7 @@ function measure(meter: Meter, samples: Float32Array): void {
     const end = Math.round((hop + 1) * hopSamples) - meter.seen
     const until = Math.min(samples.length, end)
     for (; i < until; i++) {
-      const x = samples[i] + HUSH
+      const x = samples[i] + offset
       const y = b0 * x + y1
       y1 = b1 * x - a1 * y + y2
       y2 = b2 * x - a2 * y
@@ -118,4 +122,14 @@ function measure(meter: Meter, samples: Float32Array): void {
   }
   meter.seen += samples.length
   Object.assign(meter, { y1, y2, hop, sum })
+}
+
+const MEAN_STEP = 7
+
+/** The mean of every few samples: DC does not change from one to the next. */
+export function meanOf(mono: Float32Array): number {
+  let sum = 0
+  let count = 0
+  for (let i = 0; i < mono.length; i += MEAN_STEP, count++) sum += mono[i]
+  return count > 0 ? sum / count : 0
 }

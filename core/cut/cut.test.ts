@@ -124,7 +124,8 @@ test('silence, noise, a tone, a dead end or a very low rate give hits or none, n
     cutRecording({ sampleRateHz, channels: [samples] }, { waterLine: 0.3, minGapSeconds: 0.06 })
   expect(of(new Float32Array(0))).toEqual([])
   expect(of(new Float32Array(7))).toEqual([])
-  expect(of(tone.map((sample) => sample + 0.2)).map((hit) => hit.onsetFrame)).toEqual([0]) // it starts in the midst of sound
+  expect(of(tone)).toEqual([]) // it starts in the midst of sound, and nothing is struck
+  expect(of(tone.map((sample) => sample + 0.2))).toEqual([])
   expect(of(recording(strikes, 3).subarray(Math.round(0.31 * RATE), Math.round(0.5 * RATE)))).toHaveLength(1) // it starts with its strike
   expect(of(recording(strikes, 3).subarray(0, Math.round(0.32 * RATE)))).toHaveLength(1) // it ends in the midst of a strike
   const slow = recording(strikes, 3)
@@ -228,4 +229,20 @@ test('a tail is kept into the noise of the room, and where strikes ring into eac
   const hits = cutRecording({ sampleRateHz: RATE, channels: [ringing] }, settings)
   expect(hits).toHaveLength(21)
   hits.slice(0, -1).forEach((hit, i) => expect(hit.endFrame).toBe(hits[i + 1].startFrame))
+})
+
+test('DC, one dead channel, channels that cancel and a file that is all strike give the hits that are heard', () => {
+  const mono = recording(strikes, 3)
+  const frames = (channels: Float32Array[]) =>
+    cutRecording({ sampleRateHz: RATE, channels }, { waterLine: 0.3, minGapSeconds: 0.06 }).map(({ onsetFrame }) => onsetFrame)
+  const found = frames([mono])
+  expect(found).toHaveLength(strikes.length)
+  expect(frames([mono.map((sample) => sample + 0.25)])).toEqual(found)
+  expect(frames([new Float32Array(mono.length), mono])).toEqual(found)
+  expect(frames([mono, mono.map((sample) => -sample)])).toEqual(found)
+  const tick = mono.subarray(Math.round(strikes[0].seconds * RATE)).subarray(0, 400)
+  expect(frames([tick])).toEqual([0])
+  expect(cutRecording({ sampleRateHz: RATE, channels: [tick] }, { waterLine: 0.3, minGapSeconds: 0.06 })[0].warnings).toEqual(['cutShort'])
+  const offset = cutRecording({ sampleRateHz: RATE, channels: [mono.map((sample) => sample + 0.25)] }, { waterLine: 0.3, minGapSeconds: 0.06 }) // prettier-ignore
+  expect(offset.map(({ warnings }) => warnings.filter((one) => one === 'dc' || one === 'cutShort'))).toEqual(offset.map(() => ['dc'])) // prettier-ignore
 })

@@ -1,12 +1,13 @@
 import { frameCount, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
+import { meanOf } from './bands'
 import type { BandEnergy } from './bands'
 import type { CutSettings } from '../kit/source'
 import { alikeHits, oddHits } from './compare'
 import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
-import { findOnsets, pickPeaks } from './onsets'
+import { findOnsets, isAllStrike, pickPeaks } from './onsets'
 import { gridFrames } from './grid'
 import { zeroCrossing } from './snap'
 import { listenForStrikes, noiseFloor } from './strength'
@@ -72,7 +73,8 @@ export function hitsAt(
   const tails = tailCurve(listening.bands, listening.curve.hopFrames)
   const isSlice = places.ends === 'next'
   const endOf = (frame: number, limit: number) => (isSlice ? limit : endFrameOf(tails, frame, limit, rate))
-  const around = { isSlice, noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
+  const room = isAllStrike(mono, rate) ? { noiseDb: -Infinity, dc: 0 } : { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
+  const around = { isSlice, ...room }
   const strikes = strikeFrames(listening.curve, rate)
   const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
   let strike = 0 // both run forward
@@ -119,14 +121,4 @@ function noiseDbOf(bands: readonly BandEnergy[]): number {
   const sums = new Float64Array(bands[0]?.length ?? 0)
   for (const band of bands) for (let hop = 0; hop < sums.length; hop++) sums[hop] += band[hop]
   return toDb(Math.sqrt(noiseFloor(sums)))
-}
-
-const MEAN_STEP = 7
-
-/** The mean of every few samples: DC does not change from one to the next. */
-function meanOf(mono: Float32Array): number {
-  let sum = 0
-  let count = 0
-  for (let i = 0; i < mono.length; i += MEAN_STEP, count++) sum += mono[i]
-  return count > 0 ? sum / count : 0
 }

@@ -108,12 +108,19 @@ const CUT_SHORT_DB = 24
 function warningsOf(hit: Audio, mono: Float32Array, peakDb: number, around: Surroundings): Warning[] {
   const found: Warning[] = []
   if (peakDb >= toDb(TOP) && hit.channels.some(isClipped)) found.push('clipped')
-  const tail = peakOf(mono, Math.max(0, mono.length - Math.round(0.01 * hit.sampleRateHz)))
+  const tail = peakAbout(around.dc, mono, Math.max(0, mono.length - Math.round(0.01 * hit.sampleRateHz)))
   if (!around.isSlice && toDb(tail) > peakDb - CUT_SHORT_DB && toDb(tail) > around.noiseDb + CUT_SHORT_DB / 2) found.push('cutShort')
   if (around.hasSecond) found.push('secondHit')
   if (peakDb - around.noiseDb < NEAR_NOISE_DB) found.push('nearNoise')
   if (Math.abs(around.dc) > MOST_DC) found.push('dc')
   return found
+}
+
+/** Largest distance of the samples from `middle`, from a frame on. */
+function peakAbout(middle: number, samples: Float32Array, startFrame: number): number {
+  let peak = 0
+  for (let i = startFrame; i < samples.length; i++) peak = Math.max(peak, Math.abs(samples[i] - middle))
+  return peak
 }
 
 const TOP = 0.9999

@@ -42,11 +42,29 @@ export function findOnsets(
   minGapSeconds: number,
   places = new Map<number, number>(),
 ): Onset[] {
-  return pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz).map(({ hop, strength }) => {
+  const peaks = pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz)
+  if (peaks.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
+  return peaks.map(({ hop, strength }) => {
     let frame = places.get(hop)
     if (frame === undefined) places.set(hop, (frame = firstFrame(mono, sampleRateHz, hop * curve.hopFrames)))
     return { frame, strength }
   })
+}
+
+const ALONE_SECONDS = 0.15
+const ALONE_PEAK = 0.001
+
+/** A file this short has no room in it that a strike could stand out of: if it sounds, it is one. */
+export function isAllStrike(mono: Float32Array, sampleRateHz: number): boolean {
+  return mono.length <= ALONE_SECONDS * sampleRateHz
+}
+
+function aloneInFile(mono: Float32Array, sampleRateHz: number): Onset[] {
+  if (!isAllStrike(mono, sampleRateHz)) return []
+  const { low, high } = rangeOf(mono, 0, mono.length)
+  const peak = Math.max(high, -low)
+  if (peak < ALONE_PEAK) return []
+  return [{ frame: mono.findIndex((sample) => Math.abs(sample) >= LEAST_SHARE * peak), strength: 1 }]
 }
 
 /** The frames around a peak of the curve within which its strike begins, and those before that show what it rises out of. */

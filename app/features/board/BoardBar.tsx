@@ -64,16 +64,20 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
         </>
       )}
       <View style={{ flex: 1 }} />
-      <IconButton
-        name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'}
-        label="Hear the pad after each change"
-        on={hearsAgain}
-        onPress={() => session.setState({ hearsAgain: !hearsAgain })}
-      />
-      <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
-      <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
-      <View style={{ width: 4 }} />
-      <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
+      {(isWide || !isArranging) && (
+        <>
+          <IconButton
+            name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'}
+            label="Hear the pad after each change"
+            on={hearsAgain}
+            onPress={() => session.setState({ hearsAgain: !hearsAgain })}
+          />
+          <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
+          <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
+          <View style={{ width: 4 }} />
+          <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
+        </>
+      )}
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>
