@@ -33,6 +33,7 @@ export function useBench(source: Source, analysis: Analysis) {
   const kept = useMemo(() => hits.filter(isKept), [hits])
   const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])
   const list = useRef<FlatList<CutHit>>(null)
+  const closeUp = useRef<View>(undefined)
   const chosen = hits.find(({ marker }) => marker.id === chosenId)
 
   const hear = useCallback(
@@ -95,12 +96,17 @@ export function useBench(source: Source, analysis: Analysis) {
     scrollTo(listed.indexOf(item))
   })
   const isWhole = view.end - view.start >= frames
-  const toggleZoom = () =>
-    setView(
-      isWhole && chosen?.hit
-        ? focused(view, chosen.hit.startFrame, chosen.hit.endFrame, frames)
-        : { ...wholeView(frames), gain: view.gain, isAuto: view.isAuto },
-    )
+  /** Between the whole and what was looked at last; a hit that was chosen meanwhile elsewhere comes first. */
+  const toggleZoom = () => {
+    if (!isWhole) {
+      closeUp.current = view
+      return setView({ ...wholeView(frames), gain: view.gain, isAuto: view.isAuto })
+    }
+    const before = closeUp.current
+    const isIn = before && (!chosen || (chosen.marker.frame >= before.start && chosen.marker.frame < before.end))
+    if (isIn) setView({ ...before, gain: view.gain, isAuto: view.isAuto })
+    else if (chosen?.hit) setView(focused(view, chosen.hit.startFrame, chosen.hit.endFrame, frames))
+  }
   const changeHeight = () => setView(nextHeight(view))
   const zoom = (factor: number) => setView(zoomed(view, factor, chosen?.marker.frame ?? (view.start + view.end) / 2, frames))
   useCutKeys({ step, add, zoom, toggleZoom, changeHeight, mark, hearPassage, chosen, actions, remove, hear, rate })
