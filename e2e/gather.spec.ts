@@ -51,6 +51,28 @@ test('all formats come in, stereo is asked about once, and a middle that cancels
   await expect.poll(async () => (await storedSource(page, 'gangplank mp3')).channel).toBe('both')
 })
 
+test('an import is cancelled: what is in stays, the rest is counted, and the import is begun again', async ({ page }) => {
+  await newKit(page)
+  const folder = mkdtempSync(join(tmpdir(), 'heliaster-many-'))
+  const paths = Array.from({ length: 60 }, (_, i) => join(folder, `bollard ${i + 1}.wav`))
+  paths.forEach((path, i) => writeFileSync(path, wavWithStrikes(6, [0.1 + i / 1000])))
+  try {
+    await importFiles(page, paths)
+    await page.getByRole('button', { name: 'Cancel' }).click()
+    const report = page.getByText(/^\d+ imported, \d+ not read, since it was cancelled$/)
+    await expect(report).toBeVisible()
+    const [taken, left] = (await report.textContent())!.match(/\d+/g)!.map(Number)
+    expect(taken + left).toBe(60)
+    expect(left).toBeGreaterThan(0)
+    await page.getByRole('button', { name: 'Put the report away' }).click()
+    await importFiles(page, paths)
+    const again = taken > 0 ? `${left} imported, ${taken} were here already` : `${left} imported`
+    await expect(page.getByText(again, { exact: true })).toBeVisible()
+  } finally {
+    rmSync(folder, { recursive: true })
+  }
+})
+
 test('a folder comes in with its name as a tag, and only its audio files', async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), 'heliaster-folder-'))
   try {

@@ -33,6 +33,26 @@ test('the level is seen before the take, and the second before the press is kept
   await saved(page)
 })
 
+test('recording waits for sound, keeps what was before it, and ends by itself after a silence', async ({ page }) => {
+  await newKit(page)
+  await listen(page)
+  await page.getByRole('button', { name: 'Settings of recording' }).tap()
+  await page.getByRole('switch', { name: 'Wait for sound' }).tap()
+  // The practice player strikes every second or so: half a second of less than the threshold ends the take.
+  await page.getByRole('textbox', { name: 'Threshold, dB' }).fill('-10')
+  await page.getByRole('textbox', { name: 'Threshold, dB' }).press('Enter')
+  await page.getByRole('textbox', { name: /^Stop after silence/ }).fill('0.5')
+  await page.getByRole('textbox', { name: /^Stop after silence/ }).press('Enter')
+  await page.getByRole('button', { name: 'Close', exact: true }).last().tap()
+  await record(page).tap()
+  const cut = page.getByText(/^\d+ hits?$/).first() // it was stopped by nobody
+  await expect(cut).toBeVisible()
+  const [name] = (await page.getByText(/^Recording \d+$/).allTextContents()).slice(-1)
+  const length = seconds(await storedBytes(page, name))
+  expect(length).toBeGreaterThan(0.5)
+  expect(length).toBeLessThan(30)
+})
+
 test('a recording goes on in every place, and is stopped from there', async ({ page }) => {
   await openDemo(page, 'gather')
   await listen(page)
