@@ -53,8 +53,20 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
   const entryOf = (id: string) => store.getState().entries[id]
   const put = (id: string, entry: Entry<Doc, Edit>) => store.setState(({ entries }) => ({ entries: { ...entries, [id]: entry } }))
 
+  const writing = new Set<Promise<void>>()
+  let changeCount = 0
+
+  function keep(changes: readonly Kept[], hidden = false): Promise<void> {
+    if (changes.some((change) => change.outgoing)) changeCount++
+    const written = write(changes, hidden)
+    writing.add(written)
+    const done = () => void writing.delete(written)
+    written.then(done, done)
+    return written
+  }
+
   /** One transaction: the documents as they are now, and what the server has yet to hear of each. */
-  async function keep(changes: readonly Kept[], hidden = false): Promise<void> {
+  async function write(changes: readonly Kept[], hidden: boolean): Promise<void> {
     const db = await localDb()
     const transaction = db.transaction(['documents', 'outbox'], 'readwrite')
     for (const { id, outgoing } of changes) {
@@ -190,6 +202,12 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
         const read = kind.read(json)
         if (read.ok) await this.accept(id, revision, read.value, Date.parse(changedAt))
       }
+    },
+    /** How many changes have been made here so far. */
+    changes: () => changeCount,
+    /** Waits until all that was changed is written down, on its way to the server too. */
+    async written(): Promise<void> {
+      while (writing.size > 0) await Promise.allSettled(writing)
     },
     /** Takes over what the server says a document is. */
     async accept(id: string, revision: number, doc: Doc | undefined, changedAt?: number): Promise<void> {

@@ -122,7 +122,14 @@ async function replay(outgoing: Outgoing, { revision, doc }: { revision: number;
   const documents = documentsOf(outgoing.kind)
   const read = documents.kind.read(doc)
   if (!read.ok) throw new Error(read.message)
-  const waiting = (await (await localDb()).getAll('outbox')).filter((one) => one.docId === outgoing.docId && one.type === 'edits')
+  const db = await localDb()
+  let waiting: Outgoing[]
+  let changes: number
+  do {
+    changes = documents.changes()
+    await documents.written()
+    waiting = (await db.getAll('outbox')).filter((one) => one.docId === outgoing.docId && one.type === 'edits')
+  } while (documents.changes() !== changes) // what was changed meanwhile is not in the list yet, and must not be lost
   const edits = waiting.flatMap((one) => one.edits)
   await documents.accept(outgoing.docId, revision, applyBatch(documents.kind, read.value, edits).doc)
 }
