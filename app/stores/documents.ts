@@ -1,4 +1,4 @@
-import { applyBatch, kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import { applyBatch, kitKind, makeChange, sourceKind, startKind } from '@heliaster/core/kit'
 import type { DocumentKind, Kind, Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -47,7 +47,7 @@ interface Kept {
 }
 
 /** The documents of one kind: edits are here at once, in IndexedDB at once, and on their way to the server. */
-export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc, Edit>) {
+export function createDocuments<Doc extends HasId, Edit extends { readonly type: string }>(kind: DocumentKind<Doc, Edit>) {
   const store = createStore<State<Doc, Edit>>(() => ({ entries: {}, loaded: false }))
 
   const entryOf = (id: string) => store.getState().entries[id]
@@ -86,13 +86,13 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
   function apply(id: string, edits: Edit[], history: (inverses: Edit[]) => History<Edit>): void {
     const entry = entryOf(id)
     if (!entry || edits.length === 0) return
-    const { doc, inverses } = applyBatch(kind, entry.doc, edits)
+    const { doc, edits: elements, inverses } = makeChange(kind, entry.doc, edits)
     if (doc === entry.doc) {
       put(id, { ...entry, history: history([]) })
       return
     }
     put(id, { ...entry, doc, changedAt: Date.now(), history: history(inverses) })
-    void keep([{ id, outgoing: { type: 'edits', edits } }])
+    void keep([{ id, outgoing: { type: 'edits', edits: elements } }])
   }
 
   async function hideMany(ids: readonly string[]): Promise<() => Promise<void>> {
@@ -163,11 +163,11 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
       for (const { id, edits } of changes) {
         const entry = entries[id]
         if (!entry) continue
-        const { doc, inverses } = applyBatch(kind, entry.doc, edits)
+        const { doc, edits: elements, inverses } = makeChange(kind, entry.doc, edits)
         if (doc === entry.doc) continue
         entries[id] = { ...entry, doc, changedAt: Date.now() }
         undone.unshift({ id, edits: inverses })
-        kept.push({ id, outgoing: { type: 'edits', edits } })
+        kept.push({ id, outgoing: { type: 'edits', edits: elements } })
       }
       if (kept.length > 0) {
         store.setState({ entries })
@@ -220,13 +220,13 @@ export function createDocuments<Doc extends HasId, Edit>(kind: DocumentKind<Doc,
   }
 }
 
-export type Documents<Doc extends HasId, Edit> = ReturnType<typeof createDocuments<Doc, Edit>>
+export type Documents<Doc extends HasId, Edit extends { readonly type: string }> = ReturnType<typeof createDocuments<Doc, Edit>>
 
 export const kits = createDocuments<Kit, KitEdit>(kitKind)
 export const sources = createDocuments<Source, SourceEdit>(sourceKind)
 export const starts = createDocuments<Start, StartEdit>(startKind)
 
 /** The documents of a kind, where only their data is looked at. */
-export function documentsOf(kind: Kind): Documents<HasId, unknown> {
-  return { kit: kits, source: sources, start: starts }[kind] as unknown as Documents<HasId, unknown>
+export function documentsOf(kind: Kind): Documents<HasId, never> {
+  return { kit: kits, source: sources, start: starts }[kind] as unknown as Documents<HasId, never>
 }

@@ -130,7 +130,7 @@ async function replay(outgoing: Outgoing, { revision, doc }: { revision: number;
     await documents.written()
     waiting = (await db.getAll('outbox')).filter((one) => one.docId === outgoing.docId && one.type === 'edits')
   } while (documents.changes() !== changes) // what was changed meanwhile is not in the list yet, and must not be lost
-  const edits = waiting.flatMap((one) => one.edits)
+  const edits = waiting.flatMap((one) => one.edits as never[])
   await documents.accept(outgoing.docId, revision, applyBatch(documents.kind, read.value, edits).doc)
 }
 

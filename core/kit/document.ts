@@ -1,13 +1,17 @@
 import type { z } from 'zod'
 
+import { difference, Draft, EditDoesNotApply, isElementEdit } from './elements'
+import type { Bare, ElementEdit, Ground } from './elements'
+import { kitFault, sourceFault, startFault } from './fault'
+import { kitGround } from './ground'
 import type { Kit } from './kit'
-import { applyEdit, EditDoesNotApply, kitEditSchema } from './kit-edit'
+import { applyEdit, applyUntidied, kitEditSchema } from './kit-edit'
 import type { KitEdit } from './kit-edit'
-import { invertEdit } from './kit-invert'
-import { applySourceEdit, invertSourceEdit, sourceEditSchema } from './source'
+import { applySourceEdit, bareMarker, sourceEditSchema, sourceGround } from './source'
 import type { Source, SourceEdit } from './source'
-import { applyStartEdit, invertStartEdit, startEditSchema } from './start'
+import { applyStartEdit, startEditSchema } from './start'
 import type { Start, StartEdit } from './start'
+import { tidied } from './tidy'
 import { readKit, readSource, readStart } from './upgrade'
 import type { Read } from './upgrade'
 
@@ -19,16 +23,27 @@ export interface DocumentKind<Doc, Edit> {
   readonly kind: Kind
   read(json: unknown): Read<Doc>
   readonly editSchema: z.ZodType<Edit>
+  /** Makes an edit of this kind's own; edits of elements are made alike on all kinds. */
   apply(doc: Doc, edit: Edit): Doc
-  invert(before: Doc, edit: Edit): Edit[]
+  /** The document without what names something that is gone. */
+  tidy(doc: Doc, before: Doc): Doc
+  /** Why a document may not be left like this, in a sentence. */
+  fault(doc: Doc): string | undefined
+  readonly ground: Ground<Doc>
+  readonly bare?: Bare
+  /** Whether an edit says more than what it changes here and now, and so travels as it is. */
+  travelsWhole(edit: Edit): boolean
 }
 
 export const kitKind: DocumentKind<Kit, KitEdit> = {
   kind: 'kit',
   read: readKit,
   editSchema: kitEditSchema,
-  apply: applyEdit,
-  invert: invertEdit,
+  apply: (kit, edit) => (isElementEdit(edit) ? applyEdit(kit, edit) : applyUntidied(kit, edit)),
+  tidy: tidied,
+  fault: kitFault,
+  ground: kitGround,
+  travelsWhole: (edit) => edit.type === 'replaceAudio', // clips put on this file elsewhere meanwhile are meant too
 }
 
 export const sourceKind: DocumentKind<Source, SourceEdit> = {
@@ -36,7 +51,11 @@ export const sourceKind: DocumentKind<Source, SourceEdit> = {
   read: readSource,
   editSchema: sourceEditSchema,
   apply: applySourceEdit,
-  invert: invertSourceEdit,
+  tidy: (source) => source,
+  fault: sourceFault,
+  ground: sourceGround,
+  bare: bareMarker,
+  travelsWhole: () => false,
 }
 
 export const startKind: DocumentKind<Start, StartEdit> = {
@@ -44,31 +63,82 @@ export const startKind: DocumentKind<Start, StartEdit> = {
   read: readStart,
   editSchema: startEditSchema,
   apply: applyStartEdit,
-  invert: invertStartEdit,
+  tidy: (start) => start,
+  fault: startFault,
+  ground: () => undefined,
+  travelsWhole: () => false,
+}
+
+export interface Refused<Edit> {
+  readonly edit: Edit
+  readonly reason: string
 }
 
 export interface Applied<Doc, Edit> {
   readonly doc: Doc
-  /** In the order in which they undo. */
-  readonly inverses: Edit[]
   /** Edits that no longer fit, each with its reason; the others are applied. */
-  readonly refused: { readonly edit: Edit; readonly reason: string }[]
+  readonly refused: Refused<Edit>[]
 }
 
-/** Applies a batch in order. What no longer fits is told, never dropped silently. */
-export function applyBatch<Doc, Edit>(kind: DocumentKind<Doc, Edit>, before: Doc, edits: readonly Edit[]): Applied<Doc, Edit> {
+/** What every edit of every kind has. */
+export interface AnyEdit {
+  readonly type: string
+}
+
+/**
+ * Applies a batch in order. What is set on something that is gone is told and left out; where a thing finds no place, or
+ * the document would come out in a form it may not have, the whole batch is told and nothing of it is made.
+ */
+export function applyBatch<Doc extends object, Edit extends AnyEdit>(
+  kind: DocumentKind<Doc, Edit>,
+  before: Doc,
+  edits: readonly Edit[],
+): Applied<Doc, Edit> {
+  const refuseAll = (reason: string) => ({ doc: before, refused: edits.map((edit) => ({ edit, reason })) })
   let doc = before
-  const inverses: Edit[] = []
-  const refused: { edit: Edit; reason: string }[] = []
+  let draft: Draft<Doc> | undefined
+  const refused: Refused<Edit>[] = []
   for (const edit of edits) {
     try {
-      const undo = kind.invert(doc, edit)
-      doc = kind.apply(doc, edit)
-      inverses.unshift(...undo)
+      if (isElementEdit(edit)) (draft ??= new Draft(doc, kind.ground)).apply(edit)
+      else {
+        doc = kind.apply(draft?.doc ?? doc, edit)
+        draft = undefined
+      }
     } catch (error) {
       if (!(error instanceof EditDoesNotApply)) throw error
+      if (edit.type === 'put' || edit.type === 'move') return refuseAll(error.message)
       refused.push({ edit, reason: error.message })
     }
   }
-  return { doc, inverses, refused }
+  const after = kind.tidy(draft?.doc ?? doc, before)
+  const fault = after === before ? undefined : kind.fault(after)
+  return fault ? refuseAll(fault) : { doc: after, refused }
+}
+
+/** A change made ready: the document after it, what travels and is remembered of it, and what undoes it. */
+export interface Change<Doc, Edit> extends Applied<Doc, Edit> {
+  readonly edits: Edit[]
+  readonly inverses: Edit[]
+}
+
+/** Makes edits on a document and says them again as edits of those elements alone that they change. */
+export function makeChange<Doc extends object, Edit extends AnyEdit>(
+  kind: DocumentKind<Doc, Edit | ElementEdit>,
+  before: Doc,
+  edits: readonly Edit[],
+): Change<Doc, Edit> {
+  const { doc, refused } = applyBatch(kind, before, edits)
+  if (doc === before) return { doc, edits: [], inverses: [], refused: refused as Refused<Edit>[] }
+  const inverses = difference(doc, before, kind.ground, kind.bare) as unknown as Edit[]
+  if (edits.some((edit) => kind.travelsWhole(edit))) return { doc, edits: [...edits], inverses, refused: refused as Refused<Edit>[] }
+  const elements = difference(before, doc, kind.ground, kind.bare) as unknown as Edit[]
+  // Made anew from what travels, so that this device holds what every other one will.
+  return { doc: applyBatch(kind, before, elements).doc, edits: elements, inverses, refused: refused as Refused<Edit>[] }
+}
+
+/** The edits that undo `edit`, given the document as it was before it. An edit that changes nothing has none. */
+export function inversesOf<Doc extends object, Edit extends AnyEdit>(kind: DocumentKind<Doc, Edit>, before: Doc, edit: Edit): Edit[] {
+  const after = kind.tidy(kind.apply(before, edit), before)
+  return after === before ? [] : (difference(after, before, kind.ground, kind.bare) as unknown as Edit[])
 }

@@ -9,14 +9,19 @@ import {
   clipSchema,
   grooveSchema,
   kitSchema,
+  MOST,
   padSchema,
   padSettingsSchema,
   raySchema,
   tieSchema,
 } from './kit'
 import type { Band, Kit, Pad, Turn } from './kit'
-import { replaceAudio } from './replace-audio'
+import { Draft, EditDoesNotApply, elementEditSchemas, isElementEdit } from './elements'
+import type { ElementEdit } from './elements'
+import { kitGround } from './ground'
 import { merge, movedTo, putById, replaceById, without } from './list'
+import { replaceAudio, usesAudio } from './replace-audio'
+import { tidied } from './tidy'
 
 const index = z.number().int().min(0)
 const kitFields = kitSchema
@@ -33,9 +38,13 @@ const kitFields = kitSchema
   .partial()
 const padOwn = padSettingsSchema.partial()
 
-/** Every way a kit can change. An edit is data: it is logged, sent, replayed, inverted and tested. */
+/**
+ * Every way a kit can change. An edit is data: it is logged, sent, replayed, inverted and tested. What screens make of
+ * gestures are mostly edits of one thing as a whole; what travels and what undoes them are edits of single elements.
+ */
 export const kitEditSchema = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('setKit'), fields: kitFields }),
+  ...elementEditSchemas,
+  z.strictObject({ type: z.literal('setKit'), fields: kitFields, clear: z.array(z.enum(['maxStrikes'])).optional() }),
   z.strictObject({ type: z.literal('addPad'), pad: padSchema, index }),
   z.strictObject({ type: z.literal('removePad'), padId: padIdSchema }),
   z.strictObject({ type: z.literal('movePad'), padId: padIdSchema, index }),
@@ -84,18 +93,23 @@ export const kitEditSchema = z.discriminatedUnion('type', [
 ])
 export type KitEdit = z.infer<typeof kitEditSchema>
 
-/** Says why an edit no longer fits the kit it meets, for instance because its pad has been removed meanwhile. */
-export class EditDoesNotApply extends Error {}
-
-/** Returns the same kit when the edit changes nothing, so callers can compare by reference. */
+/** Returns the same kit when the edit changes nothing, so callers can compare by reference. Nothing names what is gone. */
 export function applyEdit(kit: Kit, edit: KitEdit): Kit {
+  if (!isElementEdit(edit)) return tidied(applyUntidied(kit, edit), kit)
+  const draft = new Draft(kit, kitGround)
+  draft.apply(edit)
+  return tidied(draft.doc, kit)
+}
+
+/** The same without tidying: until the batch is through, a kit may name what is not there. */
+export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Kit {
   switch (edit.type) {
     case 'setKit':
-      return mergeOptional(kit, edit.fields)
+      return mergeOptional(cleared(kit, edit.clear), edit.fields)
     case 'addPad':
       return addPad(kit, edit.pad, edit.index)
     case 'removePad':
-      return withPads(kit, without(kit.pads, findPad(kit, edit.padId).id))
+      return withoutPad(kit, findPad(kit, edit.padId))
     case 'movePad':
       return withPads(kit, movedTo(kit.pads, findPad(kit, edit.padId).id, edit.index))
     case 'setPad':
@@ -150,7 +164,7 @@ export function applyEdit(kit: Kit, edit: KitEdit): Kit {
     case 'replaceAudio':
       return replaceAudio(kit, edit.from, edit.to, edit.info)
     case 'removeAudio': {
-      if (!(edit.audio in kit.audio)) return kit
+      if (!(edit.audio in kit.audio) || usesAudio(kit, edit.audio)) return kit
       const { [edit.audio]: _gone, ...audio } = kit.audio
       return { ...kit, audio }
     }
@@ -176,15 +190,28 @@ function changePad(kit: Kit, padId: PadId, change: (pad: Pad) => Pad): Kit {
   )
 }
 
+/** Takes a pad away. Those that lean on it keep all they had from it; what else names it goes when the kit is tidied. */
+export function withoutPad(kit: Kit, pad: Pad): Kit {
+  const left = (follower: Pad): Pad => {
+    if (follower.leansOn !== pad.id) return follower
+    const { leansOn: _gone, ...rest } = follower
+    return { ...rest, own: { ...pad.own, ...follower.own }, ...(pad.leansOn ? { leansOn: pad.leansOn } : {}) }
+  }
+  return { ...kit, pads: without(kit.pads, pad.id).map(left) }
+}
+
 function addPad(kit: Kit, pad: Pad, at: number): Kit {
   if (kit.pads.some((other) => other.id === pad.id)) throw new EditDoesNotApply('A pad with this id is already there.')
-  if (kit.pads.length >= 128) throw new EditDoesNotApply('A kit holds at most 128 pads.')
+  if (kit.pads.length >= MOST.pads) throw new EditDoesNotApply(`A kit holds at most ${MOST.pads} pads.`)
   return { ...kit, pads: [...kit.pads.slice(0, at), pad, ...kit.pads.slice(at)] }
 }
 
 function setLeader(kit: Kit, padId: PadId, leaderId: PadId | null): Kit {
-  for (let at = leaderId; at; at = findPad(kit, at).leansOn ?? null)
-    if (at === padId) throw new EditDoesNotApply('Pads cannot lean on each other in a circle.')
+  const way = new Set([padId])
+  for (let at = leaderId; at; at = findPad(kit, at).leansOn ?? null) {
+    if (way.has(at)) throw new EditDoesNotApply('Pads cannot lean on each other in a circle.')
+    way.add(at)
+  }
   return changePad(kit, padId, (pad) => {
     if ((pad.leansOn ?? null) === leaderId) return pad
     const { leansOn: _before, ...rest } = pad

@@ -12,6 +12,7 @@ import {
   turnIdSchema,
 } from './ids'
 import { responseSchema, shapeSchema } from './shape'
+import { brokenRule } from './rules'
 import { KIT_VERSION } from './version'
 
 const nameSchema = z.string().max(120)
@@ -218,6 +219,10 @@ export const audioInfoSchema = z.strictObject({
 })
 export type AudioInfo = z.infer<typeof audioInfoSchema>
 
+/** How many there may be of what a document keeps in lists. */
+export const MOST = { pads: 128, buses: 16, ties: 256, grooves: 64, markers: 20000 }
+
+/** The form of a kit's parts. What a kit is read with also holds the rules between them. */
 export const kitSchema = z.strictObject({
   format: z.literal('heliaster-kit'),
   version: z.literal(KIT_VERSION),
@@ -230,11 +235,16 @@ export const kitSchema = z.strictObject({
   maxStrikes: z.number().int().min(1).max(128).optional(),
   /** How many pads stand side by side, and how large they are against what is usual for so many; 1 where it is not said. */
   arrangement: z.strictObject({ columns: z.number().int().min(1).max(16), size: z.number().min(0.4).max(2.5).optional() }),
-  pads: z.array(padSchema).max(128),
-  buses: z.array(busSchema).max(16),
-  ties: z.array(tieSchema).max(256),
+  pads: z.array(padSchema).max(MOST.pads),
+  buses: z.array(busSchema).max(MOST.buses),
+  ties: z.array(tieSchema).max(MOST.ties),
   quickControls: z.array(z.strictObject({ id: z.string().max(64), name: nameSchema, value: z.number().min(0).max(1) })).max(16),
-  grooves: z.array(grooveSchema).max(64),
+  grooves: z.array(grooveSchema).max(MOST.grooves),
   audio: z.record(audioHashSchema as unknown as z.ZodString, audioInfoSchema),
 })
 export type Kit = z.infer<typeof kitSchema>
+
+export const wholeKitSchema = kitSchema.superRefine((kit, context) => {
+  const broken = brokenRule(kit)
+  if (broken) context.addIssue({ code: 'custom', message: broken.replace(/[.]$/, '') })
+})

@@ -16,8 +16,7 @@ export function clipOnto(clip: Clip, to: AudioHash, fromRateHz: number, info: Au
 /** Every clip of one file reads another one. Pads that do not use it stay the very same objects. */
 export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: AudioInfo): Kit {
   const known = (kit.audio as Record<AudioHash, AudioInfo | undefined>)[from]
-  const uses = kit.pads.some((pad) => clipsOfPad(pad).some((clip) => clip.audio === from)) || kit.ties.some((tie) => isOf(tie, from))
-  if (from === to || (!uses && !known)) return kit
+  if (from === to || (!usesAudio(kit, from) && !known)) return kit
   const rateHz = known?.sampleRateHz ?? info.sampleRateHz
   const onto = (clip: Turn['clips'][string]) =>
     clip === 'intendedSilence' || clip.audio !== from ? clip : clipOnto(clip, to, rateHz, info)
@@ -28,6 +27,11 @@ export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: Aud
     ties: kit.ties.map((tie) => (tie.kind === 'loopParts' && isOf(tie, from) ? { ...tie, clip: onto(tie.clip) as Clip } : tie)),
     audio: { ...others, [to]: info },
   }
+}
+
+/** Whether a clip of the kit, on a pad or in a tie, reads a file. */
+export function usesAudio(kit: Kit, audio: AudioHash): boolean {
+  return kit.pads.some((pad) => clipsOfPad(pad).some((clip) => clip.audio === audio)) || kit.ties.some((tie) => isOf(tie, audio))
 }
 
 function isOf(tie: Kit['ties'][number], audio: AudioHash): boolean {

@@ -1,10 +1,11 @@
 import { z } from 'zod'
 
 import { audioHashSchema, markerIdSchema, padIdSchema, sourceIdSchema } from './ids'
-import type { AudioHash, MakeId, MarkerId } from './ids'
-import { audioInfoSchema, channelChoices, clipFieldsSchema, families } from './kit'
+import type { AudioHash, MakeId } from './ids'
+import { audioInfoSchema, channelChoices, clipFieldsSchema, families, MOST } from './kit'
 import type { AudioInfo, Clip } from './kit'
-import { merge, putById, sameData } from './list'
+import { Draft, elementEditSchemas, isElementEdit } from './elements'
+import { merge, sameData } from './list'
 import { wholeClip } from './make'
 
 /** Repairs of a hit: settings of its clip, never of the file. */
@@ -95,7 +96,7 @@ export const sourceSchema = z.strictObject({
   tags: z.array(z.string().max(60)).max(64),
   verdict: z.enum(verdicts),
   cut: cutSchema,
-  markers: z.array(markerSchema).max(20000),
+  markers: z.array(markerSchema).max(MOST.markers),
   /** Milliseconds since 1970; 0 where it is not known. */
   addedAt: z.number().int().min(0),
   origin: z.enum(origins),
@@ -110,6 +111,7 @@ export const sourceSchema = z.strictObject({
 export type Source = z.infer<typeof sourceSchema>
 
 export const sourceEditSchema = z.discriminatedUnion('type', [
+  ...elementEditSchemas,
   z.strictObject({
     type: z.literal('setSource'),
     fields: sourceSchema.pick({ name: true, tags: true, verdict: true, cut: true, favourite: true, family: true, channel: true }).partial(),
@@ -157,6 +159,11 @@ export function clipOfSource(source: Source): Clip {
 
 /** Returns the same source when the edit changes nothing. */
 export function applySourceEdit(source: Source, edit: SourceEdit): Source {
+  if (isElementEdit(edit)) {
+    const draft = new Draft(source, sourceGround)
+    draft.apply(edit)
+    return draft.doc
+  }
   switch (edit.type) {
     case 'setSource':
       return merge(source, edit.fields)
@@ -166,42 +173,39 @@ export function applySourceEdit(source: Source, edit: SourceEdit): Source {
       return sameData(source, next) ? source : next
     }
     case 'putMarkers': {
-      const markers = edit.markers.reduce((list, marker) => putById(list, marker), source.markers)
-      return merge(source, { markers })
+      return merge(source, { markers: withMarkers(source.markers, edit.markers) })
     }
     case 'forgetMarkers':
-      return merge(source, { markers: source.markers.filter((marker) => !edit.markerIds.includes(marker.id)) })
+      return merge(source, { markers: without(source.markers, new Set(edit.markerIds)) })
   }
 }
 
-/** The edits that undo `edit`. Markers keep no order of their own, so they come back at the end of the list. */
-export function invertSourceEdit(before: Source, edit: SourceEdit): SourceEdit[] {
-  if (applySourceEdit(before, edit) === before) return []
-  switch (edit.type) {
-    case 'setSource': {
-      const keys = Object.keys(edit.fields) as (keyof typeof edit.fields)[]
-      return [{ type: 'setSource', fields: Object.fromEntries(keys.map((key) => [key, before[key]])) }]
-    }
-    case 'setAudio':
-      return [{ type: 'setAudio', audio: before.audio, info: before.info, ...(before.measured ? { measured: before.measured } : {}) }]
-    case 'putMarkers': {
-      const held = markersOf(
-        before,
-        edit.markers.map((marker) => marker.id),
-      )
-      const heldIds = new Set(held.map((marker) => marker.id))
-      const added = edit.markers.filter((marker) => !heldIds.has(marker.id)).map((marker) => marker.id)
-      const edits: SourceEdit[] = []
-      if (held.length > 0) edits.push({ type: 'putMarkers', markers: held })
-      if (added.length > 0) edits.push({ type: 'forgetMarkers', markerIds: added })
-      return edits
-    }
-    case 'forgetMarkers':
-      return [{ type: 'putMarkers', markers: markersOf(before, edit.markerIds) }]
-  }
+function without(markers: Marker[], ids: ReadonlySet<string>): Marker[] {
+  return markers.filter((marker) => !ids.has(marker.id))
 }
 
-function markersOf(source: Source, ids: readonly MarkerId[]): Marker[] {
-  const wanted = new Set(ids)
-  return source.markers.filter((marker) => wanted.has(marker.id))
+/** The list with these markers in the places of those of the same ids, and new ones at its end. */
+function withMarkers(list: Marker[], put: readonly Marker[]): Marker[] {
+  const byId = new Map(list.map((marker) => [marker.id, marker]))
+  for (const marker of put) if (!sameData(byId.get(marker.id), marker)) byId.set(marker.id, marker)
+  return [...byId.values()]
+}
+
+const FOUND = /^found-(\d+)$/
+
+/**
+ * A marker that was found has its name from its place, so two devices that touch it make the same one: it is written as it
+ * was found, and what each set on it beside that.
+ */
+export function bareMarker(at: readonly string[], item: unknown): unknown {
+  const marker = item as Marker
+  const found = at[0] === 'markers' ? FOUND.exec(marker.id) : null
+  if (!found) return item
+  return { id: marker.id, frame: Number(found[1]), origin: 'found', pinned: false, removed: false } satisfies Marker
+}
+
+/** No repairs stand for repairs that are absent, and no settings for a hit that has none. */
+export function sourceGround(_source: Source, at: readonly string[]): unknown {
+  const last = at[at.length - 1]
+  return last === 'repairs' || (last === 'clip' && at[0] === 'markers') ? {} : undefined
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 
+import { Draft, elementEditSchemas, isElementEdit } from './elements'
 import { startIdSchema } from './ids'
 import type { MakeId } from './ids'
 import { padSettingsSchema } from './kit'
@@ -28,6 +29,7 @@ export const startSchema = z.strictObject({
 export type Start = z.infer<typeof startSchema>
 
 export const startEditSchema = z.discriminatedUnion('type', [
+  ...elementEditSchemas,
   z.strictObject({ type: z.literal('setStart'), fields: startSchema.pick({ name: true, pad: true, cut: true }).partial() }),
 ])
 export type StartEdit = z.infer<typeof startEditSchema>
@@ -50,10 +52,8 @@ export function cutStartOf({ grid, ...cut }: CutSettings): CutSettings {
 
 /** Returns the same start when the edit changes nothing. */
 export function applyStartEdit(start: Start, edit: StartEdit): Start {
-  return merge(start, edit.fields)
-}
-
-export function invertStartEdit(before: Start, edit: StartEdit): StartEdit[] {
-  const fields = Object.fromEntries(Object.keys(edit.fields).map((key) => [key, before[key as keyof typeof edit.fields]]))
-  return [{ type: 'setStart', fields }]
+  if (!isElementEdit(edit)) return merge(start, edit.fields)
+  const draft = new Draft<Start>(start, () => undefined)
+  draft.apply(edit)
+  return draft.doc
 }

@@ -1,12 +1,13 @@
 import type { z } from 'zod'
 
-import { kitSchema } from './kit'
+import { wholeKitSchema } from './kit'
 import type { Kit } from './kit'
-import { KIT_VERSION } from './version'
 import { SOURCE_VERSION, sourceSchema } from './source'
 import type { Source } from './source'
 import { START_VERSION, startSchema } from './start'
 import type { Start } from './start'
+import { tidied } from './tidy'
+import { KIT_VERSION } from './version'
 
 export type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly ok: false; readonly message: string }
 
@@ -26,7 +27,8 @@ const sourceUpgrades: ((source: Json) => Json)[] = [
 ]
 
 export function readKit(json: unknown): Read<Kit> {
-  return readDocument(json, 'heliaster-kit', 'kit', KIT_VERSION, kitUpgrades, kitSchema)
+  const read = readDocument(json, 'heliaster-kit', 'kit', KIT_VERSION, kitUpgrades, wholeKitSchema)
+  return read.ok ? { ok: true, value: tidied(read.value) } : read
 }
 
 export function readSource(json: unknown): Read<Source> {

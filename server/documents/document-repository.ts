@@ -1,5 +1,5 @@
 import { applyBatch } from '@heliaster/core/kit'
-import type { BatchAnswer, DocumentKind, DocumentSummary } from '@heliaster/core/kit'
+import type { AnyEdit, BatchAnswer, DocumentKind, DocumentSummary } from '@heliaster/core/kit'
 import { IsNull, LessThan, Not } from 'typeorm'
 import type { DataSource, EntityManager } from 'typeorm'
 
@@ -26,7 +26,7 @@ interface Named {
 }
 
 /** Keeps documents of one kind. Takes and gives plain documents; rows do not leave this file. */
-export class DocumentRepository<Doc extends Named, Edit> {
+export class DocumentRepository<Doc extends Named, Edit extends AnyEdit> {
   constructor(
     private readonly database: DataSource,
     readonly kind: DocumentKind<Doc, Edit>,

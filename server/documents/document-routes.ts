@@ -1,5 +1,5 @@
 import { audioInUse, kitBatchSchema, sourceBatchSchema, startBatchSchema } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
+import type { AnyEdit, Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 import { Hono } from 'hono'
 import type { Context } from 'hono'
 
@@ -50,7 +50,10 @@ function notFound(word: string) {
   return apiError('notFound', `This ${word} is not on the server. It may have been deleted elsewhere; what is on this device is kept.`)
 }
 
-async function create<Doc extends { id: string; name: string }, Edit>(c: Context, documents: DocumentRepository<Doc, Edit>) {
+async function create<Doc extends { id: string; name: string }, Edit extends AnyEdit>(
+  c: Context,
+  documents: DocumentRepository<Doc, Edit>,
+) {
   const read = documents.kind.read(await readJson(c))
   if (!read.ok) return c.json(apiError('invalid', read.message), 422)
   if (read.value.id !== c.req.param('id')) return c.json(apiError('invalid', 'The address and the document name different ids.'), 422)
@@ -61,7 +64,7 @@ async function create<Doc extends { id: string; name: string }, Edit>(c: Context
 type ParsedBatch<Edit> =
   { success: true; data: Batch<Edit> } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
 
-async function save<Doc extends { id: string; name: string }, Edit>(
+async function save<Doc extends { id: string; name: string }, Edit extends AnyEdit>(
   c: Context,
   documents: DocumentRepository<Doc, Edit>,
   parsed: ParsedBatch<Edit>,
@@ -80,10 +83,13 @@ async function save<Doc extends { id: string; name: string }, Edit>(
   )
 }
 
-async function hide<Doc extends { id: string; name: string }, Edit>(c: Context, documents: DocumentRepository<Doc, Edit>) {
+async function hide<Doc extends { id: string; name: string }, Edit extends AnyEdit>(c: Context, documents: DocumentRepository<Doc, Edit>) {
   return (await documents.hide(c.req.param('id')!)) ? c.json({ hidden: true }) : c.json(notFound(documents.kind.kind), 404)
 }
 
-async function restore<Doc extends { id: string; name: string }, Edit>(c: Context, documents: DocumentRepository<Doc, Edit>) {
+async function restore<Doc extends { id: string; name: string }, Edit extends AnyEdit>(
+  c: Context,
+  documents: DocumentRepository<Doc, Edit>,
+) {
   return (await documents.restore(c.req.param('id')!)) ? c.json({ hidden: false }) : c.json(notFound(documents.kind.kind), 404)
 }

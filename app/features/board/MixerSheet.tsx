@@ -17,7 +17,6 @@ import { usePalette } from '../../ui/theme'
 import { editKit } from '../shell'
 import { kitGesture, padName } from '../shell/use-kit'
 import type { KitGesture } from '../shell/use-kit'
-import { removeBusEdits } from './bus-edits'
 
 /** As many as the engine plays where a kit sets no limit. */
 const ALL_STRIKES = 64
@@ -139,7 +138,7 @@ function BusSettings({ kit, bus, feeds }: { readonly kit: Kit; readonly bus: Bus
       />
       <Button
         label={feeds > 0 ? `Remove the bus; its ${feeds === 1 ? 'ray goes' : `${feeds} rays go`} to the mix` : 'Remove the bus'}
-        onPress={() => editKit(kit.id, removeBusEdits(kit, bus.id))}
+        onPress={() => editKit(kit.id, [{ type: 'removeBus', busId: bus.id }])}
       />
     </View>
   )

@@ -1,11 +1,11 @@
-import { applyBatch, createKit, createPad, createRay, createSource, kitKind } from '@heliaster/core/kit'
+import { applyBatch, makeChange, createKit, createPad, createRay, createSource, kitKind } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
 import { asTurns, cellsOf, planByNames, readNames } from '@heliaster/core/place'
 
 import { makeId } from '../../stores/make-id'
 import { placeEdits, placeFiles } from '../place/place-files'
 import type { PlaceHow } from '../place/place-files'
-import { removeBusEdits, sendEdits } from './bus-edits'
+import { sendEdits } from './bus-edits'
 import { cellsInScope, scopesOf } from './pad/cell-scopes'
 import { copySettingsEdits } from './several/copy-settings'
 
@@ -15,7 +15,7 @@ const thump = ['close', 'far'].flatMap((mic) => [1, 2].flatMap((level) => [1, 2,
 const files = thump.map(file)
 
 const after = (kit: Kit, edits: KitEdit[]) => {
-  const { doc, refused, inverses } = applyBatch(kitKind, kit, edits)
+  const { doc, refused, inverses } = makeChange(kitKind, kit, edits)
   expect(refused).toEqual([])
   expect(applyBatch(kitKind, doc, inverses).doc).toEqual(kit)
   return doc
@@ -51,7 +51,7 @@ test('many files reach pads in every manner, in one step that undo takes back', 
 test('files put onto a pad leave every setting as it is, and come besides what is there when that is wanted', () => {
   const own = { name: 'Kept', pan: 0.4, gainDb: -7 }
   const pad = { ...createPad(makeId, own, 50), bands: [] as Pad['bands'] }
-  const filled = { ...pad, bands: asTurns(makeId, pad.rays[0].id, [placeFiles(kitOf(), files, { way: 'turns', loudness }).pads[0].bands[0].turns[0].clips] as never) } // prettier-ignore
+  const filled = { ...pad, bands: asTurns(makeId, pad.rays[0].id, Object.values(placeFiles(kitOf(), files, { way: 'turns', loudness }).pads[0].bands[0].turns[0].clips) as never) } // prettier-ignore
   const kit = kitOf(filled)
   const replaced = placed(kit, { onto: filled }).pads[0]
   expect([replaced.own, replaced.notes, shape(replaced)]).toEqual([own, [50], [12]])
@@ -93,7 +93,7 @@ test('settings are copied by group, what the model leaves as it comes included; 
 test('a bus that is removed leaves no ray or pad that goes to it', () => {
   const kit = namedKit()
   const sent = after(kit, sendEdits(kit.pads[0], undefined, kit.buses[0].id, ''))
-  const gone = after(sent, removeBusEdits(sent, kit.buses[0].id))
+  const gone = after(sent, [{ type: 'removeBus', busId: kit.buses[0].id }])
   expect([gone.buses.length, gone.pads[0].own.bus, gone.pads[0].rays.map(({ bus }) => bus)]).toEqual([1, undefined, [undefined, kit.buses[1].id]]) // prettier-ignore
   const made = after(kit, sendEdits({ ...kit.pads[0], rays: [createRay(makeId, 'x')] }, kit.pads[0].rays[0].id, 'new', 'Shed'))
   expect(made.buses.map(({ name }) => name)).toEqual(['close', 'far', 'Shed'])

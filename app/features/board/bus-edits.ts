@@ -27,14 +27,3 @@ export function sendEdits(pad: Pad, rayId: RayId | undefined, choice: BusChoice,
     : { type: 'setPad', padId: pad.id, own: set, clear: [...clear] }
   return [...(made ? [{ type: 'putBus' as const, bus: made }] : []), send]
 }
-
-/** Takes a bus away; what went through it goes to the mix. */
-export function removeBusEdits(kit: Kit, busId: BusId): KitEdit[] {
-  const edits: KitEdit[] = []
-  for (const pad of kit.pads) {
-    if (pad.own.bus === busId) edits.push({ type: 'setPad', padId: pad.id, own: {}, clear: ['bus'] })
-    for (const ray of pad.rays)
-      if (ray.bus === busId) edits.push({ type: 'setRay', padId: pad.id, rayId: ray.id, fields: {}, clear: ['bus'] })
-  }
-  return [...edits, { type: 'removeBus', busId }]
-}

@@ -62,19 +62,6 @@ function copyTies(kit: Kit, padId: PadId, copyId: PadId): KitEdit[] {
   })
 }
 
-/** Takes a pad away, out of its ties and grooves too, so that nothing points at what is gone. */
-export function removeEdits(kit: Kit, pad: Pad): KitEdit[] {
-  const edits: KitEdit[] = []
-  for (const tie of kit.ties) {
-    if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id)) edits.push(...leaveGroup(tie, pad.id))
-    if (tie.kind === 'choke' && (tie.from === pad.id || tie.to.includes(pad.id))) edits.push({ type: 'removeTie', tieId: tie.id })
-  }
-  for (const groove of kit.grooves)
-    if (groove.strings.some((string) => string.padId === pad.id))
-      edits.push({ type: 'putGroove', groove: { ...groove, strings: groove.strings.filter((string) => string.padId !== pad.id) } })
-  return [...edits, { type: 'removePad', padId: pad.id }]
-}
-
 type Group = Extract<Kit['ties'][number], { kind: 'chokeGroup' }>
 
 function leaveGroup(tie: Group, padId: PadId): KitEdit[] {

@@ -15,7 +15,7 @@ import { useIsWide } from '../../../ui/use-is-wide'
 import { editKit } from '../../shell'
 import { TestStrikes } from '../../shell/TestStrikes'
 import { describeMissing } from '../describe-pad'
-import { duplicateEdits, removeEdits } from '../pad-edits'
+import { duplicateEdits } from '../pad-edits'
 import { PadsSheet } from '../several/PadsSheet'
 import { PadCells } from './PadCells'
 import { PadLevel } from './PadLevel'
@@ -89,7 +89,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
         <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
         <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
-        <Button label="Remove pad" onPress={() => editKit(kit.id, removeEdits(kit, pad))} />
+        <Button label="Remove pad" onPress={() => editKit(kit.id, [{ type: 'removePad', padId: pad.id }])} />
         {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}
       </View>
       {isEditingGroup && <PadsSheet kit={kit} chosen={gathered} onClose={() => setEditingGroup(false)} />}

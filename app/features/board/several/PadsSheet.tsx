@@ -1,15 +1,13 @@
 import { families, padSettings, sameData } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Pad, PadId, PadSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit, PadId, PadSettings } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 
-import { kits } from '../../../stores/documents'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { Sheet } from '../../../ui/Sheet'
 import { Slider } from '../../../ui/Slider'
 import { editKit } from '../../shell'
 import { kitGesture } from '../../shell/use-kit'
-import { removeEdits } from '../pad-edits'
 import { MODES, PICKS } from '../play-choices'
 import { TintChips } from '../TintChips'
 import { CopyFrom } from './CopyFrom'
@@ -81,7 +79,10 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
           <Button
             label={pads.length === 1 ? 'Remove this pad' : `Remove these ${pads.length} pads`}
             onPress={() => {
-              editKit(kit.id, removeAll(kit, pads))
+              editKit(
+                kit.id,
+                pads.map((pad): KitEdit => ({ type: 'removePad', padId: pad.id })),
+              )
               setIds([])
             }}
           />
@@ -89,16 +90,4 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
       )}
     </Sheet>
   )
-}
-
-/** Pads leave one after another, each from the kit that the ones before have left. */
-function removeAll(kit: Kit, pads: readonly Pad[]): KitEdit[] {
-  const edits: KitEdit[] = []
-  let left = kit
-  for (const pad of pads) {
-    const step = removeEdits(left, pad)
-    edits.push(...step)
-    left = step.reduce(kits.kind.apply, left)
-  }
-  return edits
 }

@@ -1,0 +1,5 @@
+export { difference } from './difference'
+export type { Bare } from './difference'
+export { Draft } from './draft'
+export { EditDoesNotApply, elementEditSchema, elementEditSchemas, isElementEdit } from './element-edit'
+export type { ElementEdit, Ground } from './element-edit'
