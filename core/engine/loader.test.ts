@@ -1,5 +1,6 @@
 import { aKit, anImpulse } from '../kit/builders'
 import { applyEdit } from '../kit/kit-edit'
+import type { KitEdit } from '../kit/kit-edit'
 import { createLoader } from './loader'
 import { createMemory } from './memory'
 import { EventType, StatusField } from './program'
@@ -87,4 +88,41 @@ test('the sample store uses freed places again and joins them', () => {
   expect(memory.chunks[0]![again.left - 1]).toBe(0)
   const huge = store.place([new Float32Array(5_000_000), new Float32Array(5_000_000)], RATE)
   expect([huge.chunk, huge.right - huge.left]).toEqual([1, 5_000_008])
+})
+
+test('a bus that moves compiles only the pads that go through it', () => {
+  const rig = aKit([{ bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }])
+  const { loader, memory } = live(rig)
+  const bus = { id: 'bus-1' as never, name: 'Room', gainDb: 0, pan: 0, mute: false }
+  const [first, second, third] = rig.kit.pads
+  const edits: KitEdit[] = [
+    { type: 'putBus', bus },
+    { type: 'setPad', padId: first.id, own: { bus: bus.id } },
+    { type: 'setRay', padId: second.id, rayId: second.rays[0].id, fields: { bus: bus.id } },
+  ]
+  const kit = edits.reduce(applyEdit, rig.kit)
+  loader.load(kit)
+  const slotsBefore = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
+  loader.load(applyEdit(kit, { type: 'putBus', bus: { ...bus, gainDb: -6 } }))
+  const slotsAfter = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
+  expect(slotsAfter.map((slot, i) => slot === slotsBefore[i])).toEqual([false, false, true])
+})
+
+test('a load that finds no room keeps what sounds, and is whole when it is tried again', () => {
+  const rig = aKit(Array.from({ length: 128 }, () => ({ bands: [[steady(0.1)]] })))
+  const { loader, memory, run } = live(rig)
+  const bus = { id: 'bus-1' as never, name: 'Room', gainDb: 0, pan: 0, mute: false }
+  let kit = applyEdit(rig.kit, { type: 'putBus', bus })
+  for (const pad of kit.pads) kit = applyEdit(kit, { type: 'setPad', padId: pad.id, own: { bus: bus.id } })
+  const whole: boolean[] = []
+  for (let move = 0; move < 6; move++) {
+    kit = applyEdit(kit, { type: 'putBus', bus: { ...bus, gainDb: -move } })
+    whole.push(loader.load(kit))
+    expect(kit.pads.every((pad) => memory.padTable[loader.slotOf(pad.id)] > 0)).toBe(true)
+  }
+  expect(whole).toContain(false)
+  run(RATE / 2)
+  while (!loader.load(kit)) run(RATE / 2)
+  run(RATE / 2)
+  expect(loader.load(kit)).toBe(true)
 })

@@ -1,7 +1,7 @@
 import type { Audio } from '../audio/audio'
 import type { AudioHash, PadId } from '../kit/ids'
 import type { Clip, Kit, Pad } from '../kit/kit'
-import { chokedBy, clipsOfPad } from '../kit/resolve'
+import { chokedBy, clipsOfPad, padSettings } from '../kit/resolve'
 import { clipKey, clipSamples } from './clip-region'
 import { compilePad } from './compile'
 import { dbToGain } from './math'
@@ -17,8 +17,11 @@ export interface LoaderEvents {
 }
 
 export interface KitLoader {
-  /** Brings the engine's memory in step with a kit. Only pads that changed are compiled again. */
-  load(kit: Kit): void
+  /**
+   * Brings the engine's memory in step with a kit. Only pads that changed are compiled again. Returns whether all of it is
+   * there: pads that found no room while older programs still sound keep theirs, and the kit is to be loaded again soon.
+   */
+  load(kit: Kit): boolean
   slotOf(padId: PadId): number
   padIdOf(slot: number): PadId | undefined
 }
@@ -77,18 +80,24 @@ export function createLoader(
     return entry.region
   }
 
-  function loadPad(kit: Kit, pad: Pad): void {
+  function loadPad(kit: Kit, pad: Pad): boolean {
     const inputs = padInputs(kit, pad, audioOf)
     const before = loaded.get(pad.id)
-    if (before && sameItems(before.inputs, inputs)) return
+    if (before && sameItems(before.inputs, inputs)) return true
     const keys: string[] = []
     const program = compilePad(kit, pad, { sampleRateHz, slotOf, regionOf: (clip) => regionOf(clip, keys) })
     const programSlot = arena.put(program)
+    if (programSlot === undefined) {
+      for (const key of keys) unuse(key)
+      if (retired.length === 0) throw new Error('The pads of this kit hold more cells than the engine has room for.')
+      return false
+    }
     events?.arenaWritten(memory.directory[programSlot], program.length)
     keysOf.set(programSlot, keys)
     loaded.set(pad.id, { programSlot, inputs })
     Atomics.store(memory.padTable, slotOf(pad.id), programSlot)
     if (before) retire(before.programSlot)
+    return true
   }
 
   function retire(programSlot: number): void {
@@ -129,8 +138,9 @@ export function createLoader(
         slots.delete(padId)
       }
       for (const pad of kit.pads) slotOf(pad.id)
-      for (const pad of kit.pads) loadPad(kit, pad)
+      const isWhole = kit.pads.map((pad) => loadPad(kit, pad)).every((done) => done)
       events?.tablesChanged()
+      return isWhole
     },
     slotOf,
     padIdOf: (slot) => [...slots].find(([, other]) => other === slot)?.[0],
@@ -148,7 +158,9 @@ function padInputs(kit: Kit, pad: Pad, audioOf: (audio: AudioHash) => Audio | un
   const chokes = chokedBy(kit, pad.id).flatMap((tie) => [tie.padId, tie.fadeSeconds])
   const group = kit.ties.find((tie) => tie.kind === 'chokeGroup' && tie.pads.includes(pad.id))
   const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
-  return [pad, kit.buses, ...leaders, group?.kind === 'chokeGroup' ? group.maxStrikes : undefined, group?.id, ...chokes, ...present]
+  const own = padSettings(kit, pad).bus
+  const buses = [own, ...pad.rays.map((ray) => ray.bus)].map((id) => id && kit.buses.find((bus) => bus.id === id))
+  return [pad, ...buses, ...leaders, group?.kind === 'chokeGroup' ? group.maxStrikes : undefined, group?.id, ...chokes, ...present]
 }
 
 function sameItems(a: readonly unknown[], b: readonly unknown[]): boolean {
@@ -159,18 +171,18 @@ function sameItems(a: readonly unknown[], b: readonly unknown[]): boolean {
 function createArena(memory: EngineMemory) {
   const used = new Map<number, { start: number; length: number }>()
   return {
-    put(program: Float64Array): number {
+    /** Nothing where there is no room (now). */
+    put(program: Float64Array): number | undefined {
       let slot = 1
       while (used.has(slot)) slot++
-      if (slot >= PROGRAM_SLOTS) throw new Error('Too many changes at once: the engine still sounds every older version of its pads.')
+      if (slot >= PROGRAM_SLOTS) return undefined
       const runs = [...used.values()].sort((a, b) => a.start - b.start)
       let start: number = Head.length // offset 0 is never a program
       for (const run of runs) {
         if (run.start - start >= program.length) break
         start = run.start + run.length
       }
-      if (start + program.length > memory.arena.length)
-        throw new Error('The pads of this kit hold more cells than the engine has room for.')
+      if (start + program.length > memory.arena.length) return undefined
       memory.arena.set(program, start)
       memory.directory[slot] = start
       used.set(slot, { start, length: program.length })
