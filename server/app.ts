@@ -4,12 +4,15 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { HTTPException } from 'hono/http-exception'
 import { secureHeaders } from 'hono/secure-headers'
+import { timeout } from 'hono/timeout'
 import type { DataSource } from 'typeorm'
 
 import { apiError } from './api-error'
 import { AudioRepository } from './audio/audio-repository'
 import { audioRoutes } from './audio/audio-routes'
 import { isAway } from './database'
+import { changeRoutes } from './documents/change-routes'
+import { Changes } from './documents/changes'
 import { DocumentRepository } from './documents/document-repository'
 import { kitRoutes, sourceRoutes, startRoutes } from './documents/document-routes'
 
@@ -22,7 +25,19 @@ export interface AppOptions {
   log(message: string): void
 }
 
-const MAX_JSON_BYTES = 8 * 1024 * 1024
+const MAX_JSON_BYTES = 32 * 1024 * 1024
+/** Less than a page waits, so that it hears the reason rather than nothing. */
+const MOST_MS = 9000
+
+const away = () =>
+  new HTTPException(503, {
+    res: Response.json(
+      apiError('databaseAway', 'The database does not answer. Changes stay on this device and are sent when it is back.'),
+      {
+        status: 503,
+      },
+    ),
+  })
 
 const headers = secureHeaders({
   crossOriginOpenerPolicy: 'same-origin',
@@ -44,18 +59,26 @@ const headers = secureHeaders({
   },
 })
 
-/** The whole server: guards, the API and the built application. */
-export function createApp({ database, webFolder, hosts, log }: AppOptions) {
+/** Every route of the API; its type is what the page's client is made from. */
+export function createApi(database: DataSource, changes: Changes) {
   const audio = new AudioRepository(database)
-  const api = new Hono()
+  return new Hono()
+    .route('/changes', changeRoutes(changes))
+    .use('*', timeout(MOST_MS, away))
     .get('/health', async (c) => {
       await database.query('SELECT 1')
       return c.json({ ok: true })
     })
-    .route('/kits', kitRoutes(new DocumentRepository(database, kitKind), audio))
-    .route('/sources', sourceRoutes(new DocumentRepository(database, sourceKind), audio))
-    .route('/starts', startRoutes(new DocumentRepository(database, startKind)))
+    .route('/kits', kitRoutes(new DocumentRepository(database, kitKind, changes), audio))
+    .route('/sources', sourceRoutes(new DocumentRepository(database, sourceKind, changes), audio))
+    .route('/starts', startRoutes(new DocumentRepository(database, startKind, changes)))
     .route('/audio', audioRoutes(audio))
+}
+export type Api = ReturnType<typeof createApi>
+
+/** The whole server: guards, the API and the built application. */
+export function createApp({ database, webFolder, hosts, log }: AppOptions) {
+  const api = createApi(database, new Changes(database))
 
   const app = new Hono()
     .use('*', headers)
@@ -70,7 +93,7 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
     })
     .use(
       '/api/*',
-      bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => c.json(apiError('tooLarge', 'This request is larger than 8 MB.'), 413) }),
+      bodyLimit({ maxSize: MAX_JSON_BYTES, onError: (c) => c.json(apiError('tooLarge', 'This request is larger than 32 MB.'), 413) }),
     )
     .use('/api/*', async (c, next) => {
       await next()
@@ -81,12 +104,8 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
   app.all('/api/*', (c) => c.json(apiError('notFound', `There is no ${c.req.path} here.`), 404))
   if (webFolder) addWeb(app, webFolder)
   app.onError((error, c) => {
-    if (error instanceof HTTPException) return error.getResponse()
-    if (isAway(error))
-      return c.json(
-        apiError('databaseAway', 'The database does not answer. Changes stay on this device and are sent when it is back.'),
-        503,
-      )
+    if (error instanceof HTTPException) return error.res ?? c.json(apiError('notJson', 'The request is not JSON.'), error.status)
+    if (isAway(error)) return away().getResponse()
     log(`${c.req.method} ${c.req.path}: ${error instanceof Error ? (error.stack ?? error.message).slice(0, 2000) : String(error)}`)
     return c.json(apiError('failed', 'Something went wrong on the server. Changes stay on this device; reload the page to try again.'), 500)
   })
@@ -105,6 +124,8 @@ function addWeb(app: Hono, root: string): void {
     c.header('cache-control', 'no-cache')
   })
   app.use('*', serveStatic({ root }))
+  for (const path of ['/_expo/*', '/assets/*', '/engine/*', '/sw.js'])
+    app.all(path, (c) => c.text('There is no such file in this version of Heliaster. Reload the page.', 404))
   app.get('*', async (c, next) => {
     c.header('cache-control', 'no-cache')
     return serveStatic({ root, path: 'index.html' })(c, next)

@@ -7,7 +7,11 @@ export interface DocumentRow {
   revision: number
   json: string
   name: string
+  /** What a list shows of it, as JSON. */
+  summary: string
   changedAt: Date
+  /** When anything about it changed last, its place on the list too. */
+  touchedAt: Date
   deletedAt: Date | null
 }
 
@@ -55,7 +59,9 @@ export const documentRows = new EntitySchema<DocumentRow>({
     revision: { type: 'int' },
     json: { type: 'longtext' },
     name: { type: 'varchar', length: 255 },
+    summary: { type: 'text' },
     changedAt: { type: 'datetime', precision: 3 },
+    touchedAt: { type: 'datetime', precision: 3 },
     deletedAt: { type: 'datetime', precision: 3, nullable: true },
   },
 })

@@ -1,65 +1,14 @@
 import assert from 'node:assert/strict'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { after, before, test } from 'node:test'
+import { test } from 'node:test'
 
 import { hashAudio } from '@heliaster/core/audio'
-import { CHUNK_BYTES, createIds, createKit, createPad, createStart } from '@heliaster/core/kit'
-import type { ApiError, Kit, KitEdit, SavedDocument, Start } from '@heliaster/core/kit'
-import type { DataSource } from 'typeorm'
+import { CHUNK_BYTES, createKit, createPad, createStart } from '@heliaster/core/kit'
+import type { ApiError, DocumentPage, Kit, KitEdit, SavedDocument, Start } from '@heliaster/core/kit'
 
-import { createApp } from './app'
-import { openDatabase } from './database'
+import { aServer, batch, makeId, rename } from './testing/a-server'
 
-type Tools = { startMariadb(folder: string): Promise<{ socketPath: string; password: string; stop(): Promise<void> }> }
-
-const folder = mkdtempSync(join(tmpdir(), 'heliaster-db-'))
-let mariadb: Awaited<ReturnType<Tools['startMariadb']>>
-let database: DataSource
-let app: ReturnType<typeof createApp>
-const logged: string[] = []
-
-before(async () => {
-  const tools = (await import('../tools/mariadb.mjs' as string)) as Tools
-  mariadb = await tools.startMariadb(folder)
-  database = await openDatabase({
-    socketPath: mariadb.socketPath,
-    database: 'heliaster',
-    username: 'heliaster',
-    password: mariadb.password,
-  })
-  app = createApp({ database, hosts: ['localhost:1'], log: (message) => logged.push(message) })
-})
-after(async () => {
-  if (database.isInitialized) await database.destroy()
-  await mariadb.stop()
-  rmSync(folder, { recursive: true, force: true })
-})
-
-const makeId = createIds(Math.random)
-
-async function call<T = unknown>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
-  const isBytes = body instanceof Uint8Array
-  const response = await app.request(`http://localhost:1${path}`, {
-    method,
-    headers: { host: 'localhost:1', 'content-type': isBytes ? 'application/octet-stream' : 'application/json', ...headers },
-    body:
-      body === undefined ? undefined : isBytes ? (body as Uint8Array<ArrayBuffer>) : typeof body === 'string' ? body : JSON.stringify(body),
-  })
-  const text = new Uint8Array(await response.arrayBuffer())
-  const json = () => JSON.parse(new TextDecoder().decode(text)) as T
-  return { status: response.status, headers: response.headers, bytes: text, json }
-}
-
-async function aStoredKit(): Promise<Kit> {
-  const kit = createKit(makeId, 'Stored')
-  assert.equal((await call('PUT', `/api/kits/${kit.id}`, kit)).status, 201)
-  return kit
-}
-
-const rename = (name: string): KitEdit => ({ type: 'setKit', fields: { name } })
-const batch = (baseRevision: number, edits: KitEdit[], batchId: string = makeId('batch')) => ({ baseRevision, batchId, edits })
+const server = aServer()
+const { call, aStoredKit, logged } = server
 
 test('a kit is kept, changed by batches and read back with its revision', async () => {
   const kit = await aStoredKit()
@@ -74,10 +23,10 @@ test('a kit is kept, changed by batches and read back with its revision', async 
   const read = (await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json()
   assert.equal(read.revision, 2)
   assert.deepEqual(read.doc, { ...kit, name: 'Moved', pads: [pad] })
-  const listed = (await call<{ id: string; name: string; pads: number }[]>('GET', '/api/kits')).json()
+  const listed = (await call<DocumentPage>('GET', '/api/kits')).json().items
   assert.deepEqual(
-    listed.filter((entry) => entry.id === kit.id).map(({ name, pads }) => ({ name, pads })),
-    [{ name: 'Moved', pads: 1 }],
+    listed.filter((entry) => entry.id === kit.id).map(({ name, kit: faces }) => ({ name, faces })),
+    [{ name: 'Moved', faces: { pads: 1, faces: [[]] } }],
   )
 })
 
@@ -144,8 +93,8 @@ test('a start is kept, changed and listed whole', async () => {
     edits,
   })
   assert.equal(saved.json().revision, 2)
-  const listed = (await call<{ id: string; doc: Start }[]>('GET', '/api/starts')).json()
-  const { doc } = listed.find(({ id }) => id === start.id)!
+  const listed = (await call<DocumentPage>('GET', '/api/starts')).json().items
+  const doc = listed.find(({ id }) => id === start.id)!.doc as Start
   assert.deepEqual([doc.name, doc.pad], ['Tight', { maxStrikes: 3 }])
 })
 
@@ -240,7 +189,7 @@ test('pages are isolated and take nothing foreign', async () => {
 
 test('while the database is away every call says so and nothing is logged of what was sent', async () => {
   const kit = createKit(makeId, 'Secret name')
-  await mariadb.stop()
+  await server.mariadb().stop()
   const answer = await call<ApiError>('PUT', `/api/kits/${kit.id}`, kit)
   assert.equal(answer.status, 503)
   assert.match(answer.json().error.message, /database does not answer/)

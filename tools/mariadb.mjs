@@ -1,7 +1,7 @@
-// A MariaDB of our own: its data in a folder of ours, reached by a socket in it and on loopback.
+// A MariaDB of our own: its data in a folder of ours, reached by a socket in a folder that only its owner may enter. It
+// does not listen on the network, so nobody else of this machine reaches it.
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { userInfo, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomBytes } from 'node:crypto'
@@ -13,7 +13,8 @@ import { Fault } from './paths.mjs'
 function socketFolder(folder) {
   const run = join(folder, 'run')
   if (Buffer.byteLength(run) < 90) {
-    mkdirSync(run, { recursive: true, mode: 0o700 })
+    mkdirSync(run, { recursive: true })
+    chmodSync(run, 0o700) // one that an older start has made as well
     return run
   }
   const link = join(folder, 'run-link')
@@ -21,17 +22,6 @@ function socketFolder(folder) {
   const short = mkdtempSync(join(tmpdir(), 'heliaster-run-'))
   writeFileSync(link, short)
   return short
-}
-
-function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = createServer()
-    probe.on('error', reject)
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address()
-      probe.close(() => resolve(port))
-    })
-  })
 }
 
 /** Starts the database below `folder`, making it first when it is not there. One that still runs is taken over. */
@@ -44,13 +34,15 @@ export async function startMariadb(folder) {
   const user = userInfo().username
   if (!existsSync(join(data, 'mysql')) || existsSync(join(folder, 'making'))) makeData(folder, data, user)
   const password = passwordOf(folder)
+  // One that was started otherwise, open to the network, does not stay as it is.
+  if (answers(socket) && listens(socket)) await stop(socket, pidFile)
   if (!answers(socket)) await launch({ folder, data, run, socket, pidFile, user })
   const sql = `CREATE DATABASE IF NOT EXISTS heliaster CHARACTER SET utf8mb4;
     CREATE USER IF NOT EXISTS 'heliaster'@'localhost' IDENTIFIED BY '${password}';
     ALTER USER 'heliaster'@'localhost' IDENTIFIED BY '${password}';
     GRANT ALL ON *.* TO 'heliaster'@'localhost';`
   execFileSync('mariadb', ['--no-defaults', '-S', socket, '-u', 'root', '-e', sql], { stdio: ['ignore', 'ignore', 'pipe'] })
-  return { socketPath: socket, password, stop: () => stop(socket, pidFile) }
+  return { socketPath: socket, password, pid: pidOf(pidFile), stop: () => stop(socket, pidFile) }
 }
 
 function makeData(folder, data, user) {
@@ -90,7 +82,6 @@ function answers(socket) {
 
 async function launch({ folder, data, run, socket, pidFile, user }) {
   const log = join(folder, 'error.log')
-  const port = await freePort()
   const words = [
     '--no-defaults',
     `--user=${user}`,
@@ -98,9 +89,10 @@ async function launch({ folder, data, run, socket, pidFile, user }) {
     `--socket=${socket}`,
     `--pid-file=${pidFile}`,
     `--tmpdir=${run}`,
-    '--bind-address=127.0.0.1',
-    `--port=${port}`,
+    '--skip-networking',
     '--skip-name-resolve',
+    '--innodb-flush-log-at-trx-commit=1', // what is acknowledged is on the disk
+    '--innodb-doublewrite=1',
     '--character-set-server=utf8mb4',
     '--collation-server=utf8mb4_unicode_ci',
     '--max-allowed-packet=64M',
@@ -131,11 +123,29 @@ function lastLine(text) {
   return text.trim().split('\n').pop() ?? ''
 }
 
+function pidOf(pidFile) {
+  return existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : undefined
+}
+
+function listens(socket) {
+  const words = ['--no-defaults', '-S', socket, '-u', 'root', '-N', '-e', 'SELECT @@skip_networking']
+  return spawnSync('mariadb', words, { encoding: 'utf8', timeout: 5000 }).stdout?.trim() === '0'
+}
+
+/** Asks it to stop, then tells it to; what hangs is ended. Its log of changes brings back what was acknowledged. */
 async function stop(socket, pidFile) {
-  const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : undefined
-  spawnSync('mariadb-admin', ['--no-defaults', '-S', socket, '-u', 'root', 'shutdown'], { stdio: 'ignore' })
-  const deadline = Date.now() + 20_000
-  while (pid && isAlive(pid) && Date.now() < deadline) await wait(50)
+  const pid = pidOf(pidFile)
+  spawnSync('mariadb-admin', ['--no-defaults', '-S', socket, '-u', 'root', 'shutdown'], { stdio: 'ignore', timeout: 5000 })
+  if (!pid || (await isGone(pid, 5000))) return
+  process.kill(pid, 'SIGTERM')
+  if (await isGone(pid, 5000)) return
+  process.kill(pid, 'SIGKILL')
+  await isGone(pid, 5000)
+}
+
+async function isGone(pid, ms) {
+  for (const deadline = Date.now() + ms; Date.now() < deadline; await wait(50)) if (!isAlive(pid)) return true
+  return !isAlive(pid)
 }
 
 export function isAlive(pid) {

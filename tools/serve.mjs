@@ -34,10 +34,17 @@ export function portFault(port, code) {
   return `Port ${port} cannot be used (${code}). Choose another: HELIASTER_PORT=8200 npm start.`
 }
 
-function stopChild(child) {
+const PATIENCE_MS = 5000
+
+/** Asks the server to stop; one that hangs is ended after five seconds. */
+export function stopChild(child, patienceMs = PATIENCE_MS) {
   return new Promise((resolve) => {
     if (child.exitCode !== null || child.signalCode !== null) return resolve()
-    child.once('exit', () => resolve())
+    const harder = setTimeout(() => child.kill('SIGKILL'), patienceMs)
+    child.once('exit', () => {
+      clearTimeout(harder)
+      resolve()
+    })
     child.kill('SIGTERM')
   })
 }

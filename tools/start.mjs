@@ -9,16 +9,14 @@ import { ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
 
 const port = Number(process.env.HELIASTER_PORT ?? 8100)
 const pidFile = join(dataFolder, 'start.pid')
-let database
-let server
+let kept
 let stopping = false
 let ownsPidFile = false
 
 async function stop(code) {
   if (stopping) return
   stopping = true
-  await server?.stop()
-  await database?.stop()
+  await kept?.stop()
   if (ownsPidFile) rmSync(pidFile, { force: true })
   process.exit(code)
 }
@@ -69,22 +67,14 @@ try {
   ensurePackages()
   ensureMariadb()
   const { buildWeb } = await import('./build-web.mjs')
-  const { startMariadb } = await import('./mariadb.mjs')
-  const { startServer } = await import('./serve.mjs')
+  const { keepRunning } = await import('./keep-running.mjs')
   process.on('SIGINT', () => stop(0))
   process.on('SIGTERM', () => stop(0))
   process.on('SIGHUP', () => stop(0))
   writeFileSync(pidFile, JSON.stringify({ pid: process.pid, port }))
   ownsPidFile = true
-  database = await startMariadb(join(dataFolder, 'mariadb'))
   await buildWeb()
-  server = await startServer({ port, database })
-  server.child.removeAllListeners('exit')
-  server.child.once('exit', () => {
-    if (stopping) return
-    console.error('The server stopped by itself; its last lines are above. Run "npm start" again.')
-    void stop(1)
-  })
+  kept = await keepRunning({ folder: join(dataFolder, 'mariadb'), port, say: (words) => console.error(words) })
   console.log(`Heliaster is at http://localhost:${port}`)
 } catch (error) {
   console.error(error instanceof Fault ? error.message : error)

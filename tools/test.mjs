@@ -8,6 +8,7 @@ import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './ins
 import { Fault, root } from './paths.mjs'
 
 const node = process.execPath
+const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'tools/keep-running.test.mjs']
 const bin = (path) => join(root, 'node_modules', path)
 
 function run(title, command, words, env = {}) {
@@ -54,7 +55,7 @@ try {
     run('Format', node, [bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn'])
     run('Lint', node, [bin('eslint/bin/eslint.js'), '.'])
     run('Types', node, ['tools/types.mjs'])
-    run('Server tests', node, ['--import', 'tsx', '--test', 'server/server.test.ts'])
+    run('Server tests', node, ['--import', 'tsx', '--test', ...serverTests])
     const { buildWeb } = await import('./build-web.mjs')
     await buildWeb()
     await unitTests()

@@ -7,13 +7,14 @@ import { kitGround } from './ground'
 import type { Kit } from './kit'
 import { applyEdit, applyUntidied, kitEditSchema } from './kit-edit'
 import type { KitEdit } from './kit-edit'
-import { applySourceEdit, bareMarker, sourceEditSchema, sourceGround } from './source'
+import { SOURCE_VERSION, applySourceEdit, bareMarker, sourceEditSchema, sourceGround } from './source'
 import type { Source, SourceEdit } from './source'
-import { applyStartEdit, startEditSchema } from './start'
+import { START_VERSION, applyStartEdit, startEditSchema } from './start'
 import type { Start, StartEdit } from './start'
 import { tidied } from './tidy'
 import { readKit, readSource, readStart } from './upgrade'
 import type { Read } from './upgrade'
+import { KIT_VERSION } from './version'
 
 export const kinds = ['kit', 'source', 'start'] as const
 export type Kind = (typeof kinds)[number]
@@ -21,6 +22,8 @@ export type Kind = (typeof kinds)[number]
 /** What a store, the wire and the server need to know of a kind of document; all kinds share the rest. */
 export interface DocumentKind<Doc, Edit> {
   readonly kind: Kind
+  /** The version of the document's form that edits are for. */
+  readonly version: number
   read(json: unknown): Read<Doc>
   readonly editSchema: z.ZodType<Edit>
   /** Makes an edit of this kind's own; edits of elements are made alike on all kinds. */
@@ -37,6 +40,7 @@ export interface DocumentKind<Doc, Edit> {
 
 export const kitKind: DocumentKind<Kit, KitEdit> = {
   kind: 'kit',
+  version: KIT_VERSION,
   read: readKit,
   editSchema: kitEditSchema,
   apply: (kit, edit) => (isElementEdit(edit) ? applyEdit(kit, edit) : applyUntidied(kit, edit)),
@@ -48,6 +52,7 @@ export const kitKind: DocumentKind<Kit, KitEdit> = {
 
 export const sourceKind: DocumentKind<Source, SourceEdit> = {
   kind: 'source',
+  version: SOURCE_VERSION,
   read: readSource,
   editSchema: sourceEditSchema,
   apply: applySourceEdit,
@@ -60,6 +65,7 @@ export const sourceKind: DocumentKind<Source, SourceEdit> = {
 
 export const startKind: DocumentKind<Start, StartEdit> = {
   kind: 'start',
+  version: START_VERSION,
   read: readStart,
   editSchema: startEditSchema,
   apply: applyStartEdit,
@@ -87,12 +93,14 @@ export interface AnyEdit {
 
 /**
  * Applies a batch in order. What is set on something that is gone is told and left out; where a thing finds no place, or
- * the document would come out in a form it may not have, the whole batch is told and nothing of it is made.
+ * the document would come out in a form it may not have, the whole batch is told and nothing of it is made. What only
+ * follows a finger need not be checked: it is when the finger lifts.
  */
 export function applyBatch<Doc extends object, Edit extends AnyEdit>(
   kind: DocumentKind<Doc, Edit>,
   before: Doc,
   edits: readonly Edit[],
+  isChecked = true,
 ): Applied<Doc, Edit> {
   const refuseAll = (reason: string) => ({ doc: before, refused: edits.map((edit) => ({ edit, reason })) })
   let doc = before
@@ -112,7 +120,7 @@ export function applyBatch<Doc extends object, Edit extends AnyEdit>(
     }
   }
   const after = kind.tidy(draft?.doc ?? doc, before)
-  const fault = after === before ? undefined : kind.fault(after)
+  const fault = after === before || !isChecked ? undefined : kind.fault(after)
   return fault ? refuseAll(fault) : { doc: after, refused }
 }
 
@@ -127,14 +135,22 @@ export function makeChange<Doc extends object, Edit extends AnyEdit>(
   kind: DocumentKind<Doc, Edit | ElementEdit>,
   before: Doc,
   edits: readonly Edit[],
+  isChecked = true,
 ): Change<Doc, Edit> {
-  const { doc, refused } = applyBatch(kind, before, edits)
+  const { doc, refused } = applyBatch(kind, before, edits, isChecked)
   if (doc === before) return { doc, edits: [], inverses: [], refused: refused as Refused<Edit>[] }
   const inverses = difference(doc, before, kind.ground, kind.bare) as unknown as Edit[]
   if (edits.some((edit) => kind.travelsWhole(edit))) return { doc, edits: [...edits], inverses, refused: refused as Refused<Edit>[] }
   const elements = difference(before, doc, kind.ground, kind.bare) as unknown as Edit[]
   // Made anew from what travels, so that this device holds what every other one will.
-  return { doc: applyBatch(kind, before, elements).doc, edits: elements, inverses, refused: refused as Refused<Edit>[] }
+  return { doc: applyBatch(kind, before, elements, false).doc, edits: elements, inverses, refused: refused as Refused<Edit>[] }
+}
+
+/** The second document, sharing with the first all that is alike in both; the very first one where nothing differs. */
+export function sharedWith<Doc extends object, Edit extends AnyEdit>(kind: DocumentKind<Doc, Edit>, before: Doc, after: Doc): Doc {
+  const draft = new Draft(before, kind.ground)
+  for (const edit of difference(before, after, kind.ground)) draft.apply(edit)
+  return draft.doc
 }
 
 /** The edits that undo `edit`, given the document as it was before it. An edit that changes nothing has none. */

@@ -69,6 +69,7 @@ function sendBytes(c: Context, audio: AudioRepository, hash: string, bytes: numb
       if (done) controller.close()
       else controller.enqueue(value)
     },
+    cancel: () => void pieces.return(undefined), // whoever asked has gone
   })
   return c.body(body, range ? 206 : 200, {
     'content-type': 'audio/wav',
