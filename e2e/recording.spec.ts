@@ -213,7 +213,7 @@ test('with no server in reach the application opens and records, and hands every
   await page.getByRole('button', { name: /^Send [1-9]\d* hits? to pads/ }).tap()
   await page.getByRole('button', { name: 'Send to the Board' }).tap()
   await expect(page.getByText('Open pad')).toBeVisible()
-  await expect(page.getByRole('status', { name: /^Saving: Saved here, [1-9]\d* to send/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^How saving stands: Kept on this device, [1-9]\d* to send/ })).toBeVisible()
   await context.setOffline(false)
   await saved(page)
 })

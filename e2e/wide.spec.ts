@@ -59,7 +59,7 @@ test('edits go on while the server is away, survive a reload and arrive later', 
   await context.route('**/api/**', (route) => route.abort())
   await page.getByRole('link', { name: 'Board' }).click()
   await page.getByRole('button', { name: 'Add pad' }).click()
-  await expect(page.getByRole('status', { name: /Saved here, \d+ to send/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Kept on this device, \d+ to send/ })).toBeVisible()
   await expect(pad(page, 'Pad 1')).toBeVisible()
   await page.reload()
   await expect(pad(page, 'Pad 1')).toBeVisible()

@@ -3,8 +3,8 @@ import type { AudioHash } from '@heliaster/core/kit'
 
 import { createStore } from 'zustand/vanilla'
 
-import { localDb } from '../stores/local-db'
-import { noticeOutgoing } from '../stores/outbox'
+import { localDb } from '../sync/local-db'
+import { device } from '../documents'
 import type { Decoded } from './core.worker'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
@@ -29,7 +29,7 @@ const pictures = new Map<AudioHash, Promise<Picture>>()
 /** Keeps a new file on this device and on its way to the server. */
 export async function keepAudio(hash: AudioHash, name: string, bytes: Blob): Promise<void> {
   await storeAudio(hash, name, bytes)
-  noticeOutgoing()
+  device.filesKept()
 }
 
 export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
@@ -41,12 +41,44 @@ async function audioFile(hash: AudioHash): Promise<Blob> {
   const db = await localDb()
   const kept = await db.get('audio', hash)
   if (kept) return kept.bytes instanceof Blob ? kept.bytes : new Blob([kept.bytes])
-  const response = await fetch(`/api/audio/${hash}`).catch(() => undefined)
-  if (!response)
-    throw new AudioMissing('This audio is not on this device and the server cannot be reached. It will come when the server is back.')
-  if (!response.ok) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
-  const bytes = await response.blob()
-  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 })
+  const bytes = await fetchAudio(hash)
+  // A device without room plays it all the same, and fetches it again another time.
+  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 }).catch(() => undefined)
+  return bytes
+}
+
+const onItsWay = 'It will come when the server is back.'
+/** A line that brings nothing for so long is dead. */
+const SILENT_MS = 10_000
+
+/** A file from the server, whole and of the hash it was asked by. */
+async function fetchAudio(hash: AudioHash): Promise<Blob> {
+  const ended = new AbortController()
+  let timer = setTimeout(() => ended.abort(), SILENT_MS)
+  const parts: Uint8Array<ArrayBuffer>[] = []
+  let status: number
+  try {
+    const response = await fetch(`/api/audio/${hash}`, { signal: ended.signal })
+    status = response.status
+    const reader = response.ok ? response.body?.getReader() : undefined
+    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+      parts.push(read.value as Uint8Array<ArrayBuffer>)
+      clearTimeout(timer)
+      timer = setTimeout(() => ended.abort(), SILENT_MS)
+    }
+  } catch {
+    throw new AudioMissing(`This audio is not on this device and the server cannot be reached. ${onItsWay}`)
+  } finally {
+    clearTimeout(timer)
+  }
+  if (status === 404) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
+  if (status >= 500) throw new AudioMissing(`This audio is not on this device, and the server cannot give it just now. ${onItsWay}`)
+  if (status !== 200) throw new AudioMissing(`This audio is not on this device, and the server refused it (${status}). Reload the page.`)
+  const bytes = new Blob(parts)
+  if ((await coreWork().hash(await bytes.arrayBuffer())) !== hash)
+    throw new AudioMissing(
+      'This audio came damaged from the server. It is asked for again when it is needed; if it stays so, import the file again.',
+    )
   return bytes
 }
 

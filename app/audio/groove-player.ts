@@ -3,7 +3,7 @@ import { createIds } from '@heliaster/core/kit'
 import type { KitId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
-import { kits } from '../stores/documents'
+import { kits } from '../documents'
 import { sound } from './sound'
 
 /** Whether the groove runs, and the step that sounds now (-1 before the first). */

@@ -2,10 +2,10 @@ import type { Audio } from '@heliaster/core/audio'
 import { createSource } from '@heliaster/core/kit'
 import type { AudioHash, MarkerId, Source } from '@heliaster/core/kit'
 
-import { sources } from '../stores/documents'
-import { cutToBeginWith } from '../stores/last-cut'
-import { makeId } from '../stores/make-id'
-import { holdSending, noticeOutgoing } from '../stores/outbox'
+import { sources } from '../documents'
+import { cutToBeginWith } from '../documents/last-cut'
+import { makeId } from '../documents/make-id'
+import { device } from '../documents'
 import { keepAudio } from './audio-files'
 import { createImportPool } from './import-pool'
 import type { TakenFile } from './import.worker'
@@ -59,8 +59,8 @@ export function importFiles(
   const tellFlock = async (state: ImportProgress['state']) => {
     const flock = waiting.splice(0)
     if (flock.length > 0) {
-      await sources.createMany(flock)
-      noticeOutgoing(flock.length) // their audio
+      void sources.createMany(flock)
+      device.filesKept() // their audio
     }
     onProgress({ done: [...done], total: files.length, state })
   }
@@ -75,7 +75,7 @@ export function importFiles(
     }
   }
   const run = async () => {
-    const sendOn = holdSending()
+    const sendOn = device.holdSending()
     onProgress({ done: [], total: files.length, state: 'running' })
     const timer = setInterval(() => void flush('running'), FLOCK_MS)
     await Promise.all(Array.from({ length: pool.size }, readOn))
@@ -131,6 +131,6 @@ export async function keepMade(audio: Audio, name: string, given: Partial<Source
   const info = { name: `${name}.wav`, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
   await keepAudio(hash, info.name, new Blob([bytes]))
   const source = createSource(makeId, hash, info, name, { addedAt: Date.now(), cut: cutToBeginWith(name, info), ...given })
-  await sources.create(source)
+  void sources.create(source)
   return source
 }

@@ -39,8 +39,12 @@ const work = {
     const { audio, cues, notes, format } = result.file
     const hash = await hashOf(bytes)
     const measured = measure(audio)
-    await storeAudio(hash, name, new Blob([bytes]))
-    await storePicture(hash, pictureOf(audio, measured))
+    try {
+      await storeAudio(hash, name, new Blob([bytes]))
+      await storePicture(hash, pictureOf(audio, measured))
+    } catch (error) {
+      return { ok: false, reason: noRoom(error) }
+    }
     const info = { name, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
     const told =
       format === 'WAV' || /^(aif|fla|mp3|og|opus)/i.test(name.split('.').pop() ?? '')
@@ -50,6 +54,13 @@ const work = {
   },
 }
 export type ImportWork = typeof work
+
+function noRoom(error: unknown): string {
+  const isFull = error instanceof DOMException && error.name === 'QuotaExceededError'
+  return isFull
+    ? 'This device has no room for it. Free some space, or delete sounds you do not need, and import it again.'
+    : 'This browser could not write it on this device. Reload the page and import it again.'
+}
 
 /** The browser's own digest where it is given (secure pages only), else ours; both are SHA-256. */
 async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<AudioHash> {

@@ -1,6 +1,6 @@
 import type { Source } from '@heliaster/core/kit'
 
-import { sources } from '../stores/documents'
+import { sources } from '../documents'
 import { audioPicture } from './audio-files'
 
 /** Writes down the level of a recording once its picture is drawn, without holding anyone up. */

@@ -2,7 +2,7 @@ import type { Band, Clip, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/k
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
-import { makeId } from '../stores/make-id'
+import { makeId } from '../documents/make-id'
 import { decodedAudio } from './audio-files'
 import { createPlayer } from './player'
 import type { Player, Sounded, Strike } from './player'

@@ -1,6 +1,6 @@
 import type { AudioHash } from '@heliaster/core/kit'
 
-import { localDb } from '../stores/local-db'
+import { localDb } from '../sync/local-db'
 import type { Picture } from './picture'
 
 /** Puts a file into this device's store, to be sent to the server; nothing when it is there already. Works in workers too. */

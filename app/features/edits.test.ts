@@ -2,8 +2,8 @@ import { applyBatch, makeChange, createKit, createPad, createSource, kitKind } f
 import type { Kit, KitEdit, Pad, TieId } from '@heliaster/core/kit'
 import { asBands, asTurns, cellsOf, proposeLevel } from '@heliaster/core/place'
 
-import { emptyHistory, remember, stepBack, stepForward } from '../stores/history'
-import { makeId } from '../stores/make-id'
+import { emptyHistory, remember, stepBack, stepForward } from '../documents/history'
+import { makeId } from '../documents/make-id'
 import { chokeEdits, duplicateEdits, spreadEdits } from './board/pad-edits'
 import { loopEdits, padsToSend, sendEdits, updateEdits } from './cut/send-hits'
 import type { CutHit } from './cut/use-source-cut'

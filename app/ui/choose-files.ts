@@ -43,7 +43,7 @@ function ask(prepare: (input: HTMLInputElement) => void): Promise<File[]> {
 }
 
 /** Gives a file to the person. */
-export function saveFile(name: string, bytes: ArrayBuffer, type: string): void {
+export function saveFile(name: string, bytes: BlobPart, type: string): void {
   const url = URL.createObjectURL(new Blob([bytes], { type }))
   const link = document.createElement('a')
   link.href = url

@@ -1,5 +1,7 @@
 import { useStore } from 'zustand'
-import { createStore } from 'zustand/vanilla'
+import { z } from 'zod'
+
+import { deviceSettings } from './device-settings'
 
 const KEY = 'heliaster-middle-c'
 export const MIDDLE_C = 60
@@ -7,11 +9,10 @@ const octaves = [3, 4, 5] as const
 /** The octave that middle C is counted in: programs and keyboards disagree about it. */
 export type MiddleC = (typeof octaves)[number]
 
-const kept = Number(globalThis.localStorage?.getItem(KEY))
-export const middleC = createStore<{ readonly octave: MiddleC }>(() => ({ octave: octaves.find((one) => one === kept) ?? 4 }))
+const schema = z.object({ octave: z.union([z.literal(3), z.literal(4), z.literal(5)]) })
+export const middleC = deviceSettings(KEY, schema, { octave: 4 as MiddleC }, { older: (text) => ({ octave: Number(text) as MiddleC }) })
 
 export function chooseMiddleC(octave: MiddleC): void {
-  globalThis.localStorage?.setItem(KEY, String(octave))
   middleC.setState({ octave })
 }
 

@@ -1,7 +1,10 @@
 import type { Tint } from '@heliaster/core/kit'
 import { createTheme } from '@rneui/themed'
 import { useSyncExternalStore } from 'react'
+import { z } from 'zod'
 import { createStore } from 'zustand/vanilla'
+
+import { deviceSettings } from './device-settings'
 
 /** Low tide, by day: wet sand, ink, kelp for what one does, coral for recording and for what sounds. */
 const day = {
@@ -65,11 +68,21 @@ function stateOf(choice: ThemeChoice): ThemeState {
   return { choice, palette: isNight ? night : day }
 }
 
-export const themeStore = createStore<ThemeState>(() => stateOf((globalThis.localStorage?.getItem(KEY) as ThemeChoice | null) ?? 'system'))
+const choices = ['day', 'night', 'system'] as const
+const kept = deviceSettings(
+  KEY,
+  z.object({ choice: z.enum(choices) }),
+  { choice: 'system' as ThemeChoice },
+  {
+    older: (choice) => ({ choice: choice as ThemeChoice }),
+  },
+)
+
+export const themeStore = createStore<ThemeState>(() => stateOf(kept.getState().choice))
 dark?.addEventListener?.('change', () => themeStore.setState(stateOf(themeStore.getState().choice)))
 
 export function chooseTheme(choice: ThemeChoice): void {
-  globalThis.localStorage?.setItem(KEY, choice)
+  kept.setState({ choice })
   themeStore.setState(stateOf(choice))
 }
 

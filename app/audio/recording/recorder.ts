@@ -3,13 +3,14 @@ import type { Source } from '@heliaster/core/kit'
 import type { ChannelPlan, TakeSettings } from '@heliaster/core/record'
 import { proxy, transfer, wrap } from 'comlink'
 import type { Remote } from 'comlink'
+import { z } from 'zod'
 import { createStore } from 'zustand/vanilla'
 
 import type { ToRecorder } from '../../../core/engine/hosts/messages'
-import { sources } from '../../stores/documents'
-import { cutToBeginWith } from '../../stores/last-cut'
-import { makeId } from '../../stores/make-id'
-import { noticeOutgoing } from '../../stores/outbox'
+import { device, sources } from '../../documents'
+import { cutToBeginWith } from '../../documents/last-cut'
+import { makeId } from '../../documents/make-id'
+import { deviceSettings } from '../../ui/device-settings'
 import { measureLater } from '../measure-later'
 import { openInput } from './inputs'
 import type { InputKind, OpenInput } from './inputs'
@@ -56,13 +57,20 @@ const defaults: RecorderSettings = {
   listens: true,
 }
 
+const settingsSchema = z.object({
+  input: z.enum(['microphone', 'practice', 'pads']),
+  deviceId: z.string().optional(),
+  channels: z.enum(['mono', 'stereo']),
+  waitsForSound: z.boolean(),
+  thresholdDb: z.number().min(-120).max(0),
+  silenceSeconds: z.number().min(0).max(600),
+  listens: z.boolean(),
+})
+const kept = deviceSettings<RecorderSettings>(KEY, settingsSchema, defaults)
+
 function savedSettings(): RecorderSettings {
-  try {
-    const saved = { ...defaults, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<RecorderSettings>) }
-    return saved.input === 'pads' ? { ...saved, input: 'microphone' } : saved
-  } catch {
-    return defaults
-  }
+  const saved = kept.getState()
+  return saved.input === 'pads' ? { ...saved, input: 'microphone' } : saved
 }
 
 export const recorder = createStore<Recorder>(() => ({ state: 'closed', settings: savedSettings(), onDisk: true }))
@@ -83,7 +91,7 @@ export function journalWork(): Remote<JournalWork> {
 
 export function changeRecorder(changes: Partial<RecorderSettings>): void {
   const settings = { ...recorder.getState().settings, ...changes }
-  localStorage.setItem(KEY, JSON.stringify(settings))
+  kept.setState(settings, true)
   recorder.setState({ settings, problem: undefined })
   if (recorder.getState().state === 'armed') void disarm().then(arm)
 }
@@ -220,9 +228,9 @@ async function listTake(finished: FinishedTake, name: string, isPads: boolean): 
   const { hash, info, journal, startFrame } = finished
   const given: Partial<Source> = { addedAt: Date.now(), origin: isPads ? 'takenBack' : 'recorded', cut: cutToBeginWith(name, info) }
   const source = createSource(makeId, hash, info, name, isPads ? { ...given, strikes: strikesOf(startFrame, info.frames) } : given)
-  await sources.create(source)
-  noticeOutgoing()
-  if (journal) await journalWork().forget(journal)
+  // It is on the list at once; its journal goes when the list is written, and is the safe copy until then.
+  void sources.create(source).then(() => (journal ? journalWork().forget(journal) : undefined))
+  device.filesKept()
   measureLater(source)
   return source
 }

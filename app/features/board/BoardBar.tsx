@@ -3,7 +3,7 @@ import type { Kit } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { useIsWide } from '../../ui/use-is-wide'

@@ -2,7 +2,7 @@ import { applyBatch, makeChange, createKit, createPad, createRay, createSource, 
 import type { Kit, KitEdit, Pad, Source } from '@heliaster/core/kit'
 import { asTurns, cellsOf, planByNames, readNames } from '@heliaster/core/place'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import { placeEdits, placeFiles } from '../place/place-files'
 import type { PlaceHow } from '../place/place-files'
 import { sendEdits } from './bus-edits'

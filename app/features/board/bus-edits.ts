@@ -1,6 +1,6 @@
 import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 
 /** The most buses a kit has. */
 export const MOST_BUSES = 16

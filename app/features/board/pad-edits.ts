@@ -3,7 +3,7 @@ import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } fro
 import { evenEdges, MOST_TURNS, proposeLevel, setCells } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 
 /** The same turns laid out anew: each its own band, all in one band, or the bands at even edges. */
 export function spreadEdits(pad: Pad, cells: Cells, how: 'bands' | 'turns' | 'even'): KitEdit[] {

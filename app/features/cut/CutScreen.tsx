@@ -3,7 +3,7 @@ import { router } from 'expo-router'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { sources } from '../../stores/documents'
+import { sources } from '../../documents'
 import { Button } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'

@@ -1,4 +1,6 @@
-import { createStore } from 'zustand/vanilla'
+import { z } from 'zod'
+
+import { deviceSettings } from '../../ui/device-settings'
 
 /** How recordings are looked at on this device. */
 export interface CutLooks {
@@ -11,19 +13,12 @@ export interface CutLooks {
 const KEY = 'heliaster-cut-looks'
 const plain: CutLooks = { times: 'seconds', hasSpectrogram: false, endsStay: false }
 
-function kept(): CutLooks {
-  try {
-    return { ...plain, ...(JSON.parse(globalThis.localStorage?.getItem(KEY) ?? '{}') as Partial<CutLooks>) }
-  } catch {
-    return plain
-  }
-}
+const schema = z.object({ times: z.enum(['seconds', 'frames', 'beats']), hasSpectrogram: z.boolean(), endsStay: z.boolean() })
 
-export const cutLooks = createStore<CutLooks>(kept)
+export const cutLooks = deviceSettings<CutLooks>(KEY, schema, plain)
 
 export function changeLooks(changes: Partial<CutLooks>): void {
   cutLooks.setState(changes)
-  globalThis.localStorage?.setItem(KEY, JSON.stringify(cutLooks.getState()))
 }
 
 /** Numbers that ticks of a scale are apart by: 1, 2 or 5 of a power of ten, so that about `most` fit into `span`. */

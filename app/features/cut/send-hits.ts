@@ -3,7 +3,7 @@ import type { Clip, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaste
 import { asTurns, byLoudness, keepSettings } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import { nameEdits } from '../place'
 import { clipOfHit, hitTitle } from './hit-clip'
 import type { CutHit } from './use-source-cut'

@@ -6,10 +6,10 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 
 import { decodedAudio } from '../../audio/audio-files'
 import { coreWork } from '../../audio/workers'
-import { sources } from '../../stores/documents'
-import { rememberCut } from '../../stores/last-cut'
-import type { Gesture } from '../../stores/documents'
-import { makeId } from '../../stores/make-id'
+import { sources } from '../../documents'
+import { rememberCut } from '../../documents/last-cut'
+import type { Gesture } from '../../documents/gesture'
+import { makeId } from '../../documents/make-id'
 import { cutLooks } from './looks'
 
 export interface Analysis {

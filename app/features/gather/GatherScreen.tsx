@@ -1,37 +1,43 @@
 import type { Source } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useDeferredValue, useState } from 'react'
+import { useDeferredValue } from 'react'
 import { View } from 'react-native'
+import { z } from 'zod'
+import { useStore } from 'zustand'
 
 import { useKitId } from '../shell'
 import { session } from '../shell/session'
 import { SourceList } from './SourceList'
 import { RecordPanel } from './RecordPanel'
 import { RescueOffer } from './RescueOffer'
+import { deviceSettings } from '../../ui/device-settings'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 
-const SLIM_KEY = 'heliaster-slim-recorder'
+const panelLooks = deviceSettings(
+  'heliaster-slim-recorder',
+  z.object({ isSlim: z.boolean() }),
+  { isSlim: false },
+  {
+    older: (text) => ({ isSlim: text === 'yes' }),
+  },
+)
 
 /** Where sound comes in: the record button, and the list of what is there. */
 export function GatherScreen() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kitId = useKitId()
-  const [isSlim, setIsSlim] = useState(() => localStorage.getItem(SLIM_KEY) === 'yes')
+  const isSlim = useStore(panelLooks, (state) => state.isSlim)
   const cut = (source: Source) => {
     session.setState({ sourceId: source.id })
     router.navigate(`/kit/${kitId}/cut`)
-  }
-  const slim = (next: boolean) => {
-    setIsSlim(next)
-    localStorage.setItem(SLIM_KEY, next ? 'yes' : 'no')
   }
   // The place opens first, then the recorder, then the list: three short tasks, not a long one.
   const hasRecorder = useDeferredValue(true, false)
   const hasList = useDeferredValue(hasRecorder, false)
   const list = hasList && <SourceList onCut={cut} />
-  const panel = hasRecorder && <RecordPanel onTaken={cut} isSlim={isSlim} onSlim={slim} />
+  const panel = hasRecorder && <RecordPanel onTaken={cut} isSlim={isSlim} onSlim={(next) => panelLooks.setState({ isSlim: next })} />
   const line = { borderColor: palette.faint }
   if (isWide && !isSlim)
     return (

@@ -7,9 +7,9 @@ import { useStore } from 'zustand'
 import { measureLater } from '../../audio/measure-later'
 import type { LeftTake } from '../../audio/recording/journal-files'
 import { freeName, journalWork } from '../../audio/recording/recorder'
-import { sources } from '../../stores/documents'
-import { makeId } from '../../stores/make-id'
-import { noticeOutgoing } from '../../stores/outbox'
+import { sources } from '../../documents'
+import { makeId } from '../../documents/make-id'
+import { device } from '../../documents'
 import { Button } from '../../ui/Button'
 import { notify } from '../../ui/notices'
 import { Text } from '../../ui/Text'
@@ -36,11 +36,10 @@ async function keep(take: LeftTake): Promise<void> {
   const here = Object.values(sources.store.getState().entries).find(({ doc }) => doc.audio === hash)
   if (!here) {
     const source = createSource(makeId, hash, info, name, { addedAt: take.endedAt, origin: 'recorded' })
-    await sources.create(source)
-    noticeOutgoing()
+    void sources.create(source).then(() => journalWork().forget(take.name))
+    device.filesKept()
     measureLater(source)
-  }
-  await journalWork().forget(take.name)
+  } else await journalWork().forget(take.name)
   dropped(take.name)
   notify(here ? `It was on the list already, as “${here.doc.name}”.` : `“${name}” is on the list.`)
 }

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { StyleSheet, View } from 'react-native'
 import type { ViewStyle } from 'react-native'
 
-import { sources } from '../../stores/documents'
+import { sources } from '../../documents'
 import { Button } from '../../ui/Button'
 import { FileDrop } from '../../ui/FileDrop'
 import { Text } from '../../ui/Text'

@@ -1,7 +1,9 @@
 import type { Kit, Source, SourceId } from '@heliaster/core/kit'
-import { clipsOfPad } from '@heliaster/core/kit'
+import { clipsOfPad, families } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
-import { createStore } from 'zustand/vanilla'
+import { z } from 'zod'
+
+import { deviceSettings } from '../../ui/device-settings'
 
 export const sorts = [
   { value: 'added', text: 'Newest' },
@@ -40,29 +42,32 @@ const HEARD_KEY = 'heliaster-heard'
 const MOST_HEARD = 200
 const plain: LibraryView = { words: '', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearDb: 0 }
 
-function saved<T>(key: string, fallback: T): T {
-  try {
-    return { ...fallback, ...(JSON.parse(globalThis.localStorage?.getItem(key) ?? '{}') as Partial<T>) }
-  } catch {
-    return fallback
-  }
-}
-
-export const libraryView = createStore<LibraryView>(() => ({ ...saved(KEY, plain), words: '' }))
+const viewSchema = z.object({
+  sort: z.enum(sorts.map((one) => one.value)),
+  isReversed: z.boolean(),
+  only: z.enum(kinds.map((one) => one.value)),
+  family: z.enum(families).optional(),
+  tag: z.string().optional(),
+  hearsOnSelect: z.boolean(),
+  hearDb: z.number().min(-60).max(24),
+})
+/** What was looked for is not kept: the next visit begins with all of the list. */
+export const libraryView = deviceSettings<LibraryView>(KEY, viewSchema, plain)
 
 export function changeView(changes: Partial<LibraryView>): void {
   libraryView.setState(changes)
-  globalThis.localStorage?.setItem(KEY, JSON.stringify({ ...libraryView.getState(), words: '' }))
 }
 
-const heard: Record<string, number> = saved<Record<string, number>>(HEARD_KEY, {})
+const heardStore = deviceSettings<{ heard: Record<string, number> }>(HEARD_KEY, z.object({ heard: z.record(z.string(), z.number()) }), {
+  heard: {},
+})
 
 /** Remembers which sounds were used last, on this device. */
 export function noteHeard(id: SourceId): void {
-  heard[id] = Date.now()
+  const heard = { ...heardStore.getState().heard, [id]: Date.now() }
   const names = Object.keys(heard)
   if (names.length > MOST_HEARD) delete heard[names.reduce((a, b) => (heard[a] < heard[b] ? a : b))]
-  globalThis.localStorage?.setItem(HEARD_KEY, JSON.stringify(heard))
+  heardStore.setState({ heard })
 }
 
 /** Longer than this is a recording to be cut, shorter a hit. */
@@ -71,7 +76,11 @@ export const secondsOf = (source: Source) => source.info.frames / source.info.sa
 const isLong = (source: Source) => source.origin !== 'imported' || secondsOf(source) > LONG_SECONDS
 
 /** The sounds that are asked for, in the order that is asked for. What is passed goes last, unless it is asked for. */
-export function shownSounds(all: readonly Source[], view: LibraryView, heardAt: Readonly<Record<string, number>> = heard): Source[] {
+export function shownSounds(
+  all: readonly Source[],
+  view: LibraryView,
+  heardAt: Readonly<Record<string, number>> = heardStore.getState().heard,
+): Source[] {
   const wanted = view.words.trim().toLowerCase().split(/\s+/)
   const order = ORDERS[view.sort]
   const way = view.isReversed ? -1 : 1

@@ -5,9 +5,9 @@ import { clipsOfPad } from '@heliaster/core/kit'
 import { audioBytes } from '../../audio/audio-files'
 import { createImportPool } from '../../audio/import-pool'
 import type { TakenFile } from '../../audio/import.worker'
-import { kits, sources } from '../../stores/documents'
-import { rememberStep } from '../../stores/library'
-import { noticeOutgoing } from '../../stores/outbox'
+import { kits, sources } from '../../documents'
+import { rememberStep } from '../../documents/library'
+import { device } from '../../documents'
 import { chooseFiles, saveFile } from '../../ui/choose-files'
 import { notify } from '../../ui/notices'
 
@@ -29,7 +29,7 @@ export async function takeBack(source: Source): Promise<void> {
   pool.close()
   if (!taken.ok) return notify(`${file.name}: ${taken.reason}`)
   if (taken.hash === source.audio) return notify('This file is the same, bit for bit. Nothing was changed.')
-  noticeOutgoing()
+  device.filesKept()
   const count = exchange(source, taken)
   const where = count > 0 ? ` ${count} ${count === 1 ? 'clip' : 'clips'} on pads now read it.` : ''
   notify(`“${source.name}” has its changed version.${where}${shorterBy(source, taken)}`)

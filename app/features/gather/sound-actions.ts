@@ -2,8 +2,8 @@ import type { Source, SourceEdit } from '@heliaster/core/kit'
 import { clipOfSource } from '@heliaster/core/kit'
 
 import { hearClip } from '../../audio/sound'
-import { kits } from '../../stores/documents'
-import { deleteSounds, editSounds, undoLibrary } from '../../stores/library'
+import { kits } from '../../documents'
+import { deleteSounds, editSounds, undoLibrary } from '../../documents/library'
 import { notify } from '../../ui/notices'
 import { kitsUsing, libraryView, noteHeard, usersInWords } from './library-view'
 

@@ -2,7 +2,7 @@ import type { Source } from '@heliaster/core/kit'
 import { useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
 
-import { sources } from '../../stores/documents'
+import { sources } from '../../documents'
 import { libraryView, shownSounds } from './library-view'
 import type { LibraryView } from './library-view'
 

@@ -5,7 +5,7 @@ import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { grooveState, toggleGroove } from '../../audio/groove-player'
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import { Button } from '../../ui/Button'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'

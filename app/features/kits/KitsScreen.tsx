@@ -1,10 +1,12 @@
-import type { Kit, KitId } from '@heliaster/core/kit'
+import { facesOf } from '@heliaster/core/kit'
+import type { DocumentSummary, Kit, KitEdit, KitFaces, KitId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { kits } from '../../stores/documents'
+import { kits } from '../../documents'
+import type { Entry } from '../../documents/documents'
 import { Button, IconButton } from '../../ui/Button'
 import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
@@ -19,7 +21,8 @@ export function KitsScreen() {
   const loaded = useStore(kits.store, (state) => state.loaded)
   const [menuFor, setMenuFor] = useState<KitId>()
   const [busy, setBusy] = useState(false)
-  const list = Object.values(entries).sort((a, b) => b.changedAt - a.changedAt)
+  const elsewhere = useStore(kits.store, (state) => state.elsewhere)
+  const list = listed(entries, elsewhere)
   const openBundle = async () => {
     setBusy(true)
     await openBundleFile()
@@ -50,13 +53,13 @@ export function KitsScreen() {
           kind="main"
           icon="plus"
           style={{ flex: 1 }}
-          onPress={() => void createEmptyKit().then((kit) => router.navigate(`/kit/${kit.id}/gather`))}
+          onPress={() => router.navigate(`/kit/${createEmptyKit().id}/gather`)}
         />
         <Button label="Open bundle" icon="folder-open-outline" style={{ flex: 1 }} busy={busy} onPress={() => void openBundle()} />
       </View>
       <View role="list" style={{ gap: 0 }}>
-        {list.map(({ doc }) => (
-          <KitRow key={doc.id} kit={doc} onMenu={() => setMenuFor(doc.id)} />
+        {list.map((kit) => (
+          <KitRow key={kit.id} kit={kit} onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined} />
         ))}
       </View>
       {loaded && list.length === 0 && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
@@ -65,14 +68,32 @@ export function KitsScreen() {
   )
 }
 
-function KitRow({ kit, onMenu }: { readonly kit: Kit; readonly onMenu: () => void }) {
+/** What a row shows of a kit, whether its document is on this device or only listed by the server. */
+interface ListedKit extends KitFaces {
+  readonly id: string
+  readonly name: string
+  readonly changedAt: number
+}
+
+function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewhere: Readonly<Record<string, DocumentSummary>>): ListedKit[] {
+  const here = Object.values(entries).map(({ doc, changedAt }) => ({ id: doc.id, name: doc.name, changedAt, ...facesOf(doc) }))
+  const there = Object.values(elsewhere).map(({ id, name, changedAt, kit }) => ({
+    id,
+    name,
+    changedAt,
+    ...(kit ?? { pads: 0, faces: [] }),
+  }))
+  return [...here, ...there].sort((a, b) => b.changedAt - a.changedAt)
+}
+
+function KitRow({ kit, onMenu }: { readonly kit: ListedKit; readonly onMenu?: () => void }) {
   const palette = usePalette()
   return (
     <View role="listitem" style={{ flexDirection: 'row', alignItems: 'center', borderTopWidth: 1, borderTopColor: palette.line }}>
       <Pressable
         role="button"
         aria-label={`Open ${kit.name}`}
-        onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads.length > 0 ? 'board' : 'gather'}`)}
+        onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads > 0 ? 'board' : 'gather'}`)}
         style={{ flex: 1, paddingVertical: 14, gap: 8 }}
       >
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
@@ -80,18 +101,18 @@ function KitRow({ kit, onMenu }: { readonly kit: Kit; readonly onMenu: () => voi
             {kit.name}
           </Text>
           <Text look="small" tone="muted">
-            {kit.pads.length === 1 ? '1 pad' : `${kit.pads.length} pads`}
+            {kit.pads === 1 ? '1 pad' : `${kit.pads} pads`}
           </Text>
         </View>
-        {kit.pads.length > 0 && (
+        {kit.pads > 0 && (
           <View style={{ flexDirection: 'row', gap: 6, height: 26, overflow: 'hidden' }}>
-            {kit.pads.slice(0, 16).map((pad) => (
-              <Star key={pad.id} size={26} turns={pad.bands.map((band) => band.turns.length)} />
+            {kit.faces.map((turns, i) => (
+              <Star key={i} size={26} turns={turns} />
             ))}
           </View>
         )}
       </Pressable>
-      <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={onMenu} />
+      {onMenu && <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={onMenu} />}
     </View>
   )
 }

@@ -1,11 +1,11 @@
-import { createKit } from '@heliaster/core/kit'
+import { createKit, readKit } from '@heliaster/core/kit'
 import type { AudioHash, Kit, KitId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 
 import { keepAudio } from '../../audio/audio-files'
 import { shipWork } from '../../audio/workers'
-import { kits } from '../../stores/documents'
-import { makeId } from '../../stores/make-id'
+import { kits } from '../../documents'
+import { makeId } from '../../documents/make-id'
 import { chooseFiles } from '../../ui/choose-files'
 import { notify } from '../../ui/notices'
 
@@ -19,15 +19,15 @@ function freeName(name: string): string {
   return candidate
 }
 
-export async function createEmptyKit(): Promise<Kit> {
+export function createEmptyKit(): Kit {
   const kit = createKit(makeId, freeName('New kit'))
-  await kits.create(kit)
+  void kits.create(kit)
   return kit
 }
 
-export async function duplicateKit(kit: Kit): Promise<void> {
+export function duplicateKit(kit: Kit): void {
   const name = freeName(`${kit.name} copy`)
-  await kits.create({ ...kit, id: makeId<KitId>('kit'), name })
+  void kits.create({ ...kit, id: makeId<KitId>('kit'), name })
   notify(`“${name}” is a kit of its own now.`)
 }
 
@@ -40,10 +40,34 @@ export async function deleteKit(kit: Kit): Promise<void> {
   notify(`“${kit.name}” is deleted.`, { label: 'Undo', run: () => void bringBack() })
 }
 
+/** Opens a kit that was saved as a file by itself, without its audio: what this device or the server has of it sounds. */
+async function openKitFile(file: File): Promise<void> {
+  const read = readKit(parsed(await file.text()))
+  if (!read.ok) return notify(`${file.name}: ${read.message}`)
+  openAs(read.value)
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined
+  }
+}
+
+function openAs(kit: Kit): Kit {
+  const isKnown = kit.id in kits.store.getState().entries
+  const opened = isKnown ? { ...kit, id: makeId<KitId>('kit'), name: freeName(kit.name) } : kit
+  void kits.create(opened)
+  router.navigate(`/kit/${opened.id}/board`)
+  return opened
+}
+
 /** Opens a bundle as a kit. One that is already here comes in beside it, never over it. */
 export async function openBundleFile(): Promise<void> {
-  const [file] = await chooseFiles('.zip', false)
+  const [file] = await chooseFiles('.zip,.json', false)
   if (!file) return
+  if (/[.]json$/i.test(file.name)) return openKitFile(file)
   const result = await shipWork().open(await file.arrayBuffer())
   if (!result.ok) {
     notify(result.message)
@@ -51,9 +75,6 @@ export async function openBundleFile(): Promise<void> {
   }
   const { kit, audio, missing } = result.bundle
   for (const [hash, bytes] of audio) await keepAudio(hash as AudioHash, kit.audio[hash]?.name ?? hash, new Blob([new Uint8Array(bytes)]))
-  const isKnown = kit.id in kits.store.getState().entries
-  const opened = isKnown ? { ...kit, id: makeId<KitId>('kit'), name: freeName(kit.name) } : kit
-  await kits.create(opened)
+  const opened = openAs(kit)
   notify(missing.length > 0 ? missing.join(' ') : `“${opened.name}” is open, as it was.`)
-  router.navigate(`/kit/${opened.id}/board`)
 }

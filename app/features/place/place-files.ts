@@ -3,7 +3,7 @@ import type { Band, Bus, Clip, Kit, KitEdit, Pad, RayId, Source } from '@heliast
 import { asBands, asTurns, byLoudness, editsOfPlan, exchangeClips, keepSettings, padsOfPlan, putTakes } from '@heliaster/core/place'
 import type { Cells, NamedFile, NamePlan } from '@heliaster/core/place'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import type { LoudnessOf } from './use-loudness'
 
 /** How many files reach the pads: as their names say, or all in one manner. */

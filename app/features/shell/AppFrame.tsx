@@ -5,8 +5,7 @@ import { View } from 'react-native'
 import { GestureHandlerRootView } from 'react-native-gesture-handler'
 
 import { startSound } from '../../audio/sound'
-import { kits, sources, starts } from '../../stores/documents'
-import { startSender } from '../../stores/sender'
+import { device, saveState } from '../../documents'
 import { Notices } from '../../ui/notices'
 import { elementsTheme, usePalette } from '../../ui/theme'
 
@@ -16,8 +15,13 @@ let started = false
 function startOnce(): void {
   if (started) return
   started = true
-  for (const documents of [kits, sources, starts]) documents.load().catch(() => undefined) // the server is away; what is here is shown
-  startSender()
+  void device.start()
+  window.addEventListener('online', device.wake)
+  document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && device.wake())
+  window.addEventListener('pagehide', (event) => !event.persisted && device.stop())
+  window.addEventListener('beforeunload', (event) => {
+    if (saveState.getState().unkept > 0) event.preventDefault() // the browser asks whether to leave
+  })
   void startSound()
   keepOnDevice()
 }
@@ -25,7 +29,12 @@ function startOnce(): void {
 /** Lets the application open with no server in reach, and asks the browser not to clear what people recorded. */
 function keepOnDevice(): void {
   if (process.env.NODE_ENV === 'production') void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
-  void navigator.storage?.persist?.().catch(() => undefined)
+  void askToKeep()
+}
+
+async function askToKeep(): Promise<void> {
+  const lasting = await navigator.storage?.persist?.().catch(() => false)
+  saveState.setState({ lasting: lasting ?? false })
 }
 
 /** Theme and ground of every screen. */

@@ -34,18 +34,14 @@ export function KitHeader() {
       }}
     >
       <IconButton name="chevron-left" label="All kits" onPress={() => router.navigate('/')} />
-      <Pressable
-        role="button"
-        aria-label="All kits"
-        tabIndex={-1}
-        onPress={() => router.navigate('/')}
-        style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}
-      >
-        <Text look="heading" numberOfLines={1} style={{ lineHeight: 22 }}>
-          {kit?.name ?? ' '}
-        </Text>
+      <View style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}>
+        <Pressable role="button" aria-label="All kits" tabIndex={-1} onPress={() => router.navigate('/')}>
+          <Text look="heading" numberOfLines={1} style={{ lineHeight: 22 }}>
+            {kit?.name ?? ' '}
+          </Text>
+        </Pressable>
         <SaveMark />
-      </Pressable>
+      </View>
       {isWide && (
         <View style={{ flex: 1, alignItems: 'center' }}>
           <TideNav compact />

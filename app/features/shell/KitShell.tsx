@@ -9,7 +9,7 @@ import { stopGroove } from '../../audio/groove-player'
 import { stopRound } from '../../audio/round'
 import type { Sounded } from '../../audio/player'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../../audio/sound'
-import { kits } from '../../stores/documents'
+import { kits } from '../../documents'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
@@ -45,7 +45,7 @@ export function KitShell() {
       )}
       <RecordingMark />
       <SoloBar />
-      <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing />}</View>
+      <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
       {exists && settled !== 'board' && <PadStrip />}
       {!isWide && (
         <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>

@@ -2,69 +2,48 @@ import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { localDb } from '../../stores/local-db'
-import type { RefusedEdit } from '../../stores/local-db'
-import { saveState } from '../../stores/outbox'
-import { Button } from '../../ui/Button'
-import { Sheet } from '../../ui/Sheet'
+import { saveState } from '../../documents'
+import type { SaveState } from '../../sync/save-state'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { SaveSheet } from './SaveSheet'
 
-/** How saving stands, in two or three words, and the list of what did not fit. */
+const changes = (count: number) => `${count} ${count === 1 ? 'change' : 'changes'}`
+
+type Tone = 'kelp' | 'muted' | 'coral'
+
+/** How saving stands, in a few words, and how urgent it is. `kept on this device` and `saved` are never mixed up. */
+export function savingInWords({ unkept, blocked, refused, state, waiting }: SaveState): { words: string; tone: Tone } {
+  if (blocked) return { words: 'Close the other tabs', tone: 'coral' }
+  if (unkept > 0) return { words: `${changes(unkept)} not kept yet`, tone: 'coral' }
+  if (refused > 0) return { words: `${changes(refused)} kept aside`, tone: 'coral' }
+  if (state === 'away') return { words: waiting > 0 ? `Kept on this device, ${waiting} to send` : 'Server away', tone: 'coral' }
+  if (waiting > 0) return { words: 'Kept on this device, sending', tone: 'muted' }
+  return state === 'saved' ? { words: 'Saved', tone: 'kelp' } : { words: 'Saving', tone: 'muted' }
+}
+
+/** How saving stands; a tap tells all of it and what can be done. */
 export function SaveMark() {
   const palette = usePalette()
-  const { state, waiting, refused } = useStore(saveState)
-  const [list, setList] = useState<RefusedEdit[]>()
-  const words =
-    refused > 0
-      ? `${refused} ${refused === 1 ? 'change' : 'changes'} kept aside`
-      : state === 'saved'
-        ? 'Saved'
-        : state === 'saving'
-          ? 'Saving'
-          : `Saved here, ${waiting} to send`
-  const color = refused > 0 ? palette.coral : state === 'saved' ? palette.kelp : state === 'saving' ? palette.muted : palette.coral
-  const open = async () => setList(await (await localDb()).getAll('refused'))
+  const { words, tone } = savingInWords(useStore(saveState))
+  const [isOpen, setIsOpen] = useState(false)
   return (
     <>
       <Pressable
-        role="status"
-        aria-label={`Saving: ${words}`}
-        onPress={() => void open()}
-        disabled={refused === 0}
-        style={{ flexDirection: 'row', alignItems: 'center', gap: 5 }}
+        role="button"
+        aria-label={`How saving stands: ${words}`}
+        onPress={() => setIsOpen(true)}
+        hitSlop={8}
+        style={{ flexDirection: 'row', alignItems: 'center', gap: 5, alignSelf: 'flex-start', maxWidth: '100%' }}
       >
-        <View style={{ width: 7, height: 7, borderRadius: 4, backgroundColor: color }} />
-        <Text look="small" tone="muted" numberOfLines={1} style={{ fontSize: 13, lineHeight: 16 }}>
-          {words}
-        </Text>
+        <View style={{ width: 7, height: 7, borderRadius: 4, backgroundColor: palette[tone] }} />
+        <View role="status" style={{ flexShrink: 1 }}>
+          <Text look="small" tone="muted" numberOfLines={1} style={{ fontSize: 13, lineHeight: 16 }}>
+            {words}
+          </Text>
+        </View>
       </Pressable>
-      <Sheet
-        title="Changes kept aside"
-        isOpen={list !== undefined}
-        onClose={() => setList(undefined)}
-        actions={
-          <Button
-            label="I have seen them"
-            kind="main"
-            onPress={() => {
-              void localDb().then((db) => db.clear('refused'))
-              saveState.setState({ refused: 0 })
-              setList(undefined)
-            }}
-          />
-        }
-      >
-        <Text look="small">This was changed elsewhere at the same time. These changes of yours no longer fitted and were not made:</Text>
-        {list?.map((one) => (
-          <View key={one.place} style={{ gap: 2 }}>
-            <Text look="strong">{one.reason}</Text>
-            <Text look="figures" tone="muted">
-              {JSON.stringify(one.edit).slice(0, 240)}
-            </Text>
-          </View>
-        ))}
-      </Sheet>
+      <SaveSheet isOpen={isOpen} onClose={() => setIsOpen(false)} />
     </>
   )
 }

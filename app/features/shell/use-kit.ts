@@ -4,8 +4,8 @@ import { useGlobalSearchParams } from 'expo-router'
 import { useStore } from 'zustand'
 
 import { strikePad } from '../../audio/sound'
-import { kits } from '../../stores/documents'
-import type { Gesture } from '../../stores/documents'
+import { kits } from '../../documents'
+import type { Gesture } from '../../documents/gesture'
 import { session, useSession } from './session'
 
 export function useKitId(): KitId {

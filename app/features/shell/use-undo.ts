@@ -3,8 +3,8 @@ import { useEffect } from 'react'
 import { useStore } from 'zustand'
 
 import { isTyping } from '../../audio/computer-keys'
-import { kits, sources } from '../../stores/documents'
-import { library, redoLibrary, undoLibrary } from '../../stores/library'
+import { kits, sources } from '../../documents'
+import { library, redoLibrary, undoLibrary } from '../../documents/library'
 import { useSession } from './session'
 import { useKitId } from './use-kit'
 

@@ -1,7 +1,7 @@
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import type { Kit, Pad, Turn } from '@heliaster/core/kit'
 
-import { makeId } from '../../stores/make-id'
+import { makeId } from '../../documents/make-id'
 import { whyHardlyHeard, whySilent } from './why-silent'
 
 const bus = { id: 'bus-1' as never, name: 'Quay', gainDb: 0, pan: 0, mute: true }

@@ -2,7 +2,7 @@ import type { Start } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 
-import { starts } from '../../stores/documents'
+import { starts } from '../../documents'
 
 /** Starts that say something about pads, or about cuts, by name. */
 export function useStarts(about: 'pad' | 'cut'): Start[] {

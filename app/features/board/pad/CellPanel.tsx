@@ -7,7 +7,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { hearTurn } from '../../../audio/sound'
-import { sources } from '../../../stores/documents'
+import { sources } from '../../../documents'
 import { Button, IconButton } from '../../../ui/Button'
 import { CHANNEL_CHOICES } from '../../../ui/channel-choices'
 import { Chips } from '../../../ui/Chips'

@@ -7,7 +7,7 @@ import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
 import { importFiles, soundsOf } from '../../../audio/import'
-import { makeId } from '../../../stores/make-id'
+import { makeId } from '../../../documents/make-id'
 import { Button } from '../../../ui/Button'
 import { FileDrop } from '../../../ui/FileDrop'
 import { notify } from '../../../ui/notices'

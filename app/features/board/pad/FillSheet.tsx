@@ -7,7 +7,7 @@ import { FlatList, Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { hearClip } from '../../../audio/sound'
-import { sources } from '../../../stores/documents'
+import { sources } from '../../../documents'
 import { Button, IconButton } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { Icon } from '../../../ui/Icon'

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { sources } from '../../../stores/documents'
+import { sources } from '../../../documents'
 import { Button } from '../../../ui/Button'
 import { Text } from '../../../ui/Text'
 import { usePalette } from '../../../ui/theme'

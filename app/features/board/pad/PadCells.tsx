@@ -5,7 +5,7 @@ import { router } from 'expo-router'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { makeId } from '../../../stores/make-id'
+import { makeId } from '../../../documents/make-id'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { notify } from '../../../ui/notices'

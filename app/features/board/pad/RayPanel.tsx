@@ -4,7 +4,7 @@ import { toOwnCells, toSharedCells, withoutRayAt } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { makeId } from '../../../stores/make-id'
+import { makeId } from '../../../documents/make-id'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'

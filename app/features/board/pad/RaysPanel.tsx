@@ -5,7 +5,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { hearRay, raysLevel, soloed, toggleSolo } from '../../../audio/sound'
-import { makeId } from '../../../stores/make-id'
+import { makeId } from '../../../documents/make-id'
 import { Button, IconButton } from '../../../ui/Button'
 import { Meter } from '../../../ui/Meter'
 import { Slider } from '../../../ui/Slider'

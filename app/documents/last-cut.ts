@@ -2,29 +2,24 @@ import { tempoInName } from '@heliaster/core/cut'
 import { cutSchema, cutStartOf } from '@heliaster/core/kit'
 import type { AudioInfo, CutSettings } from '@heliaster/core/kit'
 
+import { deviceSettings } from '../ui/device-settings'
+
 const KEY = 'heliaster-last-cut'
 const plain: CutSettings = { waterLine: 0.3, minGapSeconds: 0.06 }
 /** A file shorter than this is one hit, whatever grid the last recording was cut on. */
 const ONE_HIT_SECONDS = 2
 
+const kept = deviceSettings<CutSettings>(KEY, cutSchema, plain)
+
 /** The way someone has just chosen to cut is the way the next recording begins with. */
 export function rememberCut(cut: CutSettings): void {
-  globalThis.localStorage?.setItem(KEY, JSON.stringify({ ...cutStartOf(cut), waterLine: plain.waterLine }))
+  kept.setState({ ...cutStartOf(cut), waterLine: plain.waterLine }, true)
 }
 
 /** How a new recording is cut: in the way chosen last, at its own tempo where its name says one. */
 export function cutToBeginWith(name: string, info: Pick<AudioInfo, 'frames' | 'sampleRateHz'>): CutSettings {
-  const { grid, ...last } = lastCut()
+  const { grid, ...last } = kept.getState()
   if (!grid || info.frames < ONE_HIT_SECONDS * info.sampleRateHz) return last
   if (grid.kind !== 'beats') return { ...last, grid }
   return { ...last, grid: { ...grid, tempoBpm: tempoInName(name) ?? grid.tempoBpm } }
-}
-
-function lastCut(): CutSettings {
-  try {
-    const parsed = cutSchema.safeParse(JSON.parse(globalThis.localStorage?.getItem(KEY) ?? '{}'))
-    return parsed.success ? parsed.data : plain
-  } catch {
-    return plain // what was kept is no JSON: begin as ever
-  }
 }

@@ -1,7 +1,7 @@
 import type { SourceEdit } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
-import { sources } from './documents'
+import { sources } from './index'
 import type { DocumentChange } from './documents'
 
 interface Step {

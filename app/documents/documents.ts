@@ -1,0 +1,293 @@
+import { applyBatch, makeChange, sharedWith } from '@heliaster/core/kit'
+import type { AnyEdit, DocumentKind, DocumentSummary, MakeId } from '@heliaster/core/kit'
+import { createStore } from 'zustand/vanilla'
+
+import { documentKey } from '../sync/local-db'
+import type { Outgoing, StoredDocument } from '../sync/local-db'
+import type { OnShelf, Shelf } from '../sync/shelf'
+import { intendedOnly } from './gesture'
+import type { Gesture } from './gesture'
+import { emptyHistory, remember, stepBack, stepForward } from './history'
+import type { History } from './history'
+import { Bases, replay } from './replay'
+
+export interface Entry<Doc, Edit> {
+  readonly doc: Doc
+  readonly revision: number
+  readonly changedAt: number
+  readonly history: History<Edit>
+}
+
+/** A document that cannot be read here: kept as it is, and shown so that it can be saved as a file. */
+export interface SetApart {
+  readonly id: string
+  /** As it is kept here; nothing where only the server has it. */
+  readonly doc?: unknown
+  readonly reason: string
+}
+
+interface State<Doc, Edit> {
+  readonly entries: Readonly<Record<string, Entry<Doc, Edit>>>
+  /** What the server lists and this device has not fetched. */
+  readonly elsewhere: Readonly<Record<string, DocumentSummary>>
+  readonly setApart: Readonly<Record<string, SetApart>>
+  /** False until what this device keeps has been read. */
+  readonly loaded: boolean
+}
+
+interface HasId {
+  readonly id: string
+  readonly name: string
+}
+
+/** Edits of one document among many. */
+export interface DocumentChange<Edit> {
+  readonly id: string
+  readonly edits: Edit[]
+}
+
+export interface DocumentsNeed {
+  readonly shelf: Shelf
+  readonly makeId: MakeId
+  now(): number
+  /** Is told why a change was not made. */
+  onRefused(reason: string): void
+}
+
+/** The documents of one kind: edits are here at once, written on this device at once, and on their way to the server. */
+export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: DocumentKind<Doc, Edit>, need: DocumentsNeed) {
+  const { shelf, makeId } = need
+  const store = createStore<State<Doc, Edit>>(() => ({ entries: {}, elsewhere: {}, setApart: {}, loaded: false }))
+  /** Documents as they are without the drags under way. */
+  const settled = new Map<string, Doc>()
+  /** What each drag under way has made of a document so far. */
+  const drags = new Map<string, Map<object, Edit[]>>()
+
+  const bases = new Bases<Doc, Edit>(kind)
+
+  const entryOf = (id: string) => store.getState().entries[id]
+  const docOf = (id: string) => settled.get(id)
+  const keyOf = (id: string) => documentKey(kind.kind, id)
+
+  /** Puts documents on the list, with the drags under way made on them; `undefined` takes one off. */
+  function show(changes: ReadonlyMap<string, (Omit<Entry<Doc, Edit>, 'history'> & { history?: History<Edit> }) | undefined>): void {
+    const entries = { ...store.getState().entries }
+    for (const [id, change] of changes) {
+      if (!change) {
+        delete entries[id]
+        settled.delete(id)
+        continue
+      }
+      settled.set(id, change.doc)
+      const moving = [...(drags.get(id)?.values() ?? [])].flat()
+      const doc = moving.length > 0 ? applyBatch(kind, change.doc, moving, false).doc : change.doc
+      entries[id] = { ...change, doc, history: change.history ?? entries[id]?.history ?? emptyHistory }
+    }
+    store.setState({ entries })
+  }
+
+  const outgoing = (id: string, type: Outgoing['type'], edits: readonly unknown[]): Outgoing => ({
+    key: keyOf(id),
+    kind: kind.kind,
+    docId: id,
+    type,
+    batchId: makeId('batch'),
+    edits,
+    version: kind.version,
+  })
+
+  /** Makes a change; `history` is told what undoes it. */
+  function apply(id: string, edits: Edit[], history: (made: { edits: Edit[]; inverses: Edit[] }) => History<Edit>): void {
+    const entry = entryOf(id)
+    const before = docOf(id)
+    if (!entry || !before || edits.length === 0) return
+    const made = makeChange(kind as never, before, edits) as ReturnType<typeof makeChange<Doc, Edit>>
+    if (made.refused.length > 0) need.onRefused(made.refused[0].reason)
+    const isSame = made.doc === before
+    show(new Map([[id, { ...entry, doc: made.doc, changedAt: isSame ? entry.changedAt : need.now(), history: history(made) }]]))
+    if (!isSame) void shelf.write({ add: [outgoing(id, 'edits', made.edits)] })
+  }
+
+  const newRow = (doc: Doc, changedAt: number): StoredDocument => ({
+    key: keyOf(doc.id),
+    kind: kind.kind,
+    id: doc.id,
+    doc,
+    revision: 0,
+    changedAt,
+    hidden: false,
+  })
+
+  async function createMany(docs: readonly Doc[]): Promise<void> {
+    const changedAt = need.now()
+    show(new Map(docs.map((doc) => [doc.id, { doc, revision: 0, changedAt, history: emptyHistory }])))
+    await shelf.write({ rows: docs.map((doc) => newRow(doc, changedAt)), add: docs.map((doc) => outgoing(doc.id, 'create', [doc])) })
+  }
+
+  async function hideMany(ids: readonly string[]): Promise<() => Promise<void>> {
+    const hidden = new Map(ids.flatMap((id) => (entryOf(id) && docOf(id) ? [[id, { ...entryOf(id)!, doc: docOf(id)! }] as const] : [])))
+    show(new Map([...hidden.keys()].map((id) => [id, undefined])))
+    await shelf.write({ add: [...hidden.keys()].map((id) => outgoing(id, 'hide', [])) })
+    return async () => {
+      show(hidden)
+      await shelf.write({ add: [...hidden.keys()].map((id) => outgoing(id, 'restore', [])) })
+      await sync([...hidden.keys()])
+    }
+  }
+
+  /** Looks anew at what is on the shelf, after another page or the server has changed it. */
+  async function sync(ids: readonly string[]): Promise<void> {
+    take(new Map(await Promise.all(ids.map(async (id) => [id, await shelf.read(keyOf(id))] as const))))
+  }
+
+  function take(found: ReadonlyMap<string, OnShelf>): void {
+    const shown = new Map<string, Omit<Entry<Doc, Edit>, 'history'> | undefined>()
+    const apart = { ...store.getState().setApart }
+    const elsewhere = { ...store.getState().elsewhere }
+    for (const [id, onShelf] of found) {
+      const { row, batches } = onShelf
+      if (!row) continue
+      delete apart[id]
+      delete elsewhere[id]
+      const base = bases.of(row)
+      if ('reason' in base) {
+        apart[id] = { id, doc: row.doc, reason: base.reason }
+        continue
+      }
+      const now = replay(kind, base.doc, onShelf)
+      const held = entryOf(id)
+      if (now.hidden) {
+        if (held) shown.set(id, undefined)
+        continue
+      }
+      const before = docOf(id)
+      const doc = before ? sharedWith(kind, before, now.doc) : now.doc
+      if (held && doc === before && held.revision === row.revision) continue
+      const changedAt = Math.max(row.changedAt, batches.length > 0 ? (held?.changedAt ?? 0) : 0)
+      shown.set(id, { doc, revision: row.revision, changedAt })
+    }
+    if (shown.size > 0) show(shown)
+    store.setState({ setApart: apart, elsewhere })
+  }
+
+  return {
+    kind,
+    store,
+    /** One step: applied, undoable, saved. Edits that change nothing leave no step. */
+    edit(id: string, edits: Edit[]): void {
+      const before = entryOf(id)
+      if (before) apply(id, edits, (made) => (made.inverses.length > 0 ? remember(before.history, made) : before.history))
+    },
+    /** A drag: it keeps its edits only, and makes them on the document of the moment, whoever has changed that meanwhile. */
+    gesture(id: string): Gesture<Edit> {
+      const token = {}
+      const seen = docOf(id)
+      const mine = drags.get(id) ?? new Map<object, Edit[]>()
+      drags.set(id, mine)
+      let meant: Edit[] = []
+      const follow = () => {
+        const entry = entryOf(id)
+        const doc = docOf(id)
+        if (entry && doc) show(new Map([[id, { ...entry, doc }]]))
+      }
+      return {
+        set(edits) {
+          const now = docOf(id)
+          if (!seen || !now) return
+          meant = intendedOnly(kind, seen, now, edits)
+          mine.set(token, meant)
+          follow()
+        },
+        end() {
+          const edits = meant
+          meant = []
+          mine.delete(token)
+          if (mine.size === 0) drags.delete(id)
+          this.set = () => undefined
+          follow()
+          if (edits.length > 0) {
+            if (entryOf(id)) apply(id, edits, (made) => (made.inverses.length > 0 ? remember(entryOf(id)!.history, made) : entryOf(id)!.history))
+            else void shelf.write({ refused: [{ kind: kind.kind, docId: id, reason: 'It was deleted while it was being changed.', edits, at: need.now() }] }) // prettier-ignore
+          }
+        },
+      }
+    },
+    undo(id: string): void {
+      const back = entryOf(id) && stepBack(entryOf(id)!.history)
+      if (back) apply(id, back.edits, () => back.history)
+    },
+    redo(id: string): void {
+      const forward = entryOf(id) && stepForward(entryOf(id)!.history)
+      if (forward) apply(id, forward.edits, () => forward.history)
+    },
+    create: async (doc: Doc) => createMany([doc]),
+    /** Many at once: one change of the store, one transaction. Resolves when they are kept on this device. */
+    createMany,
+    /** Edits of many documents in one change of the store. Returns what undoes them; histories of each stay as they are. */
+    editMany(changes: readonly DocumentChange<Edit>[]): DocumentChange<Edit>[] {
+      const undone: DocumentChange<Edit>[] = []
+      const shown = new Map<string, Omit<Entry<Doc, Edit>, 'history'>>()
+      const add: Outgoing[] = []
+      const changedAt = need.now()
+      for (const { id, edits } of changes) {
+        const before = shown.get(id)?.doc ?? docOf(id)
+        if (!before) continue
+        const made = makeChange(kind as never, before, edits) as ReturnType<typeof makeChange<Doc, Edit>>
+        if (made.doc === before) continue
+        shown.set(id, { ...entryOf(id)!, doc: made.doc, changedAt })
+        undone.unshift({ id, edits: made.inverses })
+        add.push(outgoing(id, 'edits', made.edits))
+      }
+      if (add.length > 0) {
+        show(shown)
+        void shelf.write({ add })
+      }
+      return undone
+    },
+    /** Takes a document off the list. Its data stays, here and on the server, so that it can be brought back. */
+    hide: async (id: string) => hideMany([id]),
+    hideMany,
+    /** Brings back what was taken off the list, here or elsewhere, as far as this device still has it. */
+    async bringBack(id: string): Promise<boolean> {
+      const { row } = await shelf.read(keyOf(id))
+      if (!row) return false
+      await shelf.write({ add: [outgoing(id, 'restore', [])] })
+      await sync([id])
+      return true
+    },
+    /** Makes a document that is kept under an id that is taken a document of its own. Returns its new id. */
+    async asItsOwn(id: string): Promise<string | undefined> {
+      const { row, batches } = await shelf.read(keyOf(id))
+      const base = row && bases.of(row)
+      if (!base || 'reason' in base) return undefined
+      const own = { ...replay(kind, base.doc, { row, batches }).doc, id: makeId(kind.kind) }
+      await createMany([own])
+      await shelf.write({ settled: batches.map((batch) => batch.batchId), hidden: [{ key: keyOf(id), hidden: true }] })
+      await sync([id])
+      return own.id
+    },
+    sync,
+    bases,
+    /** Reads what this device keeps. */
+    async load(): Promise<void> {
+      const all = await shelf.readAll(kind.kind)
+      take(new Map([...all].map(([key, onShelf]) => [key.slice(keyOf('').length), onShelf])))
+      store.setState({ loaded: true })
+    },
+    noteElsewhere(summaries: readonly DocumentSummary[]): void {
+      const { entries, elsewhere } = store.getState()
+      const added = summaries.filter(({ id }) => !(id in entries)).map((summary) => [summary.id, summary])
+      if (added.length > 0) store.setState({ elsewhere: { ...elsewhere, ...Object.fromEntries(added) } })
+    },
+    /** The server cannot read a document: what it has can be saved as a file. */
+    noteUnreadable(id: string, reason: string): void {
+      store.setState(({ setApart }) => ({ setApart: { ...setApart, [id]: { id, reason } } }))
+    },
+    forgetElsewhere(id: string): void {
+      const { [id]: gone, ...elsewhere } = store.getState().elsewhere
+      if (gone) store.setState({ elsewhere })
+    },
+  }
+}
+
+export type Documents<Doc extends HasId, Edit extends AnyEdit> = ReturnType<typeof createDocuments<Doc, Edit>>

@@ -1,0 +1,67 @@
+import { applyBatch } from '@heliaster/core/kit'
+import type { AnyEdit } from '@heliaster/core/kit'
+
+import { device } from '../../documents'
+import type { SetApart } from '../../documents/documents'
+import { localDb } from '../../sync/local-db'
+import type { RefusedEdits } from '../../sync/local-db'
+import { notify } from '../../ui/notices'
+import { saveFile } from '../../ui/choose-files'
+
+export async function readRefused(): Promise<RefusedEdits[]> {
+  return (await localDb()).getAll('refused')
+}
+
+export async function putAway({ place }: RefusedEdits): Promise<void> {
+  if (place !== undefined) await (await localDb()).delete('refused', place)
+  device.filesKept()
+}
+
+const editsOf = (refused: RefusedEdits): AnyEdit[] => (refused.edits ?? [refused.edit]) as AnyEdit[]
+
+/** Makes changes that were kept aside on the document of now, brought back first where it was deleted. */
+export async function applyAgain(refused: RefusedEdits): Promise<void> {
+  const { kind, docId } = refused
+  const documents = device.documentsOf(kind)
+  if (!documents.store.getState().entries[docId] && !(await documents.bringBack(docId))) {
+    notify('This is no longer on this device or on the server, so there is nothing to make the changes on.')
+    return
+  }
+  const entry = documents.store.getState().entries[docId]
+  const tried = entry && applyBatch(documents.kind, entry.doc, editsOf(refused))
+  if (!tried || tried.refused.length === editsOf(refused).length) {
+    notify(`They still do not fit: ${tried?.refused[0]?.reason ?? 'the document cannot be read.'}`)
+    return
+  }
+  documents.edit(docId, editsOf(refused))
+  await putAway(refused)
+}
+
+/** The name of what a change was made on, as far as it is still known. */
+export function nameOf({ kind, docId }: RefusedEdits): string {
+  const name = device.documentsOf(kind).store.getState().entries[docId]?.doc.name
+  return name ?? { kit: 'A kit', source: 'A recording', start: 'A start' }[kind]
+}
+
+/** What was meant, as well as its data tells. */
+export function describeEdits(refused: RefusedEdits): string {
+  const edits = editsOf(refused)
+  const [first] = edits as { type: string; at?: string[] }[]
+  const what = first.at ? `${first.type} ${first.at[first.at.length - 1]}` : first.type
+  return edits.length === 1 ? what : `${what} and ${edits.length - 1} more`
+}
+
+/** Everything this page has open, as one file for each kit, so that nothing hangs on a device that cannot write. */
+export function saveAllAsFile(): void {
+  for (const { doc } of Object.values(device.kits.store.getState().entries)) {
+    if (device.shelf.isUnkept('kit', doc.id)) saveFile(`${doc.name || 'kit'}.json`, JSON.stringify(doc), 'application/json')
+  }
+  for (const { doc } of Object.values(device.sources.store.getState().entries)) {
+    if (device.shelf.isUnkept('source', doc.id)) saveFile(`${doc.name || 'recording'}.json`, JSON.stringify(doc), 'application/json')
+  }
+}
+
+export function saveAsFile({ id, doc }: SetApart): void {
+  if (doc !== undefined) saveFile(`${id}.json`, JSON.stringify(doc), 'application/json')
+  else window.open(`/api/kits/${id}/file`, '_blank')
+}

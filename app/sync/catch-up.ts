@@ -1,0 +1,174 @@
+import { kinds } from '@heliaster/core/kit'
+import type { ChangeEvent, DocumentSummary, Kind } from '@heliaster/core/kit'
+
+import { ServerRefused } from './api'
+import { documentKey } from './local-db'
+import type { Sender, SenderNeeds } from './sender'
+
+/** Documents that are fetched by themselves; older ones come when they are opened. */
+const FETCHED = 300
+const AT_ONCE = 4
+
+type Needs = Pick<SenderNeeds, 'api' | 'shelf' | 'documentsOf' | 'timers'>
+
+const AGAIN_MS = 2000
+const SOON_MS = 250
+
+/** Brings this device up to what the server has: all of the list at first, then what has changed since. */
+export class CatchUp {
+  private readonly readAt = new Map<Kind, number>()
+  /** What was heard of and has not been taken over yet. */
+  private readonly told = new Map<string, ChangeEvent>()
+  private isBehind = false
+  private isWanted = false
+  private running = false
+  private stopped = false
+  private timer: unknown
+  private soon: unknown
+  private readonly under = new Map<string, Promise<void>>()
+
+  constructor(
+    private readonly need: Needs,
+    private readonly sender: Pick<Sender, 'adopt' | 'adoptAll'>,
+  ) {}
+
+  /** Goes through the lists, now and again until it has come through. */
+  all(): void {
+    this.isBehind = true
+    this.goOn()
+  }
+
+  /** Takes over what was heard of, now or when the server answers again. */
+  heard(event: ChangeEvent): void {
+    if (!event.kind || !event.id) return
+    this.told.set(documentKey(event.kind, event.id), event)
+    // What this device has just sent comes back as well, and is settled by itself in a moment.
+    this.soon ??= this.need.timers.set(() => {
+      this.soon = undefined
+      this.goOn()
+    }, SOON_MS)
+  }
+
+  stop(): void {
+    this.stopped = true
+    this.need.timers.clear(this.timer)
+    this.need.timers.clear(this.soon)
+  }
+
+  private goOn(): void {
+    this.isWanted = true
+    if (this.running || this.stopped) return
+    this.running = true
+    void this.work()
+      .catch(() => {
+        this.need.timers.clear(this.timer)
+        this.timer = this.need.timers.set(() => this.goOn(), AGAIN_MS)
+      })
+      .finally(() => {
+        this.running = false
+        if (this.isWanted) this.goOn()
+      })
+  }
+
+  private async work(): Promise<void> {
+    while (this.isWanted) {
+      this.isWanted = false
+      if (this.isBehind) {
+        this.told.clear() // the lists are newer than what was heard before they were asked for
+        for (const kind of kinds) await this.kind(kind)
+        this.isBehind = false
+      }
+      await this.takeTold()
+    }
+  }
+
+  /** Goes through the list, the newest first. What is listed no more, and is known to the server, has been deleted. */
+  private async kind(kind: Kind): Promise<void> {
+    const since = this.readAt.get(kind)
+    const here = since === undefined ? await this.need.shelf.readAll(kind) : undefined
+    const unlisted = new Set([...(here ?? [])].flatMap(([, { row }]) => (row && row.revision > 0 && !row.hidden ? [row.id] : [])))
+    let readAt: number | undefined
+    let after: string | undefined
+    let fetched = 0
+    do {
+      const page = await this.need.api.list(kind, { ...(after ? { after } : {}), ...(since === undefined ? {} : { since: String(since) }) })
+      readAt ??= page.readAt
+      for (const { id } of page.items) unlisted.delete(id)
+      const wanted = page.items.filter((item) => item.doc !== undefined || fetched++ < FETCHED)
+      this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => !wanted.includes(item)))
+      await this.takePage(kind, wanted)
+      after = page.next
+    } while (after)
+    for (const id of unlisted) await this.look(kind, id)
+    this.readAt.set(kind, readAt ?? 0)
+  }
+
+  /** Documents that came with the list are taken over all at once, the others one by one. */
+  private async takePage(kind: Kind, items: readonly DocumentSummary[]): Promise<void> {
+    const whole = items.filter((item) => item.doc !== undefined && !item.deleted)
+    const held = await Promise.all(whole.map((item) => this.need.shelf.read(documentKey(kind, item.id))))
+    const newer = whole.filter((item, i) => (held[i]!.row?.revision ?? -1) < item.revision && !held[i]!.row?.hidden)
+    await this.sender.adoptAll(kind, newer)
+    const done = new Set(newer)
+    await inTurns(items.filter((item) => !done.has(item)), (item) => this.take(kind, item)) // prettier-ignore
+    await this.takeTold()
+  }
+
+  /** What was heard meanwhile does not wait for the end of the lists. */
+  private async takeTold(): Promise<void> {
+    for (const [key, event] of this.told) {
+      const { kind, id, revision = 0, deleted = false } = event
+      await this.take(kind!, { id: id!, revision, deleted, changedAt: this.need.timers.now() })
+      if (this.told.get(key) === event) this.told.delete(key)
+    }
+  }
+
+  /** What the server says of one document: taken over where it is newer than what is here. */
+  async take(kind: Kind, item: Pick<DocumentSummary, 'id' | 'revision' | 'deleted' | 'doc' | 'changedAt'>): Promise<void> {
+    const { row } = await this.need.shelf.read(documentKey(kind, item.id))
+    if (item.deleted) return this.hide(kind, item.id)
+    if (row?.hidden) await this.unhide(kind, item.id)
+    if (row && row.revision >= item.revision && item.revision > 0) return
+    if (item.doc !== undefined)
+      await this.sender.adopt(kind, item.id, { revision: item.revision, doc: item.doc, changedAt: item.changedAt })
+    else await this.look(kind, item.id, item.changedAt)
+  }
+
+  /** Asks for one document; one that the server no longer has is taken off the list. Asked for once at a time. */
+  look(kind: Kind, id: string, changedAt?: number): Promise<void> {
+    const key = documentKey(kind, id)
+    const under = this.under.get(key) ?? this.fetch(kind, id, changedAt).finally(() => this.under.delete(key))
+    this.under.set(key, under)
+    return under
+  }
+
+  private async fetch(kind: Kind, id: string, changedAt?: number): Promise<void> {
+    try {
+      const { revision, doc } = await this.need.api.find(kind, id)
+      await this.sender.adopt(kind, id, { revision, doc, changedAt })
+    } catch (error) {
+      if (!(error instanceof ServerRefused)) throw error
+      if (error.code === 'notFound') await this.hide(kind, id)
+      if (error.code === 'unreadable') this.need.documentsOf(kind).noteUnreadable(id, error.message)
+    }
+  }
+
+  private async hide(kind: Kind, id: string): Promise<void> {
+    void this.need.shelf.write({ hidden: [{ key: documentKey(kind, id), hidden: true }] })
+    this.need.documentsOf(kind).forgetElsewhere(id)
+    await this.need.documentsOf(kind).sync([id])
+  }
+
+  private async unhide(kind: Kind, id: string): Promise<void> {
+    void this.need.shelf.write({ hidden: [{ key: documentKey(kind, id), hidden: false }] })
+    await this.need.documentsOf(kind).sync([id])
+  }
+}
+
+async function inTurns<T>(items: readonly T[], work: (item: T) => Promise<void>): Promise<void> {
+  let next = 0
+  const turn = async () => {
+    while (next < items.length) await work(items[next++])
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, turn))
+}

@@ -1,0 +1,337 @@
+/** @jest-environment node */
+import { createKit, createPad, inversesOf, kitKind } from '@heliaster/core/kit'
+import type { Kit, KitEdit } from '@heliaster/core/kit'
+import { aKit, anImpulse, randomEdit, testIds } from '@heliaster/core/kit/testing'
+
+import type { Gesture } from '../documents/gesture'
+import { openLocalDb } from './local-db'
+import { settle, World } from './testing/a-world'
+import type { Tab } from './testing/a-world'
+
+const kitsOf = (tab: Tab) =>
+  Object.fromEntries(Object.entries(tab.device.kits.store.getState().entries).map(([id, entry]) => [id, entry.doc]))
+const onServer = (world: World) =>
+  Object.fromEntries([...world.server.docs.values()].filter((held) => !held.hidden).map((held) => [held.doc.id, held.doc]))
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
+const rename = (name: string): KitEdit => ({ type: 'setKit', fields: { name } })
+
+async function quiet(world: World): Promise<void> {
+  Object.assign(world.faults, { storage: 0, lost: 0 })
+  world.server.isOlder = false
+  for (const browser of world.browsers) browser.online = true
+  for (const tab of world.tabs) tab.frozen = false
+  await world.clock.pass(40_000)
+}
+
+/** The batches whose edits are kept aside on a device. */
+async function refusedOn(tab: Tab): Promise<(string | undefined)[]> {
+  return (await (await tabDb(tab)).getAll('refused')).map((one) => one.batchId)
+}
+const tabDb = (tab: Tab) => openLocalDb(tab.browser.factory)
+
+/** What is in the outbox although nothing waits: its answer is known and cannot be written yet. */
+async function waitingOn(tab: Tab): Promise<string[]> {
+  if (tab.device.shelf.state().failure === undefined) return []
+  return (await (await tabDb(tab)).getAll('outbox')).map((one) => one.batchId)
+}
+
+async function withKit(tabs = 1) {
+  const world = new World(5)
+  const browser = world.aBrowser()
+  const open: Tab[] = []
+  for (let i = 0; i < tabs; i++) open.push(await world.aTab(browser))
+  const kit = aKit([{ bands: [[anImpulse()], [anImpulse()]] }, { bands: [] }]).kit
+  await open[0].device.kits.create(kit)
+  await world.clock.pass(8000)
+  return { world, browser, kit, open }
+}
+
+test('a change that cannot be written is said not to be kept, is written later, and only then is called kept', async () => {
+  const { world, kit, open: [tab], browser } = await withKit() // prettier-ignore
+  world.faults.storage = 1
+  browser.online = false
+  tab.device.kits.edit(kit.id, [rename('Only here')])
+  await world.clock.pass(3000)
+  expect(tab.device.saveState.getState()).toMatchObject({ unkept: 1, failure: expect.stringContaining('Quota') })
+  expect(kitsOf(tab)[kit.id].name).toBe('Only here')
+  world.faults.storage = 0
+  await world.clock.pass(11_000)
+  expect(tab.device.saveState.getState()).toMatchObject({ unkept: 0, waiting: 1 })
+  world.kill(tab)
+  const again = await world.aTab(browser)
+  expect(kitsOf(again)[kit.id].name).toBe('Only here')
+})
+
+test('what cannot be written on the device is sent to the server all the same', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  world.faults.storage = 1
+  tab.device.kits.edit(kit.id, [rename('One')])
+  tab.device.kits.edit(kit.id, [{ type: 'setKit', fields: { tempoBpm: 77 } }])
+  await world.clock.pass(9000)
+  expect(onServer(world)[kit.id]).toMatchObject({ name: 'One', tempoBpm: 77 })
+})
+
+test('two tabs of one browser come to the same, and one of them alone sends', async () => {
+  const { world, kit, open: [one, other] } = await withKit(2) // prettier-ignore
+  for (let i = 0; i < 12; i++) {
+    one.device.kits.edit(kit.id, [{ type: 'addPad', pad: createPad(testIds(i), { name: `a${i}` }), index: 0 }])
+    other.device.kits.edit(kit.id, [{ type: 'setKit', fields: { tempoBpm: 60 + i } }])
+    await world.clock.pass(300)
+  }
+  await world.clock.pass(8000)
+  expect(plain(kitsOf(one)[kit.id])).toEqual(onServer(world)[kit.id])
+  expect(plain(kitsOf(other)[kit.id])).toEqual(onServer(world)[kit.id])
+  expect(kitsOf(one)[kit.id].pads).toHaveLength(14)
+  expect(world.requests.filter(({ path }) => path === '/api/changes')).toHaveLength(1)
+  for (const tab of [one, other]) expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0 })
+})
+
+test('a frozen tab loses its part: another one sends after five seconds, and nothing is sent twice when it wakes', async () => {
+  const { world, kit, open: [leading, other] } = await withKit(2) // prettier-ignore
+  leading.frozen = true
+  other.device.kits.edit(kit.id, [rename('By the other')])
+  await world.clock.pass(4000)
+  expect(onServer(world)[kit.id]!.name).not.toBe('By the other')
+  await world.clock.pass(4000)
+  expect(onServer(world)[kit.id]!.name).toBe('By the other')
+  leading.frozen = false
+  await world.clock.pass(8000)
+  const revision = [...world.server.docs.values()][0]!.revision
+  expect(plain(kitsOf(leading)[kit.id])).toEqual(onServer(world)[kit.id])
+  expect(revision).toBe(2)
+})
+
+test('edits that go on and on do not put sending off', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const before = world.requests.length
+  for (let i = 0; i < 20; i++) {
+    tab.device.kits.edit(kit.id, [{ type: 'setKit', fields: { tempoBpm: 60 + i } }])
+    await world.clock.pass(300)
+  }
+  expect(world.requests.slice(before).filter(({ method }) => method === 'POST').length).toBeGreaterThan(8)
+})
+
+test('a visible page sends within five seconds of the return of the server, however long it was away', async () => {
+  const { world, kit, open: [tab], browser } = await withKit() // prettier-ignore
+  browser.online = false
+  tab.device.kits.edit(kit.id, [rename('Away')])
+  await world.clock.pass(300_000)
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'away', waiting: 1 })
+  browser.online = true
+  await world.clock.pass(5000)
+  expect(onServer(world)[kit.id]!.name).toBe('Away')
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0 })
+})
+
+test('a second device sees changes, new kits and deletions within a second', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const second = await world.aTab(world.aBrowser())
+  await world.clock.pass(2000)
+  expect(plain(kitsOf(second))).toEqual(onServer(world))
+  tab.device.kits.edit(kit.id, [rename('Renamed')])
+  await world.clock.pass(1000)
+  expect(kitsOf(second)[kit.id].name).toBe('Renamed')
+  const bringBack = await tab.device.kits.hide(kit.id)
+  await world.clock.pass(1000)
+  expect(kitsOf(second)).toEqual({})
+  await bringBack()
+  await world.clock.pass(1000)
+  expect(kitsOf(second)[kit.id].name).toBe('Renamed')
+})
+
+test('a drag is made on the document of the moment, and overwrites nothing that came meanwhile', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const second = await world.aTab(world.aBrowser())
+  await world.clock.pass(2000)
+  const [pad] = kit.pads
+  const drag = tab.device.kits.gesture(kit.id)
+  const amp = { points: [{ seconds: 1, value: 0, bend: 0 }] }
+  const seen = kitsOf(tab)[kit.id]
+  const shape = (driveDb: number) => [
+    { type: 'setPad' as const, padId: pad.id, own: { shape: { ...(seen.pads[0].own.shape ?? plainShapeOf(seen)), driveDb } } },
+  ]
+  drag.set(shape(3))
+  second.device.kits.edit(kit.id, [{ type: 'setPad', padId: pad.id, own: { shape: { ...plainShapeOf(seen), amp } } }])
+  await world.clock.pass(2000)
+  drag.set(shape(6))
+  expect(kitsOf(tab)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 6 })
+  drag.end()
+  await world.clock.pass(4000)
+  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 6 })
+  tab.device.kits.undo(kit.id)
+  await world.clock.pass(4000)
+  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 0 })
+})
+
+function plainShapeOf(kit: Kit) {
+  const [inverse] = inversesOf(kitKind, kit, { type: 'setPad', padId: kit.pads[0].id, own: { pan: 0.1 } })
+  expect(inverse).toBeDefined()
+  return (jest.requireActual('@heliaster/core/kit') as { plainShape: NonNullable<Kit['pads'][number]['own']['shape']> }).plainShape
+}
+
+test('a drag whose kit is deleted meanwhile puts nothing back, and what was meant is kept aside', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const second = await world.aTab(world.aBrowser())
+  await world.clock.pass(2000)
+  const drag = tab.device.kits.gesture(kit.id)
+  drag.set([rename('Half')])
+  await second.device.kits.hide(kit.id)
+  await world.clock.pass(2000)
+  drag.end()
+  await world.clock.pass(2000)
+  expect(kitsOf(tab)).toEqual({})
+  expect(await refusedOn(tab)).toHaveLength(1)
+  expect(tab.device.saveState.getState().refused).toBe(1)
+})
+
+test('an edit made while a newer version is on its way stays in sight', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const second = await world.aTab(world.aBrowser())
+  await world.clock.pass(2000)
+  for (let i = 0; i < 10; i++) {
+    second.device.kits.edit(kit.id, [{ type: 'setKit', fields: { tempoBpm: 60 + i } }])
+    await world.clock.pass(400 + 7 * i)
+    tab.device.kits.edit(kit.id, [rename(`n${i}`)])
+    for (let round = 0; round < 30; round++) {
+      await settle(1)
+      expect(kitsOf(tab)[kit.id].name).toBe(`n${i}`)
+    }
+  }
+})
+
+test('an answer that was lost after the batch was applied changes nothing twice', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  world.faults.lost = 0.5
+  for (let i = 0; i < 10; i++) {
+    tab.device.kits.edit(kit.id, [{ type: 'addPad', pad: createPad(testIds(50 + i), {}), index: 0 }])
+    await world.clock.pass(500)
+  }
+  await quiet(world)
+  expect(onServer(world)[kit.id]).toMatchObject({ pads: expect.objectContaining({ length: 12 }) })
+  expect(plain(kitsOf(tab)[kit.id])).toEqual(onServer(world)[kit.id])
+})
+
+test('the same bundle opened on two devices becomes two kits, and neither loses what was made on it', async () => {
+  const world = new World(3)
+  const [one, other] = [await world.aTab(world.aBrowser()), await world.aTab(world.aBrowser())]
+  const kit = createKit(testIds(9), 'From a bundle')
+  for (const browser of world.browsers) browser.online = false
+  await one.device.kits.create(kit)
+  await other.device.kits.create(kit)
+  one.device.kits.edit(kit.id, [rename('One')])
+  other.device.kits.edit(kit.id, [rename('Other')])
+  await world.clock.pass(1000)
+  await quiet(world)
+  const names = Object.values(onServer(world)).map((doc) => doc.name).sort() // prettier-ignore
+  expect(names).toEqual(['One', 'Other'])
+  for (const tab of [one, other]) expect(plain(kitsOf(tab))).toEqual(onServer(world))
+})
+
+test('a page that is newer than the server keeps its changes, says so, and sends them once the server has caught up', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  world.server.isOlder = true
+  tab.device.kits.edit(kit.id, [rename('For later')])
+  await world.clock.pass(9000)
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'away', waiting: 1, refused: 0, why: expect.stringContaining('newer') })
+  world.server.isOlder = false
+  await world.clock.pass(6000)
+  expect(onServer(world)[kit.id]!.name).toBe('For later')
+})
+
+/** A run of everything that can happen, by seeded chance; the seeds that failed once stay in the list below. */
+async function run(seed: number): Promise<void> {
+  const world = new World(seed)
+  const { random } = world
+  const any = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]
+  const browsers = [world.aBrowser(), world.aBrowser()]
+  for (const browser of [browsers[0], browsers[0], browsers[1]]) await world.aTab(browser)
+  const drags = new Map<Tab, { drag: Gesture<KitEdit>; id: string }>()
+  const shownKept = new Set<string>()
+  await world.tabs[0].device.kits.create(aKit([{ bands: [[anImpulse()], [anImpulse()]] }, { bands: [[anImpulse()]] }]).kit)
+  await world.clock.pass(3000)
+
+  /** What a person was told counts: kept on this device, saved on the server, or kept aside. */
+  const listen = async () => {
+    for (const tab of world.tabs) {
+      const { unkept, waiting, state } = tab.device.saveState.getState()
+      const isWritten = tab.device.shelf.state().unkept === 0
+      if (unkept === 0 && isWritten) tab.made.forEach((batch) => shownKept.add(batch))
+      if (!isWritten || waiting > 0 || state !== 'saved') continue
+      const lost = tab.made.filter((batch) => !known(batch))
+      if (lost.length > 0) expect([seed, [...(await aside(tab)), ...(await waitingOn(tab))]]).toEqual([seed, expect.arrayContaining(lost)])
+    }
+  }
+  /** Hiding and bringing back have no batch on the server. */
+  const hiding = new Set<string>()
+  const known = (batch: string) => world.server.batches.has(batch) || hiding.has(batch)
+  /** Kept aside on any device of the browser that made them: pages share the list. */
+  const aside = async (tab: Tab) => refusedOn(tab)
+
+  for (let step = 0; step < 45; step++) {
+    const tab = any(world.tabs)
+    const ids = Object.keys(kitsOf(tab))
+    const id = any(ids)
+    const actions: (() => unknown)[] = [
+      ...Array.from(
+        { length: 6 },
+        () => () => id && tab.device.kits.edit(id, [randomEdit(tab.device.kits.store.getState().entries[id].doc, random)]),
+      ),
+      () => id && tab.device.kits.undo(id),
+      () => id && tab.device.kits.redo(id),
+      () => {
+        if (!id || drags.has(tab)) return
+        drags.set(tab, { drag: tab.device.kits.gesture(id), id })
+      },
+      () => {
+        const drag = drags.get(tab)
+        const doc = drag && tab.device.kits.store.getState().entries[drag.id]?.doc
+        if (doc) drag.drag.set([randomEdit(doc, random)])
+      },
+      () => {
+        drags.get(tab)?.drag.end()
+        drags.delete(tab)
+      },
+      () =>
+        void tab.device.kits.create({ ...createKit(testIds(Math.floor(random() * 1e9)), 'New'), pads: [createPad(testIds(step), {}, 40)] }),
+      async () => {
+        const from = tab.made.length
+        if (ids.length > 1 && random() < 0.5) void tab.device.kits.hide(id)
+        tab.made.slice(from).forEach((batch) => hiding.add(batch))
+      },
+      () => (tab.browser.online = random() < 0.7),
+      () => (world.faults.lost = any([0, 0, 0.1, 0.4])),
+      () => (world.faults.storage = any([0, 0, 0.2, 0.8])),
+      () => (world.server.isOlder = random() < 0.3),
+      () => (tab.frozen = random() < 0.3),
+      async () => {
+        if (tab.device.shelf.state().unkept > 0) return // what was never called kept may go
+        world.kill(tab)
+        drags.delete(tab)
+        await world.aTab(tab.browser)
+      },
+      () => world.clock.pass(random() * 9000),
+    ]
+    await any(actions)()
+    await world.clock.pass(random() * 400)
+    await listen()
+  }
+  drags.forEach(({ drag }) => drag.end())
+  await quiet(world)
+  await listen()
+  for (const tab of world.tabs) {
+    expect([seed, plain(kitsOf(tab))]).toEqual([seed, onServer(world)])
+    expect([seed, tab.device.saveState.getState()]).toEqual([seed, expect.objectContaining({ state: 'saved', waiting: 0, unkept: 0 })])
+  }
+  const kept = (await Promise.all(world.browsers.map(async (browser) => aside([...browser.tabs][0])))).flat()
+  const lost = [...shownKept].filter((batch) => !known(batch))
+  expect([seed, kept]).toEqual([seed, expect.arrayContaining(lost)])
+  for (const held of world.server.docs.values()) expect([seed, kitKind.fault(held.doc as unknown as Kit)]).toEqual([seed, undefined])
+}
+
+const SEEDS = Number(process.env.KEEPING_SEEDS ?? 40)
+const FROM = Number(process.env.KEEPING_FROM ?? 1)
+const failedOnce = [323, 661]
+
+test('whatever happens to devices, tabs, storage and the way to the server, nothing that was called kept or saved is lost', async () => {
+  for (const seed of [...failedOnce, ...Array.from({ length: SEEDS }, (_, i) => FROM + i)]) await run(seed)
+}, 3_600_000)

@@ -1,0 +1,111 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+import { newKit, pad, saved } from './helpers'
+
+const kitIn = (page: Page) => /kit\/([^/]+)/.exec(page.url())![1]
+
+async function addPad(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Add pad' }).click()
+}
+
+test('two tabs of one browser with the same kit come to the same, and keep it after a reload', async ({ page, context }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).click()
+  await saved(page)
+  const other = await context.newPage()
+  await other.goto(page.url())
+  for (let i = 0; i < 3; i++) {
+    await addPad(page)
+    await addPad(other)
+  }
+  for (const tab of [page, other]) {
+    await expect(tab.getByRole('button', { name: /^Pad \d/ })).toHaveCount(6)
+    await saved(tab)
+  }
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^Pad \d/ })).toHaveCount(6)
+  const onServer = (await (await page.request.get(`/api/kits/${kitIn(page)}`)).json()) as { doc: { pads: unknown[] } }
+  expect(onServer.doc.pads).toHaveLength(6)
+})
+
+test('a second device sees a change, a new kit and a deletion within seconds, without a reload', async ({ page, browser, baseURL }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).click()
+  await saved(page)
+  const second = await (await browser.newContext({ baseURL })).newPage()
+  await second.goto(page.url())
+  await expect(second.getByRole('button', { name: 'Add pad' })).toBeVisible()
+  await addPad(page)
+  await expect(pad(second, 'Pad 1')).toBeVisible({ timeout: 5000 })
+  await page.goto('/')
+  const name = await page.request
+    .get(`/api/kits/${kitIn(second)}`)
+    .then(async (answer) => ((await answer.json()) as { doc: { name: string } }).doc.name)
+  await page.getByRole('button', { name: `More for ${name}` }).click()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
+  await expect(second.getByText('This kit is not here')).toBeVisible({ timeout: 5000 })
+  await second.context().close()
+})
+
+test('a device that cannot write says that a change is not kept, keeps it in sight and sends it all the same', async ({ page }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).click()
+  await saved(page)
+  await page.evaluate(() => {
+    const put = () => {
+      throw new DOMException('No room.', 'QuotaExceededError')
+    }
+    Object.assign(window, { heldAdd: IDBObjectStore.prototype.add, heldPut: IDBObjectStore.prototype.put })
+    IDBObjectStore.prototype.add = put
+    IDBObjectStore.prototype.put = put
+  })
+  await page.context().route('**/api/**', (route) => route.abort())
+  await addPad(page)
+  await page.getByRole('button', { name: /^How saving stands: 1 change not kept yet/ }).click()
+  await expect(page.getByText('1 change is in this page alone.')).toBeVisible()
+  await expect(page.getByText(/This device has no room for them/)).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save as a file' }).click()
+  expect((await download).suggestedFilename()).toMatch(/[.]json$/)
+  await page.context().unroute('**/api/**')
+  await page.getByRole('button', { name: 'Try the server again' }).click()
+  await expect(page.getByText('1 change is in this page alone.')).toHaveCount(0, { timeout: 15_000 })
+  const onServer = (await (await page.request.get(`/api/kits/${kitIn(page)}`)).json()) as { doc: { pads: unknown[] } }
+  expect(onServer.doc.pads).toHaveLength(1)
+})
+
+test('a kit that cannot be read is set apart, and the list and the other kits go on', async ({ page }) => {
+  await newKit(page)
+  await saved(page)
+  const id = kitIn(page)
+  await page.evaluate(
+    (kitId) =>
+      new Promise<void>((resolve, reject) => {
+        const open = indexedDB.open('heliaster')
+        open.onsuccess = () => {
+          const change = open.result.transaction('documents', 'readwrite')
+          const store = change.objectStore('documents')
+          store.get(`kit:${kitId}`).onsuccess = ({ target }) => {
+            const row = (target as IDBRequest<{ doc: object; revision: number }>).result
+            store.put({ ...row, revision: row.revision + 100, doc: { ...row.doc, version: 99 } })
+          }
+          change.oncomplete = () => {
+            open.result.close()
+            resolve()
+          }
+          change.onerror = () => reject(change.error)
+        }
+      }),
+    id,
+  )
+  await page.reload()
+  await expect(page.getByText('This kit cannot be read')).toBeVisible()
+  await page.getByRole('button', { name: /^How saving stands/ }).click()
+  await expect(page.getByText('A kit is set apart because it cannot be read.')).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save it as a file' }).click()
+  expect((await download).suggestedFilename()).toBe(`${id}.json`)
+  await page.goto('/')
+  await expect(page.getByRole('button', { name: 'Open Low Tide' })).toBeVisible()
+})
