@@ -7,7 +7,7 @@ import { startServer } from './serve.mjs'
 const FIRST_PAUSE_MS = 500
 const LONGEST_PAUSE_MS = 30_000
 /** What has run this long was well: the next pause is a short one again. */
-const WELL_MS = 60_000
+const WELL_MS = 20_000
 const LOOK_EVERY_MS = 500
 
 /** Tries until it succeeds; what fails is said each time. */
@@ -26,7 +26,14 @@ async function again(what, start, isWanted, say) {
  * Keeps both running below `folder` and at `port`. Returns how to stop them and, for those who look on, what runs now.
  * `say` is told in a sentence whatever stopped and came back.
  */
-export async function keepRunning({ folder, port, say, startDatabase = startMariadb, startWeb = startServer }) {
+export async function keepRunning({
+  folder,
+  port,
+  say,
+  startDatabase = startMariadb,
+  startWeb = startServer,
+  longestPauseMs = LONGEST_PAUSE_MS,
+}) {
   let stopping = false
   const isWanted = () => !stopping
   let pauseMs = FIRST_PAUSE_MS
@@ -43,7 +50,7 @@ export async function keepRunning({ folder, port, say, startDatabase = startMari
     if (Date.now() - startedAt > WELL_MS) pauseMs = FIRST_PAUSE_MS
     say(`${lost.join(' and ').replace(' and The', ' and the')} stopped by itself; starting again in ${pauseMs / 1000} s.`)
     await wait(pauseMs)
-    pauseMs = Math.min(LONGEST_PAUSE_MS, pauseMs * 2)
+    pauseMs = Math.min(longestPauseMs, pauseMs * 2)
     if (!isAlive(running.database.pid) && isWanted())
       running.database = await again('The database', () => startDatabase(folder), isWanted, say)
     if (hasExited() && isWanted()) {

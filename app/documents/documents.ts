@@ -52,6 +52,8 @@ export interface DocumentsNeed {
   now(): number
   /** Is told why a change was not made. */
   onRefused(reason: string): void
+  /** Is told of what came from elsewhere: a document that is new here, or one that others have changed. */
+  onArrived?(before: unknown, after: unknown): void
 }
 
 /** The documents of one kind: edits are here at once, written on this device at once, and on their way to the server. */
@@ -163,6 +165,7 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
       const before = docOf(id)
       const doc = before ? sharedWith(kind, before, now.doc) : now.doc
       if (held && doc === before && held.revision === row.revision) continue
+      if (doc !== before && store.getState().loaded) need.onArrived?.(before, doc)
       const changedAt = Math.max(row.changedAt, batches.length > 0 ? (held?.changedAt ?? 0) : 0)
       shown.set(id, { doc, revision: row.revision, changedAt })
     }

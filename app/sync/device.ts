@@ -1,6 +1,7 @@
 import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
 import type { Kind, Kit, KitEdit, MakeId, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 
+import { clashesOf, sameName } from '../documents/clashes'
 import { createDocuments } from '../documents/documents'
 import { createServerApi } from './api'
 import { CatchUp } from './catch-up'
@@ -38,6 +39,7 @@ export function createDevice(ground: Ground) {
   let why: string | undefined
   let holds = 0
   let stopped = false
+  let caughtUp = false
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
     saveState.setState({ unkept: failure === undefined ? 0 : unkept, failure })
@@ -49,7 +51,14 @@ export function createDevice(ground: Ground) {
   }) // prettier-ignore
 
   const need = { shelf, makeId, now: () => timers.now(), onRefused: ground.notify }
-  const kits = createDocuments<Kit, KitEdit>(kitKind, need)
+  const kits = createDocuments<Kit, KitEdit>(kitKind, {
+    ...need,
+    onArrived: (before, after) => {
+      const here = Object.values(kits.store.getState().entries).map((entry) => entry.doc)
+      const words = before ? clashesOf(before as Kit, after as Kit) : caughtUp ? sameName(here, after as Kit) : undefined
+      if (words) ground.notify(words)
+    },
+  })
   const sources = createDocuments<Source, SourceEdit>(sourceKind, need)
   const starts = createDocuments<Start, StartEdit>(startKind, need)
   const byKind = { kit: kits, source: sources, start: starts }
@@ -80,7 +89,10 @@ export function createDevice(ground: Ground) {
       sender.wake(0) // the server is back
       catchUp.all()
     },
-    change: (event) => catchUp.heard(event),
+    change: (event) => {
+      caughtUp = true // what comes from here on is new, and not only new here
+      catchUp.heard(event)
+    },
   })
   const lead: Lead = new Lead(
     makeId('page'),

@@ -32,7 +32,8 @@ async function opened(state: Partial<SaveState>) {
 
 test('a device without room says what to do, and the changes can be saved as a file or tried again', async () => {
   const tried = jest.spyOn(device.shelf, 'tryAgain').mockResolvedValue()
-  await opened({ unkept: 2, failure: 'QuotaExceededError: no room' })
+  await opened({ unkept: 2, waiting: 2, state: 'saving', failure: 'QuotaExceededError: no room' })
+  expect(screen.queryByText(/kept on this device and not on the server/)).toBeNull()
   expect(screen.getByText('2 changes are in this page alone.')).toBeTruthy()
   expect(screen.getByText(/This device has no room for them/)).toBeTruthy()
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
@@ -67,7 +68,7 @@ test('changes kept aside are listed with their reason, and stay listed until the
   })
   await opened({ refused: 1 })
   expect(await screen.findByText('A kit: The pad is no longer there.')).toBeTruthy()
-  expect(screen.getByText('set pan')).toBeTruthy()
+  expect(screen.getByText('pan of a pad: 1')).toBeTruthy()
   fireEvent.click(screen.getByRole('button', { name: 'Make them again' }))
   await waitFor(async () => expect(await db.count('refused')).toBe(1)) // the kit is gone: nothing is thrown away
   fireEvent.click(screen.getByRole('button', { name: 'Put away' }))

@@ -20,8 +20,8 @@ export function SaveSheet({ isOpen, onClose }: Props) {
   const state = useStore(saveState)
   return (
     <Sheet title="How saving stands" isOpen={isOpen} onClose={onClose}>
-      <Where {...state} />
       {state.unkept > 0 && <NotKept {...state} />}
+      <Where {...state} />
       {state.state === 'away' && <Button label="Try the server again" icon="refresh" onPress={device.wake} />}
       <Apart />
       {isOpen && <Refused count={state.refused} />}
@@ -36,10 +36,11 @@ export function SaveSheet({ isOpen, onClose }: Props) {
 }
 
 function Where({ unkept, waiting, state, why, blocked }: SaveState) {
+  const kept = Math.max(0, waiting - unkept)
   const sentences = [
     blocked && 'Another tab with an older Heliaster holds what this device keeps. Close it, and this one goes on by itself.',
     waiting === 0 && state === 'saved' && unkept === 0 && 'Everything is saved on the server.',
-    waiting > 0 && `${waiting === 1 ? '1 thing is' : `${waiting} things are`} kept on this device and not on the server yet.`,
+    kept > 0 && `${kept === 1 ? '1 thing is' : `${kept} things are`} kept on this device and not on the server yet.`,
     state === 'away' && (why ?? 'The server cannot be reached. It is tried again by itself every few seconds.'),
   ].filter((sentence): sentence is string => typeof sentence === 'string')
   return (
@@ -53,13 +54,14 @@ function Where({ unkept, waiting, state, why, blocked }: SaveState) {
 
 function NotKept({ unkept, failure }: SaveState) {
   const isFull = failure?.includes('Quota') ?? false
+  const them = unkept === 1 ? 'it' : 'them'
   return (
     <View role="alert" style={{ gap: 10 }}>
       <Text look="strong">{`${unkept} ${unkept === 1 ? 'change is' : 'changes are'} in this page alone.`}</Text>
       <Text>
         {isFull
-          ? 'This device has no room for them. Free some space, or delete sounds you do not need; it is tried again by itself. Until then, keep this page open, or save what is open as a file.'
-          : `This browser could not write them (${failure}). It is tried again by itself. Until then, keep this page open, or save what is open as a file.`}
+          ? `This device has no room for ${them}. Free some space, or delete sounds you do not need; it is tried again by itself. Until then, keep this page open, or save what is open as a file.`
+          : `This browser could not write ${them} (${failure}). It is tried again by itself. Until then, keep this page open, or save what is open as a file.`}
       </Text>
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <Button label="Try again" icon="refresh" style={{ flex: 1 }} onPress={() => void device.shelf.tryAgain()} />

@@ -46,9 +46,38 @@ export function nameOf({ kind, docId }: RefusedEdits): string {
 /** What was meant, as well as its data tells. */
 export function describeEdits(refused: RefusedEdits): string {
   const edits = editsOf(refused)
-  const [first] = edits as { type: string; at?: string[] }[]
-  const what = first.at ? `${first.type} ${first.at[first.at.length - 1]}` : first.type
-  return edits.length === 1 ? what : `${what} and ${edits.length - 1} more`
+  const what = inWords(edits[0] as Described)
+  return edits.length === 1 ? what : `${what}, and ${edits.length - 1} more`
+}
+
+interface Described {
+  readonly type: string
+  readonly at?: readonly string[]
+  readonly value?: unknown
+  readonly item?: unknown
+}
+
+const things: Record<string, string> = {
+  pads: 'pad', rays: 'ray', bands: 'band', turns: 'turn', ties: 'tie', buses: 'bus', grooves: 'groove', strings: 'string',
+  beads: 'bead', markers: 'marker', clips: 'clip', responses: 'response', sends: 'send', audio: 'file', notes: 'note',
+} // prettier-ignore
+
+/** `gain dB of a band: -3`, `a bead put in`: what an edit does, in the words of the screens. */
+function inWords({ type, at = [], value, item }: Described): string {
+  const named = at.map((step) => things[step]).filter((one) => one !== undefined)
+  const thing = named[named.length - 1]
+  if (type === 'put') return `${nameIn(item) ?? `a ${thing ?? 'thing'}`} put in`
+  if (type === 'move' || type === 'remove') return `a ${thing ?? 'thing'} ${type === 'move' ? 'moved' : 'taken away'}`
+  if (type !== 'set') return type.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+  const field = at[at.length - 1].replace(/([a-z])([A-Z])/g, (_, before: string, letter: string) => `${before} ${letter}`)
+  const of = thing ? ` of a ${thing}` : ''
+  return `${field}${of}${value === undefined ? ' as usual' : typeof value === 'object' ? '' : `: ${String(value)}`}`
+}
+
+function nameIn(item: unknown): string | undefined {
+  const { name, own } = (item ?? {}) as { name?: string; own?: { name?: string } }
+  const found = name ?? own?.name
+  return found ? `“${found}”` : undefined
 }
 
 /** Everything this page has open, as one file for each kit, so that nothing hangs on a device that cannot write. */
