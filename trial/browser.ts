@@ -10,6 +10,14 @@ import { aPlace } from './a-place'
 const KILLS = 10
 
 const padsShown = (page: Page) => page.getByRole('button', { name: /^Pad \d/ }).count()
+/** The pads once the page has come to rest: drawn, and saved. */
+async function settledPads(page: Page): Promise<number> {
+  await page.getByRole('button', { name: 'Add pad' }).waitFor({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60_000 })
+  await page.waitForTimeout(500)
+  return padsShown(page)
+}
+
 const saving = async (page: Page) => (await page.getByRole('button', { name: /^How saving stands/ }).getAttribute('aria-label')) ?? ''
 
 async function newKit(page: Page, address: string): Promise<string> {
@@ -42,9 +50,7 @@ export async function killsWhileEditing(): Promise<Record<string, Figure>> {
     shownKept += kept
     const again = await openApp({ folder: app.folder })
     await again.page.goto(url)
-    await again.page.getByRole('button', { name: 'Add pad' }).waitFor({ timeout: 30_000 })
-    await again.page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60_000 })
-    lost += Math.max(0, kept - (await padsShown(again.page)))
+    lost += Math.max(0, kept - (await settledPads(again.page)))
     await again.close()
     rmSync(app.folder, { recursive: true, force: true })
   }
@@ -58,7 +64,7 @@ export async function killsWhileEditing(): Promise<Record<string, Figure>> {
 
 const FULL = 10
 
-/** A device without room, by the browser's own quota: it says so, keeps what was done in sight, and writes it later. */
+/** A device without room: it says so, keeps what was done in sight, and writes it later. The server is away as well. */
 export async function quota(): Promise<Record<string, Figure>> {
   const place = await aPlace()
   let said = 0
@@ -67,20 +73,19 @@ export async function quota(): Promise<Record<string, Figure>> {
     const app = await openApp()
     const url = await newKit(app.page, place.address)
     await app.page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60_000 })
-    const devtools = await app.context.newCDPSession(app.page)
-    const origin = new URL(place.address).origin
-    await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 })
     await app.context.route('**/api/**', (route) => route.abort())
+    await app.page.evaluate(fillDevice)
     const wanted = 2 + (i % 3)
     for (let n = 0; n < wanted; n++) await app.page.getByRole('button', { name: 'Add pad' }).click()
     const isSaid = await app.page.getByRole('button', { name: /not kept yet/ }).waitFor({ timeout: 15_000 }).then(() => true, () => false) // prettier-ignore
     if (isSaid) said++
-    await devtools.send('Storage.overrideQuotaForOrigin', { origin })
-    await app.context.unroute('**/api/**')
-    await app.page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60_000 })
-    await app.page.goto(url)
+    await app.page.evaluate(() => (window as unknown as { freeDevice(): void }).freeDevice())
+    await app.page.getByRole('button', { name: /Kept on this device/ }).waitFor({ timeout: 60_000 })
+    await app.page.reload()
     await app.page.getByRole('button', { name: 'Add pad' }).waitFor()
-    lost += Math.max(0, wanted - (await padsShown(app.page)))
+    await app.context.unroute('**/api/**')
+    await app.page.goto(url)
+    lost += Math.max(0, wanted - (await settledPads(app.page)))
     await app.close()
   }
   await place.stop()
@@ -88,4 +93,14 @@ export async function quota(): Promise<Record<string, Figure>> {
     'quota.said': { value: said, unit: `of ${FULL} full devices said that it was not kept` },
     'quota.lost': { value: lost, unit: 'changes lost once there was room and after a reload' },
   }
+}
+
+/** In the page: every write fails as it does on a full device. The browser's own quota lets writes of a few bytes pass. */
+function fillDevice(): void {
+  const { add, put } = IDBObjectStore.prototype
+  const fail = () => {
+    throw new DOMException('No room on this device.', 'QuotaExceededError')
+  }
+  Object.assign(IDBObjectStore.prototype, { add: fail, put: fail })
+  Object.assign(window, { freeDevice: () => Object.assign(IDBObjectStore.prototype, { add, put }) })
 }

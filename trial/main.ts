@@ -25,11 +25,18 @@ function devices(): Figures {
   return { 'devices.failed': { value: status === 0 ? 0 : 1, unit: `in ${RUNS} runs from seed ${from} (0: none)` } }
 }
 
+/** Recordings whose browser is killed: the figures of the bench, which has the clocks for it. */
+function recording(): Figures {
+  const { stdout } = spawnSync(process.execPath, ['tools/bench.mjs', 'kills'], { stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8' })
+  return JSON.parse(stdout) as Figures
+}
+
 /** All that is tried, by section; words on the command line choose some. */
 const sections: Record<string, () => Figures | Promise<Figures>> = {
   server: killsOfServer,
   away: databaseAway,
   browser: killsWhileEditing,
+  recording,
   quota,
   devices,
   load,

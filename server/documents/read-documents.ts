@@ -3,7 +3,7 @@ import type { AnyEdit, DocumentKind } from '@heliaster/core/kit'
 import type { DocumentRow } from '../rows'
 
 /** Length of the texts whose documents are held at most: they take some five times as much once read. */
-const MOST_CHARACTERS = 16 * 1024 * 1024
+const MOST_CHARACTERS = 3 * 1024 * 1024
 
 type Row = Pick<DocumentRow, 'id' | 'revision' | 'changedAt' | 'json'>
 type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly ok: false; readonly message: string }

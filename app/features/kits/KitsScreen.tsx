@@ -11,6 +11,7 @@ import { Button, IconButton } from '../../ui/Button'
 import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
 import { chooseTheme, usePalette } from '../../ui/theme'
+import { SaveMark } from '../shell/SaveMark'
 import { KitMenu } from './KitMenu'
 import { createEmptyKit, openBundleFile } from './kit-actions'
 
@@ -40,6 +41,7 @@ export function KitsScreen() {
           <Text look="small" tone="muted">
             Drum kits out of recorded hits
           </Text>
+          <SaveMark />
         </View>
         <IconButton
           name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'}
