@@ -9,7 +9,7 @@ const octaves = [3, 4, 5] as const
 /** The octave that middle C is counted in: programs and keyboards disagree about it. */
 export type MiddleC = (typeof octaves)[number]
 
-const schema = z.object({ octave: z.union([z.literal(3), z.literal(4), z.literal(5)]) })
+const schema = z.object({ octave: z.literal(octaves) })
 export const middleC = deviceSettings(KEY, schema, { octave: 4 as MiddleC }, { older: (text) => ({ octave: Number(text) as MiddleC }) })
 
 export function chooseMiddleC(octave: MiddleC): void {
