@@ -238,6 +238,52 @@ test('a page that is newer than the server keeps its changes, says so, and sends
   expect(onServer(world)[kit.id]!.name).toBe('For later')
 })
 
+test('what an older page has kept and not sent is taken over: its document held unsent edits, in the form of before', async () => {
+  const world = new World(8)
+  const kit = aKit([{ bands: [[anImpulse()]] }]).kit
+  world.server.answer('PUT', `/api/kits/${kit.id}?batch=batch-of-before`, plain(kit))
+  const pad = createPad(testIds(3), { name: 'Unsent' })
+  const unsent: KitEdit[] = [{ type: 'addPad', pad, index: 0 }, { type: 'setPad', padId: kit.pads[0].id, own: { pan: 0.5 } }] // prettier-ignore
+  const browser = world.aBrowser()
+  await anOlderDevice(browser.factory, {
+    documents: [
+      { key: `kit:${kit.id}`, kind: 'kit', id: kit.id, doc: unsent.reduce(kitKind.apply, kit), revision: 1, changedAt: 5, hidden: false },
+    ],
+    outbox: unsent.map((edit, i) => ({ kind: 'kit', docId: kit.id, type: 'edits', batchId: `batch-older-${i}`, edits: [edit] })),
+    refused: [{ kind: 'kit', docId: kit.id, reason: 'As it was.', edit: unsent[0], at: 1 }],
+  })
+  const tab = await world.aTab(browser)
+  expect(kitsOf(tab)[kit.id].pads.map((one) => one.id)).toEqual([pad.id, kit.pads[0].id])
+  await world.clock.pass(8000)
+  expect(onServer(world)[kit.id]).toMatchObject({ pads: [{ id: pad.id }, { own: { pan: 0.5 } }] })
+  expect(plain(kitsOf(tab))).toEqual(onServer(world))
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0, refused: 1 })
+})
+
+/** The store of a device as the second version of it was. */
+function anOlderDevice(factory: IDBFactory, held: Record<'documents' | 'outbox' | 'refused', object[]>): Promise<void> {
+  const request = factory.open('heliaster', 2)
+  request.onupgradeneeded = () => {
+    const db = request.result
+    db.createObjectStore('documents', { keyPath: 'key' }).createIndex('kind', 'kind')
+    db.createObjectStore('outbox', { keyPath: 'place', autoIncrement: true })
+    db.createObjectStore('audio', { keyPath: 'hash' }).createIndex('uploaded', 'uploaded')
+    db.createObjectStore('refused', { keyPath: 'place', autoIncrement: true })
+    db.createObjectStore('pictures', { keyPath: 'key' })
+  }
+  return new Promise((resolve, reject) => {
+    request.onerror = () => reject(request.error ?? new Error('not opened'))
+    request.onsuccess = () => {
+      const transaction = request.result.transaction(Object.keys(held), 'readwrite')
+      for (const [name, rows] of Object.entries(held)) for (const row of rows) transaction.objectStore(name).add(plain(row))
+      transaction.oncomplete = () => {
+        request.result.close()
+        resolve()
+      }
+    }
+  })
+}
+
 /** A run of everything that can happen, by seeded chance; the seeds that failed once stay in the list below. */
 async function run(seed: number): Promise<void> {
   const world = new World(seed)
