@@ -195,8 +195,7 @@ test('a sound goes out as it is and its changed version comes back, clips keepin
     'Take its changed version back',
   )
   await expect(page.getByText('“bollard” has its changed version. 2 clips on pads now read it.')).toBeVisible()
-  const after = await storedSource(page, 'bollard')
-  expect(after.info.name).toBe('bollard quieter.wav')
+  await expect.poll(async () => (await storedSource(page, 'bollard')).info.name).toBe('bollard quieter.wav')
   await page.getByRole('button', { name: 'Close' }).last().click()
   await page.getByRole('button', { name: 'Undo in the list of sounds' }).click()
   await expect.poll(async () => (await storedSource(page, 'bollard')).info.name).toBe('bollard.wav')

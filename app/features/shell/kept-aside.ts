@@ -2,6 +2,7 @@ import { applyBatch } from '@heliaster/core/kit'
 import type { AnyEdit } from '@heliaster/core/kit'
 
 import { device } from '../../documents'
+import { makeId } from '../../documents/make-id'
 import type { SetApart } from '../../documents/documents'
 import { localDb } from '../../sync/local-db'
 import type { RefusedEdits } from '../../sync/local-db'
@@ -23,6 +24,12 @@ const editsOf = (refused: RefusedEdits): AnyEdit[] => (refused.edits ?? [refused
 export async function applyAgain(refused: RefusedEdits): Promise<void> {
   const { kind, docId } = refused
   const documents = device.documentsOf(kind)
+  const whole = documents.kind.read(refused.edits?.[0])
+  if (whole.ok) {
+    // A document that was new when it was refused is made anew, as one of its own.
+    await documents.create({ ...whole.value, id: makeId(kind) })
+    return putAway(refused)
+  }
   if (!documents.store.getState().entries[docId] && !(await documents.bringBack(docId))) {
     notify('This is no longer on this device or on the server, so there is nothing to make the changes on.')
     return
