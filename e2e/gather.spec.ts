@@ -44,7 +44,7 @@ test('all formats come in, stereo is asked about once, and a middle that cancels
   await page.getByRole('radio', { name: 'Left' }).click()
   await page.getByRole('button', { name: 'Close' }).last().click()
   await expect.poll(async () => (await storedSource(page, 'opposed')).channel).toBe('left')
-  expect((await storedSource(page, 'gangplank mp3')).channel).toBe('mid')
+  await expect.poll(async () => (await storedSource(page, 'gangplank mp3')).channel).toBe('mid')
   await page.getByRole('button', { name: 'Undo in the list of sounds' }).click()
   await expect.poll(async () => (await storedSource(page, 'opposed')).channel).toBe('mid')
   await page.getByRole('button', { name: 'Undo in the list of sounds' }).click()

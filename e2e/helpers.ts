@@ -84,6 +84,9 @@ export async function storedSource(page: Page, name: string): Promise<Source> {
         request.onerror = () => reject(request.error)
       })
     const db = await open(indexedDB.open('heliaster'))
+    // What a device keeps of a document is what the server has; what waits for it is made on that.
+    for (let tries = 0; tries < 200 && (await open(db.transaction('outbox').objectStore('outbox').count())) > 0; tries++)
+      await new Promise((resolve) => requestAnimationFrame(resolve))
     const stored = await open(db.transaction('documents').objectStore('documents').getAll())
     db.close()
     return stored.find((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden)?.doc
