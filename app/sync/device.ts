@@ -42,7 +42,9 @@ export function createDevice(ground: Ground) {
   let caughtUp = false
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
-    saveState.setState({ unkept: failure === undefined ? 0 : unkept, failure })
+    // At once: nothing is called saved that is not.
+    const state = unkept > 0 && !away ? ('saving' as const) : saveState.getState().state
+    saveState.setState({ unkept: failure === undefined ? 0 : unkept, failure, state })
     if (failure !== undefined) sender.wake()
     recount()
   }, (keys) => {
@@ -143,6 +145,7 @@ export function createDevice(ground: Ground) {
       while (countAgain) {
         countAgain = false
         const { waiting, refused, files } = await shelf.counts()
+        if (countAgain) continue // something has changed while it was counted
         const all = waiting + files
         saveState.setState({
           waiting: all,

@@ -62,6 +62,24 @@ test('a change that cannot be written is said not to be kept, is written later, 
   expect(kitsOf(again)[kit.id].name).toBe('Only here')
 })
 
+test('nothing is called saved from the moment of an edit until the server has it', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const called: string[] = []
+  tab.device.saveState.subscribe(({ state, waiting }) =>
+    called.push(world.server.batches.has(tab.made[tab.made.length - 1]) ? 'had' : `${state} ${waiting}`),
+  )
+  for (let i = 0; i < 5; i++) {
+    tab.device.kits.edit(kit.id, [rename(`n${i}`)])
+    expect(tab.device.saveState.getState().state).not.toBe('saved')
+    await world.clock.pass(50)
+    tab.device.kits.edit(kit.id, [{ type: 'setKit', fields: { tempoBpm: 80 + i } }])
+    expect(tab.device.saveState.getState().state).not.toBe('saved')
+    await world.clock.pass(2000)
+    expect(tab.device.saveState.getState().state).toBe('saved')
+  }
+  expect(called.filter((state) => state.startsWith('saved'))).toEqual([])
+})
+
 test('what cannot be written on the device is sent to the server all the same', async () => {
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
   world.faults.storage = 1
