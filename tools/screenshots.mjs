@@ -173,6 +173,19 @@ const views = [
       await page.getByText(/^\d+ files/).waitFor({ timeout: 60000 })
     },
   ],
+  [
+    'saving',
+    phone,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/board`)
+      await page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60000 })
+      await page.context().route('**/api/**', (route) => route.abort())
+      await page.getByRole('button', { name: 'Add pad' }).click()
+      await page.getByRole('button', { name: /^How saving stands: Kept on this device, 1 to send/ }).click()
+      await page.getByText('1 thing is kept on this device', { exact: false }).waitFor()
+    },
+  ],
 ]
 
 const browser = await chromium.launch({
