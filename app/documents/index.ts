@@ -16,4 +16,4 @@ export const device = createDevice({
 })
 
 export const { kits, sources, starts, saveState } = device
-onLocalDbBlocked(() => saveState.setState({ blocked: true }))
+onLocalDbBlocked((blocked) => saveState.setState({ blocked }))

@@ -3,6 +3,8 @@ import { createKit, createPad, inversesOf, kitKind } from '@heliaster/core/kit'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { aKit, anImpulse, randomEdit, testIds } from '@heliaster/core/kit/testing'
 
+import { IDBFactory } from 'fake-indexeddb'
+
 import type { Gesture } from '../documents/gesture'
 import { openLocalDb } from './local-db'
 import { settle, World } from './testing/a-world'
@@ -276,6 +278,22 @@ test('what an older page has kept and not sent is taken over: its document held 
   expect(onServer(world)[kit.id]).toMatchObject({ pads: [{ id: pad.id }, { own: { pan: 0.5 } }] })
   expect(plain(kitsOf(tab))).toEqual(onServer(world))
   expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0, refused: 1 })
+})
+
+test('a page that an older one keeps from opening the store says so, and goes on when that one is closed', async () => {
+  const factory = new IDBFactory()
+  await anOlderDevice(factory, { documents: [], outbox: [], refused: [] })
+  const older = await new Promise<IDBDatabase>((resolve) => {
+    const request = factory.open('heliaster', 2)
+    request.onsuccess = () => resolve(request.result)
+  })
+  const said: boolean[] = []
+  const opening = openLocalDb(factory, (isBlocked) => said.push(isBlocked))
+  while (said.length === 0) await settle(1)
+  expect(said).toEqual([true])
+  older.close()
+  await opening
+  expect(said).toEqual([true, false])
 })
 
 /** The store of a device as the second version of it was. */

@@ -73,15 +73,16 @@ const VERSION = 3
 
 export const documentKey = (kind: Kind, id: string) => `${kind}:${id}`
 
-/** Opens what a device keeps by itself. `onBlocked` is told when pages of an older version hold it open. */
-export async function openLocalDb(factory: IDBFactory, onBlocked?: () => void): Promise<LocalDb> {
+/** Opens what a device keeps by itself. `onBlocked` is told when pages of an older version hold it open, and when they are gone. */
+export async function openLocalDb(factory: IDBFactory, onBlocked?: (isBlocked: boolean) => void): Promise<LocalDb> {
   const request = factory.open('heliaster', VERSION)
   request.addEventListener('upgradeneeded', (event) => {
     const db = wrap(request.result) as unknown as LocalDb
     upgrade(db, event.oldVersion, wrap(request.transaction!) as unknown as Upgrade)
   })
-  request.addEventListener('blocked', () => onBlocked?.())
+  request.addEventListener('blocked', () => onBlocked?.(true))
   const db = (await wrap(request)) as unknown as LocalDb
+  onBlocked?.(false)
   db.addEventListener('versionchange', () => db.close()) // a newer page goes on with it
   return db
 }
@@ -108,18 +109,22 @@ async function nameOutbox(transaction: Upgrade): Promise<void> {
 }
 
 let opened: Promise<LocalDb> | undefined
-let blocked: () => void = () => undefined
+let blocked: (isBlocked: boolean) => void = () => undefined
 
-/** Is told when pages of an older version keep this one from opening what the device keeps. */
-export function onLocalDbBlocked(listener: () => void): void {
+/** Is told when pages of an older version keep this one from opening what the device keeps, and when they no longer do. */
+export function onLocalDbBlocked(listener: (isBlocked: boolean) => void): void {
   blocked = listener
 }
 
 /** What this browser keeps, for the page and its workers. What could not be opened is tried again. */
 export function localDb(): Promise<LocalDb> {
   if (!opened) {
-    opened = openLocalDb(indexedDB, () => blocked())
-    opened.then((db) => db.addEventListener('close', () => (opened = undefined)), () => (opened = undefined)) // prettier-ignore
+    opened = openLocalDb(indexedDB, (isBlocked) => blocked(isBlocked))
+    const forget = () => void (opened = undefined)
+    opened.then((db) => {
+      db.addEventListener('close', forget)
+      db.addEventListener('versionchange', forget)
+    }, forget)
   }
   return opened
 }
