@@ -106,7 +106,7 @@ test('a kit that cannot be read is set apart, and the list and the other kits go
   await page.getByRole('button', { name: 'Save it as a file' }).click()
   expect((await download).suggestedFilename()).toBe(`${id}.json`)
   await page.goto('/')
-  await expect(page.getByRole('button', { name: 'Open Low Tide' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Open Low Tide', exact: true })).toBeVisible()
 })
 
 test('while the server cannot give audio, a pad says that it will come, and not to import it again', async ({ page }) => {
@@ -116,7 +116,7 @@ test('while the server cannot give audio, a pad says that it will come, and not 
       route.fulfill({ status: 503, json: { error: { code: 'databaseAway', message: 'The database does not answer.' } } }),
     )
   await page.goto('/')
-  await page.getByRole('button', { name: 'Open Low Tide' }).click()
+  await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
   await expect(page.getByText(/the server cannot give it just now/).first()).toBeVisible()
   await expect(page.getByText(/Import the file again/)).toHaveCount(0)
 })
@@ -124,6 +124,6 @@ test('while the server cannot give audio, a pad says that it will come, and not 
 test('audio that comes damaged from the server is not taken for the real one', async ({ page }) => {
   await page.context().route('**/api/audio/**', (route) => route.fulfill({ status: 200, body: Buffer.from('RIFF not what it was') }))
   await page.goto('/')
-  await page.getByRole('button', { name: 'Open Low Tide' }).click()
+  await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
   await expect(page.getByText(/came damaged from the server/).first()).toBeVisible()
 })

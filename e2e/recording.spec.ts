@@ -143,7 +143,7 @@ test('strikes recorded on a pad become its turns, and three passes its bands', a
     .getByRole('button', { name: / is not judged, and goes along; change$/ })
     .first()
     .tap()
-  const put = page.getByRole('button', { name: /^Put \d+ turns on$/ })
+  const put = page.getByRole('button', { name: /^Put [1-9]\d* turns on$/ })
   const turns = Number((await put.textContent())!.match(/\d+/)![0])
   await put.tap()
   await expect(page.getByRole('button', { name: /^Hear band 1, turn \d+$/ })).toHaveCount(turns)
