@@ -82,8 +82,10 @@ export function createDevice(ground: Ground) {
       if (lead.isLeading) tellState()
       recount()
     },
-    onTaken: (_kind, newId) =>
-      ground.notify(`Something else is kept on the server under the same id. What you made is kept as its own (${newId}).`),
+    onTaken: (kind, newId) => {
+      const name = documentsOf(kind).store.getState().entries[newId]?.doc.name ?? ''
+      ground.notify(`The server keeps something else under the same id. Yours, “${name}”, is kept beside it as its own.`)
+    },
   })
   const catchUp = new CatchUp({ api, shelf, documentsOf, timers }, sender)
   const listener = new Listener(api, timers, {
