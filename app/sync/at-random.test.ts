@@ -71,6 +71,7 @@ async function run(seed: number): Promise<void> {
       () => (tab.browser.online = random() < 0.7),
       () => (world.faults.lost = any([0, 0, 0.1, 0.4])),
       () => (world.faults.storage = any([0, 0, 0.2, 0.8])),
+      () => (world.faults.reading = any([0, 0, 0.1, 0.5])),
       () => (world.server.isOlder = random() < 0.3),
       () => (tab.frozen = random() < 0.3),
       async () => {
@@ -100,7 +101,7 @@ async function run(seed: number): Promise<void> {
 
 const SEEDS = Number(process.env.KEEPING_SEEDS ?? 40)
 const FROM = Number(process.env.KEEPING_FROM ?? 1)
-const failedOnce = [323, 661]
+const failedOnce = [8, 47, 323, 661]
 
 test('whatever happens to devices, tabs, storage and the way to the server, nothing that was called kept or saved is lost', async () => {
   for (const seed of [...failedOnce, ...Array.from({ length: SEEDS }, (_, i) => FROM + i)]) await run(seed)

@@ -43,7 +43,7 @@ export function createDevice(ground: Ground) {
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
     // At once: nothing is called saved that is not.
-    const state = unkept > 0 && !away ? ('saving' as const) : saveState.getState().state
+    const state = unkept === 0 ? saveState.getState().state : away ? ('away' as const) : ('saving' as const)
     saveState.setState({ unkept: failure === undefined ? 0 : unkept, failure, state })
     if (failure !== undefined) sender.wake()
     recount()
@@ -77,10 +77,8 @@ export function createDevice(ground: Ground) {
     isHeld: () => holds > 0,
     isVisible: ground.isVisible,
     onState: (state, reason) => {
-      away = state === 'away'
-      why = reason
+      stand(state === 'away', reason)
       if (lead.isLeading) tellState()
-      recount()
     },
     onTaken: (kind, newId) => {
       const name = documentsOf(kind).store.getState().entries[newId]?.doc.name ?? ''
@@ -122,11 +120,7 @@ export function createDevice(ground: Ground) {
     if (stopped) return
     const told = data as Told
     // The page that leads knows how it stands with the server.
-    if (told.type === 'state' && !lead.isLeading && (told.away !== away || told.why !== why)) {
-      away = told.away
-      why = told.why
-      recount()
-    }
+    if (told.type === 'state' && !lead.isLeading && (told.away !== away || told.why !== why)) stand(told.away, told.why)
     if (told.type !== 'changed') return
     for (const key of told.keys) {
       const [kind, id] = [key.slice(0, key.indexOf(':')) as Kind, key.slice(key.indexOf(':') + 1)]
@@ -135,6 +129,14 @@ export function createDevice(ground: Ground) {
     recount()
     if (lead.isLeading) sender.wake()
   })
+
+  /** That the server is away is said at once, that it is back once it has been counted what waits. */
+  function stand(isAway: boolean, reason: string | undefined): void {
+    away = isAway
+    why = reason
+    if (away) saveState.setState({ state: 'away', why })
+    recount()
+  }
 
   let counting = false
   let countAgain = false

@@ -73,12 +73,11 @@ export class Sender {
       this.pauseMs = PAUSE_MS
       this.need.onState('saved') // where another page leads and knows better, it says so at its next try
     } catch (error) {
-      const why =
-        error instanceof OtherAge || (error instanceof ServerAway && !/cannot be reached/.test(error.message)) ? error.message : undefined
+      const why = whyNotSent(error)
       this.need.onState('away', why)
       this.isWanted = true
       this.pauseMs = Math.min(this.need.isVisible() ? LONGEST_PAUSE_MS : LONGEST_HIDDEN_PAUSE_MS, this.pauseMs * 2)
-      if (!(error instanceof ServerAway)) console.error(error)
+      if (!(error instanceof ServerAway || error instanceof DOMException)) console.error(error)
     } finally {
       this.running = false
     }
@@ -214,6 +213,13 @@ export class Sender {
     if (refused.length === 0) return []
     return [{ kind, docId, batchId, reason: refused[0].reason, edits: refused.map(({ edit }) => edit), at: this.need.timers.now() }]
   }
+}
+
+/** What is said beside "cannot be sent"; nothing where the server cannot be reached. */
+function whyNotSent(error: unknown): string | undefined {
+  if (error instanceof ServerAway && !(error instanceof OtherAge)) return /cannot be reached/.test(error.message) ? undefined : error.message
+  if (error instanceof OtherAge) return error.message
+  return `What this device keeps could not be read or sent (${error instanceof Error ? error.message : String(error)}). It is tried again.`
 }
 
 function rowOf({ key, kind, docId }: Outgoing, revision: number, doc: unknown, changedAt: number): StoredDocument {

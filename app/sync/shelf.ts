@@ -76,7 +76,11 @@ export class Shelf {
 
   state(): ShelfState {
     const settled = this.settled() // what the server has is not lost, written here or not
-    const unkept = this.queue.flatMap(({ job }) => job.add ?? []).filter((batch) => !settled.has(batch.batchId)).length
+    const added = this.queue.flatMap(({ job }) => job.add ?? [])
+    const addedIds = new Set(added.map((batch) => batch.batchId))
+    // What the server refused is nowhere else, unless its batch still waits on the disk.
+    const refused = this.queue.flatMap(({ job }) => job.refused ?? []).filter(({ batchId }) => !batchId || addedIds.has(batchId))
+    const unkept = added.filter((batch) => !settled.has(batch.batchId)).length + refused.length
     return { unkept, ...(this.failure === undefined ? {} : { failure: this.failure }) }
   }
 
@@ -215,15 +219,21 @@ export class Shelf {
   }
 
   /**
-   * Reads until nothing has moved meanwhile. What cannot be read at all on a device whose storage fails is taken from
-   * memory alone.
+   * Reads until nothing has moved meanwhile. A reading that fails is tried again until it succeeds: memory alone would
+   * show documents as they never were. Where the device keeps nothing at all, memory is all there is.
    */
   private async reading<T>(read: (db: LocalDb | undefined) => Promise<T>): Promise<T> {
+    let pauseMs = FIRST_PAUSE_MS
     for (let tries = 0; ; tries++) {
       const turns = this.turns
       const db = await this.open().catch(() => undefined)
-      const result = await read(db)
-      if (turns === this.turns || tries >= 20) return result
+      try {
+        const result = await read(db)
+        if (turns === this.turns || tries >= 20) return result
+      } catch {
+        await new Promise<void>((resolve) => this.timers.set(resolve, pauseMs))
+        pauseMs = Math.min(LONGEST_PAUSE_MS, pauseMs * 2)
+      }
     }
   }
 

@@ -14,7 +14,10 @@ import { PlainServer } from './plain-server'
 
 /** What may go wrong below the stores, each as a share of all calls. */
 export interface Faults {
+  /** Writing on the device. */
   storage: number
+  /** Reading from the device. */
+  reading: number
   /** Requests that never reach the server, and answers that never come back. */
   lost: number
 }
@@ -87,7 +90,7 @@ export class World {
   readonly random: () => number
   readonly clock = new Clock()
   readonly server = new PlainServer(this.clock.now)
-  readonly faults: Faults = { storage: 0, lost: 0 }
+  readonly faults: Faults = { storage: 0, reading: 0, lost: 0 }
   readonly browsers: Browser[] = []
   /** Requests in the order in which they reached the server. */
   readonly requests: { method: string; path: string; at: number }[] = []
@@ -123,7 +126,8 @@ export class World {
       notify: (words) => said.push(words),
     })
     browser.tabs.add(tab)
-    await tab.device.start()
+    const started = tab.device.start()
+    if (this.faults.reading === 0) await started // else it goes on as time passes
     await settle()
     return tab
   }
@@ -149,18 +153,25 @@ export class World {
     return { ...timers, set: (run, ms) => timers.set(() => runOrWait(run), ms) }
   }
 
-  /** A database that fails now and then, while it is used or when it is to be written. */
+  /** A database that fails now and then: while it is read, while it is used or when it is to be written. */
   private faulty<Db extends object>(db: Db): Db {
-    const fails = () => this.random() < this.faults.storage
+    const fails = (isWriting: boolean) => this.random() < (isWriting ? this.faults.storage : this.faults.reading)
+    const broken = () => new DOMException('The device could not be read.', 'UnknownError')
     const full = () => new DOMException('No room on this device.', 'QuotaExceededError')
     return new Proxy(db, {
       get: (target, name) => {
         const value = Reflect.get(target, name, target) as unknown
         if (typeof value !== 'function') return value
-        if (name !== 'transaction') return value.bind(target) as unknown
+        if (name !== 'transaction') {
+          const isWrite = /^(put|add|delete)/.test(String(name))
+          const isCall = isWrite || /^(get|count)/.test(String(name))
+          return (...words: unknown[]) => (isCall && fails(isWrite) ? Promise.reject(broken()) : (value.apply(target, words) as unknown))
+        }
         return (...words: unknown[]) => {
+          const isWriting = words[1] === 'readwrite'
+          if (!isWriting && fails(false)) throw broken()
           const transaction = value.apply(target, words) as { abort(): void; done: Promise<void> }
-          if (words[1] !== 'readwrite' || !fails()) return transaction
+          if (!isWriting || !fails(true)) return transaction
           if (this.random() < 0.5) {
             transaction.done.catch(() => undefined)
             transaction.abort()

@@ -7,7 +7,7 @@ export const onServer = (world: World) =>
   Object.fromEntries([...world.server.docs.values()].filter((held) => !held.hidden).map((held) => [held.doc.id, held.doc]))
 export const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value))
 export async function quiet(world: World): Promise<void> {
-  Object.assign(world.faults, { storage: 0, lost: 0 })
+  Object.assign(world.faults, { storage: 0, reading: 0, lost: 0 })
   world.server.isOlder = false
   for (const browser of world.browsers) browser.online = true
   for (const tab of world.tabs) tab.frozen = false
