@@ -217,7 +217,8 @@ export class Sender {
 
 /** What is said beside "cannot be sent"; nothing where the server cannot be reached. */
 function whyNotSent(error: unknown): string | undefined {
-  if (error instanceof ServerAway && !(error instanceof OtherAge)) return /cannot be reached/.test(error.message) ? undefined : error.message
+  if (error instanceof ServerAway && !(error instanceof OtherAge))
+    return /cannot be reached/.test(error.message) ? undefined : error.message
   if (error instanceof OtherAge) return error.message
   return `What this device keeps could not be read or sent (${error instanceof Error ? error.message : String(error)}). It is tried again.`
 }
