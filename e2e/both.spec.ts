@@ -5,59 +5,58 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 
 import type * as engineModule from '@heliaster/core/engine'
+import { golden, goldenScores, SCORE_RATE_HZ } from '@heliaster/core/engine/testing'
+import type { GoldenScore } from '@heliaster/core/engine/testing'
 import type { Audio } from '@heliaster/core/audio'
 import type { Kit } from '@heliaster/core/kit'
 
-import { busyPerformance } from './busy-performance'
 import { openDemo } from './helpers'
 
-const RATE = 48000
-const SECONDS = 60
 const hashOf = (left: Float32Array, right: Float32Array) =>
   createHash('sha256').update(new Uint8Array(left.buffer)).update(new Uint8Array(right.buffer)).digest('hex')
 
 test.describe('one engine', () => {
   test.skip(({ viewport }) => viewport?.width === 390, 'the same engine file, whatever the screen')
 
-  test('the worklet, the worker and Node give the same samples over 60 seconds of a busy kit, at any block size', async ({ page }) => {
-    const { kit, audio, events } = busyPerformance(SECONDS, RATE)
+  test('the worklet, the worker and Node render what was always rendered, at any block size', async ({ page }) => {
     const builder = (await import('../tools/build-engine.mjs' as string)) as { buildEngine(): Promise<string> }
     const engine = (await import(pathToFileURL(await builder.buildEngine()).href)) as typeof engineModule
-    const inNode = (blockFrames: number) => {
-      const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
+    const inNode = ({ kit, audio, events, frames }: GoldenScore, blockFrames: number) => {
+      const { engine: state, loader } = engine.createOffline(kit, SCORE_RATE_HZ, (hash) => audio.get(hash))
       const score = engine.toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId) })))
-      const [left, right] = engine.renderOffline(state, score, SECONDS * RATE, blockFrames)
-      expect(Math.max(...left.subarray(0, RATE))).toBeGreaterThan(0.1)
-      return hashOf(left, right)
+      return hashOf(...engine.renderOffline(state, score, frames, blockFrames))
     }
-    const expected = inNode(4096)
-    expect(inNode(128)).toBe(expected)
-    expect(inNode(777)).toBe(expected)
-
+    const scores = goldenScores.map((make) => make())
     await page.goto('/')
-    await page.exposeFunction('performance_', () => ({
-      kit,
-      events,
-      audio: [...audio].map(([hash, one]) => [hash, { sampleRateHz: one.sampleRateHz, channels: one.channels.map((c) => [...c]) }]),
-    }))
-    const hashes = await page.evaluate(renderInPage, { rate: RATE, seconds: SECONDS })
-    expect(hashes).toEqual({ worker: expected, workerSmallBlocks: expected, worklet: expected })
+    await page.exposeFunction('score_', (name: string) => {
+      const { audio, ...score } = scores.find((one) => one.name === name)!
+      const plain = [...audio].map(([hash, one]) => [hash, { ...one, channels: one.channels.map((channel) => [...channel]) }])
+      return { ...score, audio: plain }
+    })
+    for (const score of scores) {
+      const hash = golden[score.name]
+      const expected = { blocks4096: hash, blocks777: hash, worker: hash, workerSmallBlocks: hash, worklet: hash }
+      const inPage = await page.evaluate(renderInPage, { name: score.name, rate: SCORE_RATE_HZ })
+      const all = { blocks4096: inNode(score, 4096), blocks777: inNode(score, 777), ...inPage }
+      expect({ name: score.name, ...all }).toEqual({ name: score.name, ...expected })
+    }
   })
 })
 
 /** Runs in the page: the same performance in a worker, twice, and in an audio worklet of an offline context. */
-async function renderInPage({ rate, seconds }: { rate: number; seconds: number }): Promise<Record<string, string>> {
+async function renderInPage({ name, rate }: { name: string; rate: number }): Promise<Record<string, string>> {
   interface Performance {
     kit: Kit
-    events: { padId: string; frame: number; type: number; velocity?: number; key?: number }[]
+    events: { padId: string; frame: number; type: number; velocity?: number; note?: number; key?: number }[]
     audio: [string, { sampleRateHz: number; channels: number[][] }][]
+    frames: number
   }
-  const { kit, events, audio: plain } = await (window as unknown as { performance_(): Promise<Performance> }).performance_()
+  const given = (window as unknown as { score_(name: string): Promise<Performance> }).score_(name)
+  const { kit, events, audio: plain, frames } = await given
   const audio = plain.map(
     ([hash, one]) => [hash, { sampleRateHz: one.sampleRateHz, channels: one.channels.map((c) => Float32Array.from(c)) }] as [string, Audio],
   )
   const url = `/engine/${((await (await fetch('/engine/engine.json')).json()) as { file: string }).file}`
-  const frames = seconds * rate
   const hash = async (left: Float32Array, right: Float32Array) => {
     const joined = new Uint8Array(left.byteLength * 2)
     joined.set(new Uint8Array(left.buffer, left.byteOffset, left.byteLength))

@@ -1,14 +1,17 @@
-import { EventType } from '@heliaster/core/engine'
-import { createBand, createIds, createKit, createPad, createTurn, plainShape, wholeClip } from '@heliaster/core/kit'
-import type { AudioHash, Kit, PadId, PadSettings } from '@heliaster/core/kit'
-import type { Audio } from '@heliaster/core/audio'
+import type { Audio } from '../../audio/audio'
+import { createIds } from '../../kit/ids'
+import type { AudioHash, PadId } from '../../kit/ids'
+import type { Kit, PadSettings } from '../../kit/kit'
+import { createBand, createKit, createPad, createTurn, wholeClip } from '../../kit/make'
+import { plainShape } from '../../kit/plain-shape'
+import { EventType } from '../program'
 
 /** A kit and a performance that use everything the engine has, from a seed. Samples are whole 16-bit steps, so that they travel exactly. */
 export function busyPerformance(seconds: number, rate: number) {
   let state = 12345
   const random = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296
   const makeId = createIds(random)
-  const audio = new Map<string, Audio>()
+  const audio = new Map<AudioHash, Audio>()
   const sound = (frames: number, sampleRateHz: number, channels: number): AudioHash => {
     const hash = (audio.size + 256).toString(16).padStart(64, 'a') as AudioHash
     const make = () =>
