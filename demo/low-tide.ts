@@ -1,4 +1,4 @@
-import { hashAudio, measure, momentaryLoudness, writeWav } from '@heliaster/core/audio'
+import { hashAudio, measure, strikeLoudness, writeWav } from '@heliaster/core/audio'
 import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from '@heliaster/core/cut'
 import { createGroove, withBead } from '@heliaster/core/groove'
 import {
@@ -111,7 +111,7 @@ function clipsOf(take: Take, thing: ThingName): { clip: Clip; loudnessDb: number
   return strikes.flatMap((strike, i) => {
     if (strike.thing !== thing) return []
     const clip = clipOf(take, strike, strikes[i + 1])
-    return [{ clip, loudnessDb: momentaryLoudness([samples.subarray(clip.startFrame, clip.endFrame)], RATE) }]
+    return [{ clip, loudnessDb: strikeLoudness([samples.subarray(clip.startFrame, clip.endFrame)], RATE) }]
   })
 }
 

@@ -68,6 +68,34 @@ test('by loudness shows every hit before it moves; a hit moved later is brought 
   await expect(page.getByText('1 pad plays a hit as it was before')).toHaveCount(0)
 })
 
+test('a hit that is moved by keys or dragged by its flag stays one hit, and goes on from where it is', async ({ page }) => {
+  await onTheBench(page, 'rowlock', [0.4, 1.2, 2.0])
+  const moved = async () => {
+    await saved(page)
+    return (await storedSource(page, 'rowlock')).markers.map(({ frame }) => frame)
+  }
+  await rows(page).nth(1).click()
+  await page.keyboard.press('Shift+ArrowRight')
+  const [first] = await moved()
+  for (let i = 0; i < 30; i++) await page.keyboard.press('Shift+ArrowRight')
+  expect(await moved()).toEqual([first + 30 * 48])
+  const wave = page.getByLabel(/^Waveform, \d/)
+  const box = (await wave.boundingBox())!
+  const xOf = (frame: number) => box.x + (frame / (3 * 48000)) * box.width
+  for (let drag = 1; drag <= 3; drag++) {
+    const [frame] = await moved()
+    await page.mouse.move(xOf(frame), box.y + 10)
+    await page.mouse.down()
+    await page.mouse.move(xOf(frame) + 9, box.y + 10)
+    await page.mouse.move(xOf(frame) + 14, box.y + 10)
+    await page.mouse.up()
+    const markers = await moved()
+    expect(markers).toHaveLength(1)
+    expect(markers[0]).toBeGreaterThan(frame)
+    await expect(page.getByText('3 hits', { exact: true })).toBeVisible()
+  }
+})
+
 test('a passage is marked, made a hit that keeps its length when moved, and written out as a file of its own', async ({ page }) => {
   await onTheBench(page, 'breakwater', [0.4, 1.4, 2.4])
   const wave = page.getByLabel(/^Waveform, \d/)

@@ -1,4 +1,4 @@
-import { columnsOf, hashAudio, momentaryLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import { columnsOf, hashAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, listenForStrikes, pitchOf, spectrogramOf } from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
@@ -81,16 +81,16 @@ const work = {
     const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
     return lagBetween(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
   },
-  /** Momentary loudness of a clip as it is set, LUFS. */
+  /** How loud a clip is as it is set, LUFS. */
   clipLoudness(audio: Audio, clip: Clip): number {
     const { channels, sampleRateHz } = clipAudio(audio, clip)
-    return momentaryLoudness(channels, sampleRateHz)
+    return strikeLoudness(channels, sampleRateHz)
   },
   /** A clip in small, and how loud it is. */
   clipLook(audio: Audio, clip: Clip): { low: Float32Array; high: Float32Array; loudnessDb: number } {
     const { channels, sampleRateHz } = clipAudio(audio, clip)
     const mono = toMono({ channels, sampleRateHz })
-    return { ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS), loudnessDb: momentaryLoudness(channels, sampleRateHz) }
+    return { ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS), loudnessDb: strikeLoudness(channels, sampleRateHz) }
   },
   /** Where a clip's pitch settles, Hz; undefined where it has none. */
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {

@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 
-import { hashAudio, momentaryLoudness } from '@heliaster/core/audio'
+import { hashAudio, strikeLoudness } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
 import { asTurns, byLoudness, padsOfPlan, patternReader, planByNames, readNames } from '@heliaster/core/place'
@@ -69,7 +69,7 @@ async function readFile(path: string): Promise<KitFile> {
     hash,
     bytes,
     clip: wholeClip(hash, info),
-    loudnessDb: momentaryLoudness(audio.channels, audio.sampleRateHz),
+    loudnessDb: strikeLoudness(audio.channels, audio.sampleRateHz),
     info,
   }
 }

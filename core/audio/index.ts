@@ -1,6 +1,6 @@
 export { frameCount, peakOf, toDb, toMono } from './audio'
 export type { Audio } from './audio'
-export { momentaryLoudness } from './loudness'
+export { momentaryLoudness, STRIKE_WINDOW_SECONDS, strikeLoudness } from './loudness'
 export { createAudioHasher, hashAudio } from './hash'
 export { columnsOf, summarise } from './summary'
 export type { Summary } from './summary'

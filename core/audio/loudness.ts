@@ -60,7 +60,21 @@ const MOST_KEPT = 2 ** 19
 
 /** Momentary loudness in LUFS: the loudest 400 ms of the clip, or all of a shorter one followed by silence. */
 export function momentaryLoudness(channels: readonly Float32Array[], sampleRateHz: number): number {
-  const window = Math.round(0.4 * sampleRateHz)
+  return loudestWindow(channels, sampleRateHz, 0.4)
+}
+
+export const STRIKE_WINDOW_SECONDS = 0.1
+
+/**
+ * How loud a hit is, in LUFS: its loudest 100 ms, K-weighted, about as long as the ear gathers a strike; a shorter one
+ * counts with the silence behind it. How long a hit rings on changes nothing.
+ */
+export function strikeLoudness(channels: readonly Float32Array[], sampleRateHz: number): number {
+  return loudestWindow(channels, sampleRateHz, STRIKE_WINDOW_SECONDS)
+}
+
+function loudestWindow(channels: readonly Float32Array[], sampleRateHz: number, seconds: number): number {
+  const window = Math.round(seconds * sampleRateHz)
   const frames = channels[0]?.length ?? 0
   const squares = scratchOf(frames)
   for (const channel of channels) addWeightedSquares(squares, channel, shelf(sampleRateHz), highPass(sampleRateHz))

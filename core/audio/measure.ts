@@ -1,7 +1,7 @@
 import type { Measured } from '../kit/source'
 import { peakOf, toDb } from './audio'
 import type { Audio } from './audio'
-import { momentaryLoudness } from './loudness'
+import { STRIKE_WINDOW_SECONDS, strikeLoudness } from './loudness'
 import { readStereo } from './stereo'
 
 const SILENCE_DB = -200
@@ -11,7 +11,8 @@ export function measure(audio: Audio): Measured {
   const peak = Math.max(...audio.channels.map((channel) => peakOf(channel)))
   return {
     peakDb: Math.max(SILENCE_DB, toDb(peak)),
-    loudnessDb: Math.max(SILENCE_DB, momentaryLoudness(audio.channels, audio.sampleRateHz)),
+    loudnessDb: Math.max(SILENCE_DB, strikeLoudness(audio.channels, audio.sampleRateHz)),
+    windowSeconds: STRIKE_WINDOW_SECONDS,
     ...readStereo(audio),
   }
 }

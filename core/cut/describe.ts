@@ -1,6 +1,6 @@
 import { frameCount, peakOf, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
-import { momentaryLoudness } from '../audio/loudness'
+import { strikeLoudness } from '../audio/loudness'
 import type { families } from '../kit/kit'
 import { pitchOf } from './pitch'
 import type { Pitch } from './pitch'
@@ -13,7 +13,7 @@ export type Warning = (typeof warnings)[number]
 export interface HitDescription {
   readonly seconds: number
   readonly peakDb: number
-  /** Momentary loudness after ITU-R BS.1770, LUFS. */
+  /** The loudest 100 ms, K-weighted after ITU-R BS.1770, LUFS. */
   readonly loudnessDb: number
   /** From a tenth to nine tenths of the strike's own peak. */
   readonly attackSeconds: number
@@ -49,7 +49,7 @@ export function describeHit(hit: Audio, around: Surroundings): HitDescription {
   return {
     seconds,
     peakDb,
-    loudnessDb: momentaryLoudness(hit.channels, rate),
+    loudnessDb: strikeLoudness(hit.channels, rate),
     attackSeconds: attackSeconds(mono, rate, peak),
     pitch,
     centreHz,

@@ -40,7 +40,9 @@ export const SOURCE_VERSION = 2
 /** What was measured of a file when it came in. Silence is -200 dB. */
 export const measuredSchema = z.strictObject({
   peakDb: z.number(),
+  /** The loudest stretch of `windowSeconds`, K-weighted; 0.4 s where that is not said. */
   loudnessDb: z.number(),
+  windowSeconds: z.number().positive().optional(),
   /** How alike left and right are, -1..1, and what the mean of both loses in dB; only of files with two channels or more. */
   correlation: z.number().min(-1).max(1).optional(),
   midLossDb: z.number().optional(),

@@ -80,7 +80,7 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
       {hit && (
         <View style={{ gap: 2 }}>
           <Fact label="Peak" value={`${hit.peakDb.toFixed(1)} dB`} />
-          <Fact label="Loudness" value={`${hit.loudnessDb.toFixed(1)} LUFS, momentary`} />
+          <Fact label="Loudness" value={`${hit.loudnessDb.toFixed(1)} LUFS in its loudest 100 ms`} />
           <Fact label="Attack" value={`${(hit.attackSeconds * 1000).toFixed(1)} ms`} />
           <Fact label="Silence at the front" value={`${ms(Math.max(0, hit.onsetFrame - hit.startFrame))} ms`} />
           <Fact label="Pitch" value={hit.pitch ? pitchWords(hit.pitch) : 'unpitched'} />

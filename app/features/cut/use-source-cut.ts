@@ -1,5 +1,5 @@
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { findOnsets, foundId, gridFrames, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
+import { findOnsets, gridFrames, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, StrengthCurve } from '@heliaster/core/cut'
 import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -124,7 +124,7 @@ export function useCutActions(source: Source) {
   return useMemo(() => {
     const put = (marker: LiveMarker, changes: Partial<Marker>): SourceEdit => ({
       type: 'putMarkers',
-      markers: [keptMarker(idOnceKept(marker), changes)],
+      markers: [keptMarker(marker, changes)],
     })
     return {
       /** Follows a drag of a setting of the cut; `endGesture` ends it. */
@@ -163,9 +163,9 @@ export function useCutActions(source: Source) {
       setVerdict: (marker: LiveMarker, verdict: 'keep' | 'pass') => sources.edit(id, [put(marker, { verdict })]),
       /** Many markers in one step: away, or passed. */
       removeAll: (markers: readonly LiveMarker[]) =>
-        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(idOnceKept(marker), { removed: true })) }]),
+        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { removed: true })) }]),
       passAll: (markers: readonly LiveMarker[]) =>
-        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(idOnceKept(marker), { verdict: 'pass' })) }]),
+        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { verdict: 'pass' })) }]),
       add(frame: number) {
         const marker: Marker = { id: makeId<MarkerId>('marker'), frame: Math.round(frame), origin: 'hand', pinned: true, removed: false }
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
@@ -186,11 +186,11 @@ export function useCutActions(source: Source) {
       /** Repairs of many hits in one gesture, which ends with `endGesture`. */
       slideClips(changes: readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]) {
         gesture.current ??= sources.gesture(id)
-        gesture.current.set([{ type: 'putMarkers', markers: changes.map(({ marker, clip }) => keptMarker(idOnceKept(marker), { clip })) }])
+        gesture.current.set([{ type: 'putMarkers', markers: changes.map(({ marker, clip }) => keptMarker(marker, { clip })) }])
       },
       nameAll: (names: readonly { readonly marker: LiveMarker; readonly name: string }[]) =>
         sources.edit(id, [
-          { type: 'putMarkers', markers: names.map(({ marker, name }) => keptMarker(idOnceKept(marker), { name: name.slice(0, 120) })) },
+          { type: 'putMarkers', markers: names.map(({ marker, name }) => keptMarker(marker, { name: name.slice(0, 120) })) },
         ]),
     }
   }, [id, source.info.frames])
@@ -203,9 +203,4 @@ function movedTo(marker: LiveMarker, frame: number, frames: number): Partial<Mar
   if (marker.endFrame === undefined) return { frame: to }
   if (cutLooks.getState().endsStay) return { frame: Math.min(to, marker.endFrame - 1) }
   return { frame: to, endFrame: Math.min(frames, marker.endFrame + to - marker.frame) }
-}
-
-/** A found marker keeps the id of the place where it was found, so that it stays chosen when it is written down. */
-function idOnceKept(marker: LiveMarker): LiveMarker {
-  return marker.kept ? marker : { ...marker, id: foundId(marker.frame) }
 }

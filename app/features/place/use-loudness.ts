@@ -1,3 +1,4 @@
+import { STRIKE_WINDOW_SECONDS } from '@heliaster/core/audio'
 import type { AudioHash, Source } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 
@@ -10,11 +11,7 @@ export function useLoudness(chosen: readonly Source[]): LoudnessOf {
   const [loudness, setLoudness] = useState<LoudnessOf>(new Map())
   useEffect(() => {
     let gone = false
-    void Promise.all(
-      chosen.map(
-        async (source) => [source.audio, source.measured?.loudnessDb ?? (await audioPicture(source.audio)).measured.loudnessDb] as const,
-      ),
-    )
+    void Promise.all(chosen.map(async (source) => [source.audio, await loudnessOf(source)] as const))
       .then((pairs) => !gone && setLoudness(new Map(pairs)))
       .catch(() => undefined)
     return () => {
@@ -22,4 +19,10 @@ export function useLoudness(chosen: readonly Source[]): LoudnessOf {
     }
   }, [chosen])
   return loudness
+}
+
+/** What was measured otherwise once is measured anew, so that all are told by one measure. */
+async function loudnessOf({ audio, measured }: Source): Promise<number> {
+  if (measured?.windowSeconds === STRIKE_WINDOW_SECONDS) return measured.loudnessDb
+  return (await audioPicture(audio)).measured.loudnessDb
 }

@@ -1,4 +1,4 @@
-import { momentaryLoudness } from '@heliaster/core/audio'
+import { strikeLoudness } from '@heliaster/core/audio'
 import type { Kit, Pad } from '@heliaster/core/kit'
 
 import { drawStrike } from '../../../audio/draw'
@@ -17,5 +17,5 @@ export async function addedByRays(kit: Kit, pad: Pad): Promise<number> {
 
 async function loudnessOf(kit: Kit, pad: Pad): Promise<number> {
   const { left, right } = await drawStrike(kit, pad, VELOCITY, SECONDS)
-  return momentaryLoudness([left, right], 48000)
+  return strikeLoudness([left, right], 48000)
 }
