@@ -1,6 +1,6 @@
-import type { Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from '../kit/kit'
+import type { Band, Clip, Kit, Pad, PadSettings } from '../kit/kit'
 import type { PadId } from '../kit/ids'
-import { bandsOfRay, chokedBy, padSettings, shapeOf } from '../kit/resolve'
+import { bandsOfRay, chokedBy, clipOfCell, padSettings, raySound, shapeOf } from '../kit/resolve'
 import type { Envelope, Response } from '../kit/shape'
 import { hashId } from './chance'
 import { dbToGain, exp2 } from './math'
@@ -86,13 +86,13 @@ function writeRays(out: number[], kit: Kit, pad: Pad, settings: PadSettings, con
   pad.rays.forEach((ray, index) => {
     const row = rays + index * RayField.length
     const shape = shapeOf(settings, ray)
-    const bus = kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus))
-    out[row + RayField.gain] = dbToGain(ray.gainDb + (bus?.gainDb ?? 0)) * (ray.invert ? -1 : 1)
-    out[row + RayField.pan] = ray.pan + (bus?.pan ?? 0)
+    const sound = raySound(kit, settings, ray)
+    out[row + RayField.gain] = dbToGain(sound.gainDb) * (ray.invert ? -1 : 1)
+    out[row + RayField.pan] = sound.pan
     out[row + RayField.tuneCents] = ray.tuneCents
     out[row + RayField.keyTrack] = ray.keyTrack
     out[row + RayField.delayFrames] = toFrames(ray.delaySeconds, context)
-    out[row + RayField.mute] = ray.mute || settings.mute || bus?.mute || ray.source.kind === 'body' ? 1 : 0
+    out[row + RayField.mute] = sound.isMuted || ray.source.kind === 'body' ? 1 : 0
     out[row + RayField.startSeconds] = shape.startSeconds
     out[row + RayField.amp] = writeEnvelope(out, shape.amp, shape.decayScale, context)
     out[row + RayField.pitch] = writeEnvelope(out, shape.pitch, 1, context)
@@ -137,23 +137,10 @@ function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: 
     out[at + index * TurnField.length + TurnField.clips] = clips
     pad.rays.forEach((ray, rayIndex) => {
       const shared = bandsOfRay(pad, ray) === bands
-      writeClip(out, clips + rayIndex * ClipField.length, shared ? clipFor(bands, bandIndex, index, ray, turn) : undefined, context)
+      writeClip(out, clips + rayIndex * ClipField.length, shared ? clipOfCell(bands, bandIndex, index, ray) : undefined, context)
     })
   })
   return at
-}
-
-/** The clip of a cell; a ray that asks for it borrows from the nearest band where its own is missing. */
-function clipFor(bands: readonly Band[], bandIndex: number, turnIndex: number, ray: Ray, turn: Turn): Clip | undefined {
-  const clip = turn.clips[ray.id]
-  if (clip === 'intendedSilence') return undefined
-  if (clip || ray.onMissing === 'silent') return clip
-  for (let distance = 1; distance < bands.length; distance++)
-    for (const band of [bands[bandIndex - distance], bands[bandIndex + distance]]) {
-      const near = band?.turns[turnIndex % Math.max(1, band.turns.length)]?.clips[ray.id]
-      if (near && near !== 'intendedSilence') return near
-    }
-  return undefined
 }
 
 function writeClip(out: number[], at: number, clip: Clip | undefined, context: CompileContext): void {

@@ -24,6 +24,36 @@ export function bandsOfRay(pad: Pad, ray: Ray): readonly Band[] {
   return (ray.source.kind === 'clips' && ray.source.bands) || pad.bands
 }
 
+/** Where a ray sounds, with its bus: its own, or its pad's. Levels in dB; left is -1, right 1, and what adds up beyond is held there. */
+export interface RaySound {
+  readonly gainDb: number
+  readonly pan: number
+  readonly isMuted: boolean
+}
+
+/** Level and place of a ray together with its bus, without its pad's; muted where ray, pad or bus is. */
+export function raySound(kit: Kit, settings: PadSettings, ray: Ray): RaySound {
+  const bus = kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus))
+  return {
+    gainDb: ray.gainDb + (bus?.gainDb ?? 0),
+    pan: ray.pan + (bus?.pan ?? 0),
+    isMuted: ray.mute || settings.mute || bus?.mute === true,
+  }
+}
+
+/** The clip of a cell; a ray that asks for it borrows from the nearest band where its own is missing. */
+export function clipOfCell(bands: readonly Band[], bandIndex: number, turnIndex: number, ray: Ray): Clip | undefined {
+  const clip = bands[bandIndex].turns[turnIndex].clips[ray.id]
+  if (clip === 'intendedSilence') return undefined
+  if (clip || ray.onMissing === 'silent') return clip
+  for (let distance = 1; distance < bands.length; distance++)
+    for (const band of [bands[bandIndex - distance], bands[bandIndex + distance]]) {
+      const near = band?.turns[turnIndex % Math.max(1, band.turns.length)]?.clips[ray.id]
+      if (near && near !== 'intendedSilence') return near
+    }
+  return undefined
+}
+
 /** All clips of a pad, its rays' own bands included. */
 export function clipsOfPad(pad: Pad): Clip[] {
   const bandLists = [pad.bands, ...pad.rays.map((ray) => (ray.source.kind === 'clips' && ray.source.bands) || [])]

@@ -1,36 +1,46 @@
 import type { Audio } from '../audio/audio'
 import { writeWav } from '../audio/wav-write'
-import { clipAudio, dbToGain } from '../engine'
-import type { AudioHash } from '../kit/ids'
-import type { Clip, Kit } from '../kit/kit'
-import { bandsOfRay, padSettings } from '../kit/resolve'
-import { bakeClip, isShaped } from './bake'
-import { fileName, uniqueNames } from './names'
-import type { ShippedFile } from './sfz'
+import type { Kit } from '../kit/kit'
+import { padSettings } from '../kit/resolve'
+import { clipName, namedPads, soundingCells } from './cells'
+import { drawCell } from './draw'
+import type { AudioOf } from './draw'
+import { fitGains, fitWords, peakOfAudio, scaled } from './fit'
+import type { Fit } from './fit'
+import { readme } from './readme'
+import type { Shipment, ShippedFile } from './shipment'
 
-/** Every clip of a kit as a WAV file of its own, in a folder for each pad, shaped as it sounds. */
-export function writeOneShots(kit: Kit, audioOf: (audio: AudioHash) => Audio | undefined): ShippedFile[] {
-  const unique = uniqueNames()
-  return kit.pads.flatMap((pad) => {
-    const name = unique(fileName(padSettings(kit, pad).name || 'pad'))
-    return pad.rays.flatMap((ray) =>
-      bandsOfRay(pad, ray).flatMap((band, bandIndex) =>
-        band.turns.flatMap((turn, turnIndex): ShippedFile[] => {
-          const clip = turn.clips[ray.id]
-          const audio = clip && clip !== 'intendedSilence' ? audioOf(clip.audio) : undefined
-          if (!clip || clip === 'intendedSilence' || !audio) return []
-          const shipped = isShaped(kit, pad, ray) ? leveled(bakeClip(kit, pad, ray, clip, audioOf), clip) : clipAudio(audio, clip)
-          const label = `${name} b${bandIndex + 1} t${turnIndex + 1}${pad.rays.length > 1 ? ' ' + fileName(ray.name) : ''}`
-          return shipped ? [{ path: `${name}/${label}.wav`, bytes: writeWav(shipped, { bits: 24 }) }] : []
-        }),
-      ),
-    )
-  })
+/**
+ * Every cell of a kit as a WAV file of its own, in a folder for each pad, as the hardest strike of its band sounds: level,
+ * place, tuning and shape are in it. Pads and rays that are muted are left out.
+ */
+export function writeOneShots(kit: Kit, audioOf: AudioOf, fit: Fit = 'together'): Shipment {
+  const drawn: { path: string; audio: Audio }[] = []
+  const notes: string[] = []
+  for (const named of namedPads(kit)) {
+    const cells = soundingCells(kit, named)
+    for (const cell of cells) {
+      const audio = drawCell(cell, audioOf)
+      if (audio) drawn.push({ path: `${named.name}/${cell.label}.wav`, audio })
+      else notes.push(`${named.name}: the audio "${clipName(kit, cell.clip)}" is missing, so ${cell.label} was left out.`)
+    }
+    notes.push(...padNotes(kit, named.name, named.pad, cells.length))
+  }
+  const peaks = drawn.map(({ audio }) => peakOfAudio(audio))
+  const gains = fitGains(peaks, fit)
+  const words = fitWords(peaks, fit)
+  if (words) notes.unshift(words)
+  const files: ShippedFile[] = drawn.map(({ path, audio }, i) => ({ path, bytes: writeWav(scaled(audio, gains[i]), { bits: 24 }) }))
+  return { files: [...files, readme(kit, 'wav', notes, files)], notes, isTooLoud: words !== undefined }
 }
 
-/** What was drawn of a clip's shape leaves out its level. */
-function leveled(audio: Audio | undefined, clip: Clip): Audio | undefined {
-  if (!audio || (clip.gainDb === 0 && !clip.invert)) return audio
-  const gain = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
-  return { ...audio, channels: audio.channels.map((channel) => channel.map((sample) => sample * gain)) }
+function padNotes(kit: Kit, name: string, pad: Kit['pads'][number], cells: number): string[] {
+  const settings = padSettings(kit, pad)
+  const notes: string[] = []
+  if (cells === 0 && settings.mode !== 'silencer' && pad.bands.length > 0) notes.push(`${name} is muted or silent; it was left out.`)
+  if (cells > 0 && settings.mode !== 'oneShot')
+    notes.push(`${name} is held or goes round when it is played; its files hold each clip once, to its end.`)
+  if (cells > 0 && settings.responses.some(({ from, bypass }) => from === 'chance' && !bypass))
+    notes.push(`${name} wanders by chance; its files stand in the middle of that.`)
+  return notes
 }

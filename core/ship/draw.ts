@@ -1,0 +1,105 @@
+import type { Audio } from '../audio/audio'
+import { createOffline, EventType, renderOffline, toScore } from '../engine'
+import type { AudioHash } from '../kit/ids'
+import type { Clip, Kit, Pad, PadSettings, Ray, Turn } from '../kit/kit'
+import { sameData } from '../kit/list'
+import { plainShape } from '../kit/plain-shape'
+import { padSettings, shapeOf } from '../kit/resolve'
+
+export type AudioOf = (audio: AudioHash) => Audio | undefined
+
+/** One ray of one cell, as a strike finds it. */
+export interface DrawnCell {
+  readonly kit: Kit
+  readonly pad: Pad
+  readonly ray: Ray
+  readonly clip: Clip
+  readonly bandGainDb: number
+  /** The hardest strike of its band, 1..127. */
+  readonly velocity: number
+  readonly note: number
+}
+
+/** Whether a ray's shape changes its clips at all. */
+export function isShaped(kit: Kit, pad: Pad, ray: Ray): boolean {
+  return !sameData(shapeOf(padSettings(kit, pad), ray), plainShape)
+}
+
+/** Rendered this far under full scale, so that the limiter never acts, and raised again afterwards. */
+const HEADROOM_DB = -100
+const LONGEST_SECONDS = 600
+const SLICE_SECONDS = 1
+
+/**
+ * A cell as it sounds on its own: level, place, tuning, delay, shape and what velocity does are all in the samples. What is
+ * left to chance stands in its middle; a pad that is held or goes round is drawn once through.
+ */
+export function drawCell(cell: DrawnCell, audioOf: AudioOf): Audio | undefined {
+  const { kit, pad, ray, clip, bandGainDb, velocity, note } = cell
+  const settings = padSettings(kit, pad)
+  const own: PadSettings = {
+    ...settings,
+    gainDb: settings.gainDb + kit.gainDb,
+    mode: 'oneShot',
+    mute: false,
+    responses: settings.responses.filter(({ from }) => from !== 'chance'),
+  }
+  return drawSolo({ kit, pad, own, ray: { ...ray, mute: false }, clip, bandGainDb, velocity, note }, audioOf)
+}
+
+/**
+ * A clip as its ray's shape makes it sound, tuned by `cents`: envelopes, filter and start are in the samples; level, place,
+ * delay and velocity are not. Samples may pass full scale.
+ */
+export function drawShape(kit: Kit, pad: Pad, ray: Ray, clip: Clip, cents: number, audioOf: AudioOf): Audio | undefined {
+  const own: PadSettings = { ...padSettings(kit, pad), gainDb: 0, pan: 0, tuneCents: cents, responses: [], mode: 'oneShot', mute: false }
+  const { bus: _bus, ...rest } = ray
+  const plain: Ray = { ...rest, gainDb: 0, pan: 0, tuneCents: 0, keyTrack: 0, delaySeconds: 0, mute: false, invert: false }
+  const flat = { ...clip, gainDb: 0, invert: false }
+  const { bus: _padBus, ...ownRest } = own
+  return drawSolo({ kit, pad, own: ownRest, ray: plain, clip: flat, bandGainDb: 0, velocity: 127, note: 60 }, audioOf)
+}
+
+function drawSolo(cell: DrawnCell & { readonly own: PadSettings }, audioOf: AudioOf): Audio | undefined {
+  const audio = audioOf(cell.clip.audio)
+  if (!audio) return undefined
+  const rate = audio.sampleRateHz
+  const { engine, loader } = createOffline(soloKit(cell), rate, audioOf)
+  const strike = { frame: 0, type: EventType.strike, padSlot: loader.slotOf(cell.pad.id), velocity: cell.velocity, note: cell.note }
+  const slices: [Float32Array, Float32Array][] = []
+  const frames = SLICE_SECONDS * rate
+  do slices.push(renderOffline(engine, slices.length === 0 ? toScore([strike]) : new Float64Array(0), frames))
+  while (slices.length < LONGEST_SECONDS && engine.strikes.active.includes(1))
+  const raise = 10 ** (-HEADROOM_DB / 20)
+  const [left, right] = [0, 1].map((side) => joined(slices.map((slice) => slice[side])).map((sample) => sample * raise))
+  const end = lastSound(left, right)
+  const alike = left.every((sample, i) => sample === right[i])
+  return { sampleRateHz: rate, channels: (alike ? [left] : [left, right]).map((channel) => channel.slice(0, end)) }
+}
+
+/** A kit of one pad with one ray and one clip. */
+function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonly own: PadSettings }): Kit {
+  const turn: Turn = { id: 'turn-drawn' as never, weight: 1, clips: { [ray.id]: clip } }
+  const band = {
+    id: 'band-drawn' as never,
+    fromVelocity: 1,
+    blendVelocities: 0,
+    blendLaw: 'power' as const,
+    gainDb: bandGainDb,
+    turns: [turn],
+  }
+  const solo: Pad = { id: pad.id, notes: [], own, rays: [{ ...ray, source: { kind: 'clips' } }], bands: [band], spread: 'even' }
+  return { ...kit, gainDb: HEADROOM_DB, pads: [solo], ties: [] }
+}
+
+function joined(parts: readonly Float32Array[]): Float32Array {
+  const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
+  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0)
+  return all
+}
+
+function lastSound(left: Float32Array, right: Float32Array): number {
+  let end = left.length
+  while (end > 1 && left[end - 1] === 0 && right[end - 1] === 0) end--
+  return end
+}

@@ -1,0 +1,217 @@
+import type { Band, Bus, Clip, Kit, Pad, PadSettings, Ray, Tie, Turn } from '../../kit/kit'
+import { notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
+import type { Response, Shape } from '../../kit/shape'
+import { isShaped } from '../draw'
+import { sayResponse } from './response-words'
+
+/**
+ * What becomes of a field when a kit is written as SFZ. `written`: an opcode says it. `inSamples`: the WAV files have it.
+ * `silent`: it changes nothing that is heard. `unplayed`: Heliaster keeps it and does not play it yet. A function tells what
+ * is lost, where something is, in words that follow the name of the pad or kit.
+ */
+export type Fate<Of> = 'written' | 'inSamples' | 'silent' | 'unplayed' | ((of: Of) => readonly string[])
+
+export interface OfPad {
+  readonly kit: Kit
+  readonly pad: Pad
+  readonly settings: PadSettings
+}
+
+const manyTurns = ({ pad }: OfPad) => pad.bands.some(({ turns }) => turns.length > 1)
+const when = (isLost: boolean, words: string) => (isLost ? [words] : [])
+
+const kitFates: Record<keyof Kit, Fate<Kit>> = {
+  format: 'silent',
+  version: 'silent',
+  id: 'silent',
+  name: 'written',
+  tempoBpm: 'silent',
+  gainDb: 'written',
+  seed: 'silent',
+  tuningA4Hz: 'silent',
+  maxStrikes: ({ maxStrikes }) => when(maxStrikes !== undefined, `the limit of ${maxStrikes} strikes at once is left out.`),
+  arrangement: 'silent',
+  pads: 'written',
+  buses: 'written',
+  ties: 'written',
+  quickControls: 'unplayed',
+  grooves: ({ grooves }) =>
+    when(grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0)), 'SFZ holds no patterns, so its grooves stay here.'), // prettier-ignore
+  audio: 'silent',
+}
+
+const padFates: Record<keyof Pad, Fate<OfPad>> = {
+  id: 'silent',
+  notes: ({ kit, pad }) =>
+    when((notesOfPads(kit).get(pad.id) ?? []).length === 0, 'no note is left for it (128 are taken); it is left out.'),
+  leansOn: 'written',
+  own: 'written',
+  rays: 'written',
+  bands: 'written',
+  spread: 'silent',
+}
+
+const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
+  name: 'written',
+  family: 'silent',
+  tint: 'silent',
+  group: 'silent',
+  gainDb: 'written',
+  pan: 'written',
+  mode: ({ settings: { mode } }) =>
+    mode === 'loopUntilLetGo'
+      ? ['it goes round until it is let go here; in SFZ it plays once through.']
+      : when(mode === 'loopUntilStruckAgain', 'it goes round until it is struck again here; in SFZ it plays once through.'),
+  maxStrikes: 'written',
+  pick: (of) => when(of.settings.pick === 'shuffle' && manyTurns(of), 'SFZ has no shuffle; its turns are written as a cycle.'),
+  counter: (of) =>
+    when(
+      of.settings.counter === 'pad' && of.settings.pick === 'cycle' && of.pad.bands.length > 1 && manyTurns(of),
+      'its turns are counted over the whole pad here; in SFZ each band counts its own.',
+    ),
+  startAgain: (of) => when(of.settings.startAgain !== 'never' && manyTurns(of), 'its turns begin anew here; in SFZ they always go on.'),
+  mute: ({ settings: { mute } }) => when(mute, 'it is muted, so it is left out.'),
+  bus: 'written',
+  rootNote: 'written',
+  tuneCents: 'written',
+  shape: ({ pad, settings }) =>
+    when(
+      settings.mode === 'hold' && pad.rays.some((ray) => shapeOf(settings, ray).amp.sustain !== undefined),
+      'its envelope is in the samples, so it does not wait while the note is held.',
+    ),
+  responses: ({ kit, pad, settings }) => settings.responses.flatMap((response) => sayResponse(response, kit, pad)),
+}
+
+const rayFates: Record<keyof Ray, Fate<OfPad & { readonly ray: Ray }>> = {
+  id: 'silent',
+  name: 'silent',
+  source: 'written',
+  microphone: 'silent',
+  onMissing: 'written',
+  bus: 'written',
+  sends: 'unplayed',
+  gainDb: 'written',
+  pan: 'written',
+  tuneCents: 'written',
+  keyTrack: 'written',
+  bendTrack: 'unplayed',
+  invert: 'written',
+  delaySeconds: 'written',
+  mute: ({ kit, settings, ray }) =>
+    when(!settings.mute && raySound(kit, settings, ray).isMuted, `its ray ${ray.name} is muted, so that is left out.`),
+  shape: 'inSamples',
+}
+
+const bandFates: Record<keyof Band, Fate<OfPad & { readonly band: Band; readonly above?: Band }>> = {
+  id: 'silent',
+  fromVelocity: 'written',
+  blendVelocities: 'written',
+  blendLaw: ({ band, above }) =>
+    when(
+      band.blendVelocities > 0 && above !== undefined && above.blendVelocities > 0 && above.blendLaw !== band.blendLaw,
+      `band from velocity ${band.fromVelocity} fades by two laws; SFZ takes one for both sides, that of its softer side.`,
+    ),
+  gainDb: 'written',
+  turns: 'written',
+}
+
+const turnFates: Record<keyof Turn, Fate<Turn>> = { id: 'silent', weight: 'written', clips: 'written', shape: 'unplayed' }
+
+const clipFates: Record<keyof Clip, Fate<Clip>> = {
+  audio: 'inSamples',
+  startFrame: 'inSamples',
+  endFrame: 'inSamples',
+  fadeInSeconds: 'inSamples',
+  fadeOutSeconds: 'inSamples',
+  gainDb: 'written',
+  reverse: 'inSamples',
+  invert: 'written',
+  channel: 'inSamples',
+  repairs: 'inSamples',
+  loop: 'silent', // said by the pad's mode, without which it is not heard
+  slices: 'silent',
+  process: 'unplayed',
+  fromHit: 'silent',
+}
+
+const shapeFates: Record<keyof Shape, Fate<Shape>> = {
+  amp: 'inSamples',
+  pitch: 'inSamples',
+  filter: 'inSamples',
+  driveDb: 'unplayed',
+  crush: 'unplayed',
+  startSeconds: 'inSamples',
+  decayScale: 'inSamples',
+}
+
+const busFates: Record<keyof Bus, Fate<Bus>> = { id: 'silent', name: 'silent', gainDb: 'written', pan: 'written', mute: 'written' }
+
+const tieFates: Record<Tie['kind'], Fate<Tie>> = {
+  choke: 'written',
+  chokeGroup: (tie) =>
+    when(tie.kind === 'chokeGroup' && tie.maxStrikes !== undefined, 'the limit of strikes that a choke group shares is left out.'),
+  alsoStrike: 'unplayed',
+  takeTurns: 'unplayed',
+  openings: 'unplayed',
+  loopParts: 'unplayed',
+}
+
+const responseFates: Record<keyof Response, Fate<Response>> = {
+  from: 'written',
+  which: 'unplayed',
+  to: 'written',
+  amount: 'written',
+  bend: 'written',
+  min: 'unplayed',
+  max: 'unplayed',
+  bypass: 'silent',
+}
+
+/** The one table of all that a kit can say, and what SFZ makes of it. */
+export const sfzFates = {
+  kit: kitFates,
+  pad: padFates,
+  settings: settingsFates,
+  ray: rayFates,
+  band: bandFates,
+  turn: turnFates,
+  clip: clipFates,
+  shape: shapeFates,
+  bus: busFates,
+  tie: tieFates,
+  response: responseFates,
+}
+
+function told<Of>(fates: Record<string, Fate<Of>>, of: Of): string[] {
+  return Object.values(fates).flatMap((fate) => (typeof fate === 'function' ? fate(of) : []))
+}
+
+/** What SFZ leaves out of a pad, each a sentence without its name. */
+export function lostOfPad(kit: Kit, pad: Pad): string[] {
+  const of = { kit, pad, settings: padSettings(kit, pad) }
+  const bands = [pad.bands, ...pad.rays.flatMap((ray) => (ray.source.kind === 'clips' && ray.source.bands ? [ray.source.bands] : []))]
+  const lost = [
+    ...told(padFates, of),
+    ...told(settingsFates, of),
+    ...pad.rays.flatMap((ray) => told(rayFates, { ...of, ray })),
+    ...bands.flatMap((list) => list.flatMap((band, i) => told(bandFates, { ...of, band, above: list[i + 1] }))),
+    ...shapedKeys(of),
+  ]
+  return [...new Set(lost)]
+}
+
+/** A shape is drawn at the note of each file, so that is exact; what only velocity moves in it is not there. */
+function shapedKeys({ kit, pad, settings }: OfPad): string[] {
+  const isMoved = settings.responses.some(({ from, to, bypass }) => from === 'velocity' && to.kind !== 'gainDb' && !bypass)
+  return isMoved && pad.rays.some((ray) => isShaped(kit, pad, ray)) ? ['its shape is drawn as the loudest strike has it.'] : []
+}
+
+/** What SFZ leaves out of the kit as a whole. */
+export function lostOfKit(kit: Kit): string[] {
+  return [...new Set([...told(kitFates, kit), ...kit.ties.flatMap((tie) => sayTie(tie))])]
+}
+
+function sayTie(tie: Tie): readonly string[] {
+  const fate = tieFates[tie.kind]
+  return typeof fate === 'function' ? fate(tie) : []
+}
