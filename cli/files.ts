@@ -5,8 +5,7 @@ import type { Audio } from '@heliaster/core/audio'
 import { audioFileEndings, readAudioFile as decode } from '@heliaster/core/decode'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
-import { readBundle } from '@heliaster/core/ship'
-import type { Bundle } from '@heliaster/core/ship'
+import { readAll, readBundle } from '@heliaster/core/ship'
 
 import { InputFault } from './input-fault'
 
@@ -43,7 +42,9 @@ export async function readAudioFile(path: string): Promise<ReadFile> {
 
 export interface OpenedKit {
   readonly kit: Kit
-  readonly bundle: Bundle
+  hasAudio(hash: AudioHash): boolean
+  /** What the kit names and the bundle does not hold whole, in words. */
+  readonly missing: readonly string[]
   audioOf(hash: AudioHash): Audio | undefined
 }
 
@@ -51,12 +52,13 @@ export interface OpenedKit {
 export async function openKit(path: string): Promise<OpenedKit> {
   const result = readBundle(readBytes(path))
   if (!result.ok) throw new InputFault(`${path}: ${result.message}`)
+  const { audio, missing } = readAll(result.bundle)
   const decoded = new Map<AudioHash, Audio>()
-  for (const [hash, bytes] of result.bundle.audio) {
+  for (const [hash, bytes] of audio) {
     const read = await decode(bytes)
     if (read.ok) decoded.set(hash, read.file.audio)
   }
-  return { kit: result.bundle.kit, bundle: result.bundle, audioOf: (hash) => decoded.get(hash) }
+  return { kit: result.bundle.kit, hasAudio: (hash) => audio.has(hash), missing, audioOf: (hash) => decoded.get(hash) }
 }
 
 /** Audio files of the given files and folders, folders in natural order of names. */

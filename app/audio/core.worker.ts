@@ -7,6 +7,7 @@ import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
+import { peakOfAudio } from '@heliaster/core/ship'
 import { expose, transfer } from 'comlink'
 
 import { pictureOf } from './picture'
@@ -96,6 +97,8 @@ const work = {
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
+  /** The highest sample of a clip with all that is set on it, linear. */
+  clipPeak: (audio: Audio, clip: Clip) => peakOfAudio(clipAudio(audio, clip)),
   /** A clip with all that is set on it, as a sound of its own. */
   clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),
 }

@@ -4,6 +4,7 @@ import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, w
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
 import { wholeClip } from '@heliaster/core/kit'
+import { fitGains, fits, fitWords, peakOfAudio, scaled } from '@heliaster/core/ship'
 import type { AudioHash, Clip, CutSettings, Repairs } from '@heliaster/core/kit'
 
 import { readAudioFile, stem, writeBelow } from '../files'
@@ -28,6 +29,7 @@ export const cut: Command = {
     'remove-dc': { type: 'boolean' },
     peak: { type: 'string' },
     even: { type: 'string' },
+    fit: { type: 'string' },
     json: { type: 'boolean' },
     out: { type: 'string' },
   },
@@ -46,10 +48,15 @@ export const cut: Command = {
     if (typeof given.options.out !== 'string') return
     const width = String(hits.length).length
     const gainsDb = repair.gainsDb(hits)
+    const made = hits.map((hit, i) => clipAudio(audio, clipOf(audio, hit, gainsDb[i], repair.repairs)))
+    const peaks = made.map(peakOfAudio)
+    const fit = choiceOption(given, 'fit', fits, 'together')
+    const words = fitWords(peaks, fit)
+    if (words) console.error(`${path}: ${words}`)
+    const fitted = fitGains(peaks, fit)
     hits.forEach((hit, i) => {
-      const made = clipAudio(audio, clipOf(audio, hit, gainsDb[i], repair.repairs))
       const onset = hit.onsetFrame - hit.startFrame
-      const bytes = writeWav(made, { bits: 24, cueFrames: onset > 0 ? [onset] : [] })
+      const bytes = writeWav(scaled(made[i], fitted[i]), { bits: 24, cueFrames: onset > 0 ? [onset] : [] })
       writeBelow(given.options.out as string, `${stem(path)}-${String(i + 1).padStart(width, '0')}.wav`, bytes)
     })
   },

@@ -32,7 +32,7 @@ export const render: Command = {
     const notesPath = requiredOption(given, 'notes')
     const sampleRateHz = Math.round(numberOption(given, 'rate', 48000, 8000, 192000))
     const opened = await openKit(given.paths[0])
-    for (const missing of opened.bundle.missing) console.error(`${given.paths[0]}: ${missing}`)
+    for (const missing of opened.missing) console.error(`${given.paths[0]}: ${missing}`)
     const seed = Math.round(numberOption(given, 'seed', opened.kit.seed, 0, 0xffffffff))
     const notes = readNotes(notesPath)
     const engine = await loadEngine()

@@ -1,90 +1,95 @@
-import { unzipSync, zipSync } from 'fflate'
-
 import { hashAudio } from '../audio/hash'
 import { endingOf } from '../decode/format'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 import { audioInUse } from '../kit/resolve'
 import { readKit } from '../kit/upgrade'
+import { readme } from './readme'
+import type { ShippedFile } from './shipment'
+import { openZip, zipFiles } from './zip'
+import type { OpenZip } from './zip'
 
-/** All zips carry the same date, so that the same kit gives the same bytes. */
-export const ZIP_DATE = new Date(2026, 0, 1, 12)
 const KIT_FILE = 'kit.json'
-const MAX_BUNDLE_BYTES = 2 ** 31
+const AUDIO_FILE = /^audio\/([0-9a-f]{64})\.\w+$/
 
 export interface Bundle {
   readonly kit: Kit
-  readonly audio: Map<AudioHash, Uint8Array>
-  /** Audio the kit names and the bundle does not hold, in words for a person. */
-  readonly missing: string[]
+  /** The audio files that are in it. */
+  readonly hashes: readonly AudioHash[]
+  /** Unpacks one audio file; nothing where it is not in it, or damaged. */
+  read(audio: AudioHash): Uint8Array | undefined
 }
 
 export type BundleResult = { readonly ok: true; readonly bundle: Bundle } | { readonly ok: false; readonly message: string }
 
-/** The kit and the bytes of all audio its pads use, unchanged, in one zip. Audio that is not there is left out. */
-export function writeBundle(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array | undefined): Uint8Array<ArrayBuffer> {
-  const files: Record<string, Uint8Array> = { [KIT_FILE]: new TextEncoder().encode(JSON.stringify(kit, null, 1)) }
+/** The kit and the bytes of all audio its pads use, unchanged. Audio that is not there is left out. */
+export function bundleFiles(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array | undefined): ShippedFile[] {
+  const files: ShippedFile[] = [{ path: KIT_FILE, bytes: new TextEncoder().encode(JSON.stringify(kit, null, 1)) }]
   for (const audio of audioInUse(kit)) {
     const bytes = bytesOf(audio)
-    if (bytes) files[`audio/${audio}${endingOf(bytes)}`] = bytes
+    if (bytes) files.push({ path: `audio/${audio}${endingOf(bytes)}`, bytes, name: kit.audio[audio]?.name })
   }
-  return zipSync(files, { level: 1, mtime: ZIP_DATE })
+  return [...files, readme(kit, 'bundle', [], files)]
 }
 
-/** Opens a bundle as it was. What is damaged or missing is told; the rest still opens. */
+/** All of a kit in one zip. */
+export function writeBundle(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array | undefined): Uint8Array<ArrayBuffer> {
+  return zipFiles(bundleFiles(kit, bytesOf))
+}
+
+/** Opens a bundle as it was. Its audio is unpacked file by file, as it is asked for. */
 export function readBundle(bytes: Uint8Array): BundleResult {
   if (bytes.length < 4 || bytes[0] !== 0x50 || bytes[1] !== 0x4b)
     return fail('This file is not a zip, so it is not a kit bundle. Choose a .heliaster.zip file.')
-  let files: Record<string, Uint8Array>
-  try {
-    let total = 0
-    files = unzipSync(bytes, {
-      filter: (file) => {
-        total += file.originalSize
-        if (total > MAX_BUNDLE_BYTES) throw new Error('it unpacks to more than 2 GB')
-        return file.name === KIT_FILE || /^audio\/[0-9a-f]{64}\.\w+$/.test(file.name)
-      },
-    })
-  } catch (error) {
-    return fail(
-      `This zip cannot be opened (${error instanceof Error ? error.message : 'damaged'}). It may have been cut off; copy or download it again.`,
-    )
-  }
-  const kitBytes = files[KIT_FILE]
-  if (!kitBytes) return fail('This zip holds no kit: there is no kit.json in it. A kit bundle is made in Ship.')
-  const json = parseJson(kitBytes)
+  const opened = openZip(bytes)
+  if (!opened.ok) return opened
+  const { zip } = opened
+  if (!zip.names.includes(KIT_FILE)) return fail('This zip holds no kit: there is no kit.json in it. A kit bundle is made in Ship.')
+  const json = parseJson(zip)
   if (json === undefined) return fail('The kit.json in this zip is damaged. Open an earlier bundle of this kit.')
   const kit = readKit(json)
   if (!kit.ok) return fail(kit.message)
-  return { ok: true, bundle: { kit: kit.value, ...collectAudio(kit.value, files) } }
+  const names = new Map(zip.names.flatMap((name) => (AUDIO_FILE.exec(name) ? [[AUDIO_FILE.exec(name)![1] as AudioHash, name]] : [])))
+  return { ok: true, bundle: { kit: kit.value, hashes: [...names.keys()], read: (audio) => readWhole(zip, names.get(audio), audio) } }
+}
+
+/** Everything in a bundle at once, and in words for a person what its kit names and it does not hold whole. */
+export function readAll({ kit, hashes, read }: Bundle): { audio: Map<AudioHash, Uint8Array>; missing: string[] } {
+  const audio = new Map<AudioHash, Uint8Array>()
+  for (const hash of hashes) {
+    const bytes = read(hash)
+    if (bytes) audio.set(hash, bytes)
+  }
+  const missing = audioInUse(kit)
+    .filter((hash) => !audio.has(hash))
+    .map((hash) => missingWords(kit, hash, hashes.includes(hash)))
+  return { audio, missing }
+}
+
+/** What is said of a file that a bundle does not hold whole. */
+export function missingWords(kit: Kit, hash: AudioHash, isDamaged: boolean): string {
+  return `The audio "${kit.audio[hash]?.name ?? hash.slice(0, 12)}" is ${isDamaged ? 'damaged in' : 'missing from'} this bundle; pads that use it are silent until it is imported again.`
 }
 
 function fail(message: string): BundleResult {
   return { ok: false, message }
 }
 
-function parseJson(bytes: Uint8Array): unknown {
+function parseJson(zip: OpenZip): unknown {
   try {
-    return JSON.parse(new TextDecoder().decode(bytes))
+    return JSON.parse(new TextDecoder().decode(zip.read(KIT_FILE)))
   } catch {
     return undefined
   }
 }
 
-function collectAudio(kit: Kit, files: Record<string, Uint8Array>): Pick<Bundle, 'audio' | 'missing'> {
-  const audio = new Map<AudioHash, Uint8Array>()
-  const damaged = new Set<AudioHash>()
-  for (const [path, bytes] of Object.entries(files)) {
-    const hash = /^audio\/([0-9a-f]{64})\./.exec(path)?.[1] as AudioHash | undefined
-    if (!hash) continue
-    if (hashAudio(bytes) === hash) audio.set(hash, bytes)
-    else damaged.add(hash)
+/** What is not what its name says is damaged. */
+function readWhole(zip: OpenZip, name: string | undefined, hash: AudioHash): Uint8Array | undefined {
+  if (name === undefined) return undefined
+  try {
+    const bytes = zip.read(name)
+    return hashAudio(bytes) === hash ? bytes : undefined
+  } catch {
+    return undefined
   }
-  const missing = audioInUse(kit)
-    .filter((hash) => !audio.has(hash))
-    .map(
-      (hash) =>
-        `The audio "${kit.audio[hash]?.name ?? hash.slice(0, 12)}" is ${damaged.has(hash) ? 'damaged in' : 'missing from'} this bundle; pads that use it are silent until it is imported again.`,
-    )
-  return { audio, missing }
 }

@@ -15,7 +15,7 @@ export function readme(
   kit: Kit,
   form: keyof typeof WHAT,
   notes: readonly string[],
-  files: readonly { readonly path: string }[],
+  files: readonly Pick<ShippedFile, 'path' | 'name'>[],
 ): ShippedFile {
   const notesOf = notesOfPads(kit)
   const pads = kit.pads.map((pad) => {
@@ -33,7 +33,7 @@ export function readme(
     ...(notes.length > 0 ? ['', 'What is not as it is in the kit:', ...notes.map((note) => `  ${oneLine(note)}`)] : []),
     '',
     `${count(files.length, 'file')}:`,
-    ...files.map(({ path }) => `  ${path}`),
+    ...files.map(({ path, name }) => `  ${path}${name ? `  (${oneLine(name)})` : ''}`),
     '',
   ]
   return { path: README, bytes: new TextEncoder().encode(lines.join('\r\n')) }

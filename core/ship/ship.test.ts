@@ -1,4 +1,4 @@
-import { strToU8, unzipSync, zipSync } from 'fflate'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 
 import { hashAudio } from '../audio/hash'
 import { readWav } from '../audio/wav-read'
@@ -7,9 +7,11 @@ import { aKit, aTone } from '../kit/builders'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 import { plainShape } from '../kit/plain-shape'
-import { readBundle, writeBundle } from './bundle'
+import { bundleFiles, readAll, readBundle, writeBundle } from './bundle'
 import { checkKit } from './check'
+import { writeOneShots } from './one-shots'
 import { writeSfz } from './sfz/write-sfz'
+import { zipFiles } from './zip'
 
 /** A kit of two tied pads over one real file. */
 function shipRig() {
@@ -34,17 +36,59 @@ test('a bundle opens again as it was, audio bytes and all, and the same kit give
   const opened = readBundle(zip)
   if (!opened.ok) throw new Error(opened.message)
   expect(opened.bundle.kit).toEqual(kit)
-  expect(opened.bundle.audio.get(hash)).toEqual(bytes)
-  expect(opened.bundle.missing).toEqual([])
+  expect(opened.bundle.hashes).toEqual([hash])
+  expect(opened.bundle.read(hash)).toEqual(bytes)
+  expect(readAll(opened.bundle).missing).toEqual([])
 })
 
 test('a bundle with missing or damaged audio still opens and names what is gone', () => {
   const { kit, hash, bytes } = shipRig()
   const without = readBundle(writeBundle(kit, () => undefined))
   const damaged = readBundle(zipSync({ 'kit.json': strToU8(JSON.stringify(kit)), [`audio/${hash}.wav`]: bytes.slice(0, -1) }))
-  expect(without).toMatchObject({ ok: true, bundle: { missing: [expect.stringContaining('"tone.wav" is missing')] } })
-  expect(damaged).toMatchObject({ ok: true, bundle: { missing: [expect.stringContaining('damaged')] } })
+  if (!without.ok || !damaged.ok) throw new Error('not opened')
+  expect(readAll(without.bundle).missing).toEqual([expect.stringContaining('"tone.wav" is missing')])
+  expect(readAll(damaged.bundle)).toEqual({ audio: new Map(), missing: [expect.stringContaining('damaged')] })
 })
+
+test('what is listed is what the zip holds, and a page in it says what that is', () => {
+  const { kit, hash, bytes, audioOf } = shipRig()
+  const forms = [bundleFiles(kit, () => bytes), writeSfz(kit, audioOf).files, writeOneShots(kit, audioOf).files]
+  for (const files of forms) {
+    const held = unzipSync(zipFiles(files))
+    expect(Object.keys(held)).toEqual(files.map(({ path }) => path))
+    const page = strFromU8(held['README.txt'])
+    for (const { path } of files) if (path !== 'README.txt') expect(page).toContain(path)
+    expect(page).toContain('36  Hull: thump/low: 2 bands, 3 turns, 1 ray')
+  }
+  expect(forms[0][1]).toMatchObject({ path: `audio/${hash}.wav`, name: 'tone.wav' })
+})
+
+test('a zip that would unpack to far more than it is, or holds a name twice, is refused before it is unpacked', () => {
+  const { kit, bytes } = shipRig()
+  const zip = writeBundle(kit, () => bytes)
+  const refused = (changed: Uint8Array) => {
+    const result = readBundle(changed)
+    return result.ok ? 'opened' : result.message
+  }
+  // The list at its end says 1.9 GB of its first entry; nothing of that size is there.
+  const bomb = zip.slice()
+  new DataView(bomb.buffer).setUint32(lastIndexOf(bomb, [0x50, 0x4b, 1, 2], 0) + 24, 1.9e9, true)
+  expect(refused(bomb)).toMatch(/would unpack to 1\.9 GB/)
+  const twice = zip.slice()
+  const names = [...allIndexesOf(twice, [0x50, 0x4b, 1, 2])].map((at) => at + 46)
+  twice.set(strToU8('kit.json'), names[1]) // two names of the list begin alike; their lengths are made alike too
+  new DataView(twice.buffer).setUint16(names[1] - 46 + 28, 8, true)
+  new DataView(twice.buffer).setUint16(names[1] - 46 + 30, strToU8(`audio/${'0'.repeat(64)}.wav`).length - 8, true)
+  expect(refused(twice)).toMatch(/holds "kit.json" twice/)
+})
+
+function* allIndexesOf(bytes: Uint8Array, wanted: readonly number[]): Generator<number> {
+  for (let at = 0; at < bytes.length; at++) if (wanted.every((byte, i) => bytes[at + i] === byte)) yield at
+}
+
+function lastIndexOf(bytes: Uint8Array, wanted: readonly number[], which: number): number {
+  return [...allIndexesOf(bytes, wanted)][which]
+}
 
 test('what is not a bundle says so', () => {
   const { kit, bytes } = shipRig()

@@ -1,6 +1,8 @@
 export interface ShippedFile {
   readonly path: string
   readonly bytes: Uint8Array
+  /** What it is to a person, where its path does not say so. */
+  readonly name?: string
 }
 
 /** What leaves, and what is said with it. */

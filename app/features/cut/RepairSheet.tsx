@@ -1,4 +1,6 @@
 import { evenGains } from '@heliaster/core/cut'
+import { fitWords } from '@heliaster/core/ship'
+import type { Fit } from '@heliaster/core/ship'
 import type { LiveMarker } from '@heliaster/core/cut'
 import type { HitSettings, Repairs, Source } from '@heliaster/core/kit'
 import { useRef, useState } from 'react'
@@ -31,6 +33,11 @@ const MEASURES = [
   { value: 'peak', text: 'Peak' },
 ] as const
 
+const FITS = [
+  { value: 'together', text: 'Lower all together' },
+  { value: 'each', text: 'Lower each that would' },
+] as const
+
 /** Repairs of one hit or of all in the list. They are settings of the clips: the recording stays as it is. */
 export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, onClose }: Props) {
   const [scope, setScope] = useState<'one' | 'all'>(chosen ? 'one' : 'all')
@@ -40,6 +47,7 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   const items = scope === 'one' && chosen ? [chosen] : listed
   const settings = items.map(({ marker }) => marker.clip ?? {})
   const [isWriting, setIsWriting] = useState(false)
+  const [fit, setFit] = useState<Fit>('together')
   const changed = useRef<readonly { readonly marker: LiveMarker; readonly clip: HitSettings }[]>([])
   const change = (make: (before: HitSettings, i: number) => HitSettings) => {
     changed.current = items.map(({ marker }, i) => ({ marker, clip: tidy(make(marker.clip ?? {}, i)) }))
@@ -65,7 +73,7 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   }
   const write = async () => {
     setIsWriting(true)
-    const written = await writeOut(source, items)
+    const written = await writeOut(source, items, fit)
     setIsWriting(false)
     notify(written)
   }
@@ -73,6 +81,11 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
   const fix = <K extends keyof Repairs>(key: K) => same(settings.map((clip) => clip.repairs?.[key]))
   const levelOf = ({ hit }: CutHit) => (by === 'loudness' ? hit?.loudnessDb : hit?.peakDb) ?? -Infinity
   const highest = Math.max(-Infinity, ...items.map((item) => levelOf(item) + (item.marker.clip?.gainDb ?? 0)))
+  const peaks = items.map(({ hit, marker }) => 10 ** (((hit?.peakDb ?? -Infinity) + (marker.clip?.gainDb ?? 0)) / 20))
+  const tooLoud = fitWords(
+    peaks.filter((peak) => peak > 0),
+    fit,
+  )
   const setTarget = (db: number) => setTargets({ ...targets, [by]: Math.min(0, Math.max(-60, db)) })
   const bringThere = () => {
     const byDb = targets[by] - highest
@@ -199,6 +212,14 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
           value={one('channel') ?? source.channel}
           onChoose={(channel) => set({ channel })}
         />
+      )}
+      {tooLoud && (
+        <View style={{ gap: 6 }}>
+          {items.length > 1 && <Chips label="Files that would clip" options={FITS} value={fit} onChoose={setFit} />}
+          <Text look="small" tone="coral">
+            {tooLoud} The kit plays them as they are set, through its limiter.
+          </Text>
+        </View>
       )}
       <Button
         label={items.length === 1 ? 'Write it out as a new file' : `Write these ${items.length} out as new files`}

@@ -1,5 +1,6 @@
-import { createKit, readKit } from '@heliaster/core/kit'
-import type { AudioHash, Kit, KitId } from '@heliaster/core/kit'
+import { audioInUse, createKit, readKit } from '@heliaster/core/kit'
+import type { Kit, KitId } from '@heliaster/core/kit'
+import { missingWords } from '@heliaster/core/ship'
 import { router } from 'expo-router'
 
 import { keepAudio } from '../../audio/audio-files'
@@ -73,8 +74,15 @@ export async function openBundleFile(): Promise<void> {
     notify(result.message)
     return
   }
-  const { kit, audio, missing } = result.bundle
-  for (const [hash, bytes] of audio) await keepAudio(hash as AudioHash, kit.audio[hash]?.name ?? hash, new Blob([new Uint8Array(bytes)]))
+  const { kit, hashes } = result
+  const missing = audioInUse(kit).flatMap((hash) => (hashes.includes(hash) ? [] : [missingWords(kit, hash, false)]))
+  // File by file: a bundle may be larger than what a page can hold at once.
+  for (const hash of hashes) {
+    const bytes = await shipWork().take(hash)
+    if (bytes) await keepAudio(hash, kit.audio[hash]?.name ?? hash, new Blob([bytes]))
+    else missing.push(missingWords(kit, hash, true))
+  }
+  await shipWork().close()
   const opened = openAs(kit)
   notify(missing.length > 0 ? missing.join(' ') : `“${opened.name}” is open, as it was.`)
 }

@@ -1,7 +1,7 @@
 import { audioInUse } from '@heliaster/core/kit'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { checkKit, fileName } from '@heliaster/core/ship'
-import type { Finding } from '@heliaster/core/ship'
+import type { Finding, Fit } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
 import { useEffect, useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -22,9 +22,13 @@ const FORMS = [
   { value: 'wav', text: 'WAV files' },
   { value: 'bundle', text: 'Bundle' },
 ] as const
+const FITS = [
+  { value: 'together', text: 'Lower all together' },
+  { value: 'each', text: 'Lower each that would' },
+] as const
 const WORDS: Record<ShipForm, string> = {
-  sfz: 'An SFZ file with its WAV files in a zip: bands, turns, levels and chokes for any player of SFZ. Shaped hits are written as they sound.',
-  wav: 'Every hit as a WAV file of its own, in a folder for each pad, as it sounds.',
+  sfz: 'An SFZ file with its WAV files in a zip: bands, turns, levels, places and chokes for any player of SFZ. Shapes are in the files; what SFZ cannot say is named below.',
+  wav: 'Every hit as a WAV file of its own, in a folder for each pad, as the hardest strike of its band sounds: level, place, tuning and shape are in it.',
   bundle: 'Everything in one file that opens here again, unchanged: the kit and its recordings.',
 }
 
@@ -33,7 +37,8 @@ export function ShipScreen() {
   const palette = usePalette()
   const kit = useKit()
   const [form, setForm] = useState<ShipForm>('sfz')
-  const { findings, shipped, problem } = usePrepared(kit, form)
+  const [fit, setFit] = useState<Fit>('together')
+  const { findings, shipped, problem } = usePrepared(kit, form, fit)
   if (!kit) return null
   const save = () =>
     shipped &&
@@ -49,6 +54,7 @@ export function ShipScreen() {
         <Text look="small" tone="muted">
           {WORDS[form]}
         </Text>
+        {form === 'wav' && shipped?.isTooLoud && <Chips label="Files that would clip" options={FITS} value={fit} onChoose={setFit} />}
         <Findings findings={findings} notes={shipped?.notes ?? []} />
         {problem && (
           <Text role="alert" tone="coral">
@@ -73,7 +79,10 @@ export function ShipScreen() {
           {shipped?.files.slice(0, 300).map((file) => (
             <View key={file.path} style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
               <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-                {file.path}
+                {file.name && <Text look="small">{`${file.name}  `}</Text>}
+                <Text look="small" tone={file.name ? 'muted' : undefined}>
+                  {file.path}
+                </Text>
               </Text>
               <Text look="figures" tone="muted">
                 {sizeWords(file.bytes)}
@@ -140,13 +149,13 @@ interface Prepared {
 }
 
 /** Gathers the audio, runs the check and writes the files, away from the page, whenever kit or form change. */
-function usePrepared(kit: Kit | undefined, form: ShipForm): Prepared {
+function usePrepared(kit: Kit | undefined, form: ShipForm, fit: Fit): Prepared {
   const [prepared, setPrepared] = useState<Prepared>({ findings: [] })
   useEffect(() => {
     if (!kit) return undefined
     let gone = false
     setPrepared({ findings: [] })
-    prepare(kit, form).then(
+    prepare(kit, form, fit).then(
       (ready) => !gone && setPrepared(ready),
       (error: Error) =>
         !gone && setPrepared({ findings: [], problem: `The files could not be written: ${error.message}. Nothing of the kit is changed.` }),
@@ -154,11 +163,11 @@ function usePrepared(kit: Kit | undefined, form: ShipForm): Prepared {
     return () => {
       gone = true
     }
-  }, [kit, form])
+  }, [kit, form, fit])
   return prepared
 }
 
-async function prepare(kit: Kit, form: ShipForm): Promise<Prepared> {
+async function prepare(kit: Kit, form: ShipForm, fit: Fit): Promise<Prepared> {
   const audio = new Map<AudioHash, ArrayBuffer>()
   for (const hash of audioInUse(kit)) {
     const bytes = await audioBytes(hash).catch(() => undefined)
@@ -166,7 +175,7 @@ async function prepare(kit: Kit, form: ShipForm): Promise<Prepared> {
   }
   const findings = checkKit(kit, (hash) => audio.has(hash))
   if (kit.pads.length === 0) return { findings }
-  return { findings, shipped: await shipWork().write(kit, form, transfer(audio, [...audio.values()])) }
+  return { findings, shipped: await shipWork().write(kit, form, transfer(audio, [...audio.values()]), fit) }
 }
 
 function sizeWords(bytes: number): string {
