@@ -1,13 +1,29 @@
 import { createGroove, secondsPerStep } from '@heliaster/core/groove'
 import { createIds } from '@heliaster/core/kit'
-import type { KitId } from '@heliaster/core/kit'
+import type { Groove, GrooveId, Kit, KitId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
 import { kits } from '../documents'
 import { sound } from './sound'
 
-/** Whether the groove runs, and the step that sounds now (-1 before the first). */
-export const grooveState = createStore<{ playing: boolean; step: number }>(() => ({ playing: false, step: -1 }))
+interface GrooveState {
+  readonly playing: boolean
+  /** The step that sounds now, -1 before the first. */
+  readonly step: number
+  /** The groove that is seen and played; the kit's first where it has none of this id. */
+  readonly grooveId?: GrooveId
+}
+
+export const grooveState = createStore<GrooveState>(() => ({ playing: false, step: -1 }))
+
+export function chooseGroove(grooveId: GrooveId): void {
+  grooveState.setState({ grooveId })
+}
+
+/** The groove of a kit that is seen and played. */
+export function chosenGroove(kit: Kit, grooveId = grooveState.getState().grooveId): Groove | undefined {
+  return kit.grooves.find(({ id }) => id === grooveId) ?? kit.grooves[0]
+}
 
 const AHEAD_SECONDS = 0.16
 const TICK_MS = 30
@@ -41,7 +57,7 @@ function startGroove(kitId: KitId): void {
   timer = setInterval(() => {
     const kit = kits.store.getState().entries[kitId]?.doc
     if (!kit) return stopGroove()
-    const groove = kit.grooves[0] ?? noGroove
+    const groove = chosenGroove(kit) ?? noGroove
     const now = player.frameNow()
     if (stepFrame < now - rate) stepFrame = now // the page slept; go on from here
     for (; stepFrame < now + AHEAD_SECONDS * rate; step++) {

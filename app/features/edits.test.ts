@@ -87,6 +87,12 @@ test('slices of a loop become pads of one choke group and a groove that plays th
   expect(made.grooves[0].strings.map(({ beads }) => beads[0].step)).toEqual([0, 2, 4, 6])
   expect(made.ties[0]).toMatchObject({ kind: 'chokeGroup', pads: pads.map((pad) => pad.id) })
   expect(made.pads.slice(1).every((pad) => pad.own.maxStrikes === 2)).toBe(true)
+  expect(made.tempoBpm).toBe(kit.tempoBpm)
+  const late = slices.map((item, i) => ({ ...item, marker: { ...item.marker, frame: i * 12000 + 2900, gridFrame: i * 12000 } }))
+  const taken = after(kit, [...sendEdits(kit, source, pads), ...loopEdits(source, late, pads, 'groove-own' as never, true)])
+  expect(taken.tempoBpm).toBe(120)
+  expect(taken.grooves[0].id).toBe('groove-own')
+  expect(taken.grooves[0].strings.map(({ beads }) => beads[0].step)).toEqual([0, 2, 4, 6]) // where the grid had them
 })
 
 test('an update brings a pad the place and the repairs of its hit, and leaves the level of a pad that goes by loudness', () => {

@@ -1,6 +1,6 @@
 import { peakOf, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
-import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, waterLineOf } from '@heliaster/core/cut'
+import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, gridMoves, waterLineOf } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
 import { wholeClip } from '@heliaster/core/kit'
@@ -25,6 +25,7 @@ export const cut: Command = {
     tempo: { type: 'string' },
     beats: { type: 'string' },
     first: { type: 'string' },
+    'on-grid': { type: 'boolean' },
     'low-cut': { type: 'string' },
     'remove-dc': { type: 'boolean' },
     peak: { type: 'string' },
@@ -41,6 +42,11 @@ export const cut: Command = {
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const hits = cutRecording(audio, settings)
+    const moves = gridMoves(hits.map(({ onsetFrame, gridFrame }) => ({ frame: onsetFrame, gridFrame })), audio.sampleRateHz) // prettier-ignore
+    if (moves)
+      console.error(
+        `${path}: ${moves.count} of ${hits.length} marks moved to the attack near them, by up to ${(moves.mostSeconds * 1000).toFixed(1)} ms.`,
+      )
     if (hits.length === 0) console.error(`${path}: ${whyNone(audio)}`)
     if (given.options.json)
       console.log(JSON.stringify({ sampleRate: audio.sampleRateHz, frames: audio.channels[0].length, hits: hits.map(toJson) }))
@@ -77,6 +83,7 @@ function settingsOf(given: Given): CutSettings {
     waterLine: waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1)),
     minGapSeconds: numberOption(given, 'gap', 60, 5, 5000) / 1000,
     attack: given.options.slow ? 'slow' : 'fast',
+    ...(given.options['on-grid'] ? { marksStay: true } : {}),
     snap: choiceOption(given, 'snap', ['attack', 'up', 'down', 'none'] as const, 'attack'),
     ...(has('parts') ? { grid: { kind: 'parts', count: Math.round(numberOption(given, 'parts', 8, 1, 512)) } } : {}),
     ...(has('tempo')

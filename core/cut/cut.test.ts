@@ -107,6 +107,20 @@ test('slices of a grid begin on their frames, reach to the next and are not blam
   expect(hitsAt(audio, mono, frames, [frames[1]]).flatMap((hit) => hit.warnings)).toContain('secondHit')
 })
 
+test('a hit that was passed ends no tail before it, unless that is asked for', () => {
+  const mono = recording([{ seconds: 0.5, level: 0.7, hz: 130 }, { seconds: 1.5, level: 0.5, hz: 180 }], 2.5) // prettier-ignore
+  const audio = { sampleRateHz: RATE, channels: [mono] }
+  const frames = [0.5, 0.57, 1.5].map((seconds) => Math.round(seconds * RATE))
+  const places = { snap: 'attack' as const, ends: 'tail' as const }
+  const ends = (over: number[]) => hitsAt(audio, mono, frames, [], undefined, { ...places, over }).map(({ endFrame }) => endFrame)
+  expect(ends([])[0] / RATE).toBeCloseTo(0.57, 2)
+  const alone = hitsAt(audio, mono, [frames[0], frames[2]], [], undefined, places)[0].endFrame
+  expect(ends([frames[1]])[0]).toBe(alone)
+  expect(alone / RATE).toBeGreaterThan(0.7)
+  const slices = hitsAt(audio, mono, frames, [], undefined, { snap: 'none', ends: 'next', over: [frames[1]] })
+  expect(slices[0].endFrame).toBe(frames[2]) // no hole where a slice was passed
+})
+
 test('a sound that is cut off is one strike, not two', () => {
   for (const noise of [0, 0.0005])
     for (const hz of [200, 1000, 5000]) {

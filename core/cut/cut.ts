@@ -8,7 +8,8 @@ import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
 import { findOnsets, isAllStrike, pickPeaks } from './onsets'
-import { gridFrames } from './grid'
+import type { Onset } from './onsets'
+import { gridMarks } from './grid'
 import { zeroCrossing } from './snap'
 import { listenForStrikes, noiseFloor } from './strength'
 import type { Listening, StrengthCurve } from './strength'
@@ -18,6 +19,8 @@ export interface Hit extends HitDescription {
   readonly onsetFrame: number
   readonly startFrame: number
   readonly endFrame: number
+  /** Where a grid had it, before it was moved to the attack near it. */
+  readonly gridFrame?: number
 }
 
 /** The water line of a sensitivity 0..1; higher sensitivity shows more hits. 0.7 is the app's default line. */
@@ -30,10 +33,19 @@ export function cutRecording(audio: Audio, { waterLine, minGapSeconds, attack, g
   const mono = toMono(audio)
   const rate = audio.sampleRateHz
   const listening = listenForStrikes(mono, rate, attack)
-  const frames = grid
-    ? gridFrames(grid, mono.length, rate)
-    : findOnsets(mono, rate, listening.curve, waterLine, minGapSeconds).map((onset) => onset.frame)
-  return hitsAt(audio, mono, frames, [], listening, placesOf({ grid, ...how }))
+  const onsets = grid
+    ? gridMarks(grid, mono.length, rate, how.marksStay ? [] : attacksOf(mono, rate, listening.curve))
+    : findOnsets(mono, rate, listening.curve, waterLine, minGapSeconds)
+  const hits = hitsAt(audio, mono, onsets.map((onset) => onset.frame), [], listening, placesOf({ grid, ...how })) // prettier-ignore
+  return hits.map((hit, i) => (onsets[i].gridFrame === undefined ? hit : { ...hit, gridFrame: onsets[i].gridFrame }))
+}
+
+const ATTACK_LINE = 0.3
+const ATTACK_GAP_SECONDS = 0.03
+
+/** The attacks that the marks of a grid may move to. */
+export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Map<number, number>): Onset[] {
+  return findOnsets(mono, sampleRateHz, curve, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
 }
 
 /** Where clips begin: at the begin of the attack with room for the fade, at a zero crossing, or at the very frame; and where they end. */
@@ -41,11 +53,13 @@ export interface EdgePlaces {
   readonly snap: NonNullable<CutSettings['snap']>
   /** Where the tail falls into the noise of the room, or where the next one begins, as slices of a grid do. */
   readonly ends: 'tail' | 'next'
+  /** Onsets that end nothing before them. */
+  readonly over?: readonly number[]
 }
 
 /** Slices of a grid touch each other; all else begins where it snaps to and rings out. */
-export function placesOf({ snap = 'attack', grid }: Pick<CutSettings, 'snap' | 'grid'>): EdgePlaces {
-  return grid && grid.kind !== 'marks' ? { snap: 'none', ends: 'next' } : { snap, ends: 'tail' }
+export function placesOf({ snap = 'attack', grid, marksStay }: Pick<CutSettings, 'snap' | 'grid' | 'marksStay'>): EdgePlaces {
+  return grid && grid.kind !== 'marks' ? { snap: marksStay ? 'none' : 'attack', ends: 'next' } : { snap, ends: 'tail' }
 }
 
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {
@@ -77,10 +91,12 @@ export function hitsAt(
   const around = { isSlice, ...room }
   const strikes = strikeFrames(listening.curve, rate)
   const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
+  const over = new Set(places.over)
+  const nextFrames = nextEnding(onsetFrames, over)
   let strike = 0 // both run forward
   const hits = onsetFrames.map((onsetFrame, i): Hit => {
     const startFrame = startOf(onsetFrame)
-    const next = onsetFrames[i + 1]
+    const next = nextFrames[i]
     const limit = next === undefined ? frameCount(audio) : startOf(next)
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
     while (strike < strikes.length && strikes[strike] <= onsetFrame + SECOND_FROM_SECONDS * rate) strike++
@@ -94,6 +110,17 @@ export function hitsAt(
     return { onsetFrame, startFrame, endFrame, ...described }
   })
   return isSlice ? hits : compared(mono, rate, hits)
+}
+
+/** For each onset the next one that ends what rings before it. */
+function nextEnding(onsetFrames: readonly number[], over: ReadonlySet<number>): (number | undefined)[] {
+  const next: (number | undefined)[] = []
+  let at: number | undefined
+  for (let i = onsetFrames.length - 1; i >= 0; i--) {
+    next[i] = at
+    if (!over.has(onsetFrames[i])) at = onsetFrames[i]
+  }
+  return next
 }
 
 const SECOND_LINE = 0.385

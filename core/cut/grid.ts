@@ -1,4 +1,5 @@
 import type { Source } from '../kit/source'
+import type { Onset } from './onsets'
 
 export type Grid = NonNullable<Source['cut']['grid']>
 
@@ -16,6 +17,39 @@ export function gridFrames(grid: Grid, frames: number, sampleRateHz: number): nu
     places.push(frame)
   }
   return places
+}
+
+/** A mark looks for an attack this far to each side, and no farther than this share of the way to the next mark. */
+const REACH_SECONDS = 0.06
+const REACH_SHARE = 1 / 3
+
+/**
+ * The marks of a grid, each moved to the attack near it: the strongest within reach, a near one before a far one. A mark
+ * without one stays. `strikes` are those of the recording; without them all marks stay where the grid has them.
+ */
+export function gridMarks(grid: Grid, frames: number, sampleRateHz: number, strikes: readonly Onset[] = []): Onset[] {
+  const places = gridFrames(grid, frames, sampleRateHz)
+  const step = places.length > 1 ? (places[places.length - 1] - places[0]) / (places.length - 1) : frames
+  const reach = Math.min(REACH_SECONDS * sampleRateHz, REACH_SHARE * step)
+  return places.map((gridFrame) => {
+    let best: Onset | undefined
+    let most = 0
+    for (const strike of strikes) {
+      const away = Math.abs(strike.frame - gridFrame)
+      const worth = away < reach ? strike.strength * (1 - (0.5 * away) / reach) : 0
+      if (worth > most) [best, most] = [strike, worth]
+    }
+    return { frame: best?.frame ?? gridFrame, strength: 1, gridFrame }
+  })
+}
+
+/** How many marks have moved, and the farthest of them, s; nothing where none has. */
+export function gridMoves(
+  marks: readonly { readonly frame: number; readonly gridFrame?: number }[],
+  sampleRateHz: number,
+): { count: number; mostSeconds: number } | undefined {
+  const moves = marks.flatMap(({ frame, gridFrame = frame }) => (frame === gridFrame ? [] : [Math.abs(frame - gridFrame)]))
+  return moves.length === 0 ? undefined : { count: moves.length, mostSeconds: Math.max(...moves) / sampleRateHz }
 }
 
 export interface Tempo {

@@ -33,3 +33,18 @@ test('a hit that was moved and then removed does not come back where it was foun
   expect(liveMarkers(moved, onsets)).toEqual([])
   expect(liveMarkers(applySourceEdit(moved, { type: 'forgetMarkers', markerIds: [found.id] }), onsets)).toHaveLength(1)
 })
+
+test('marks of a grid are removed by themselves, not with the strikes that were removed near them', () => {
+  const source = applySourceEdit(aSource(), {
+    type: 'putMarkers',
+    markers: [{ id: 'found-48010' as never, frame: 48010, origin: 'found', pinned: false, removed: true }],
+  })
+  const marks = [0, 48000, 96000].map((gridFrame) => ({ frame: gridFrame + 10, strength: 1, gridFrame }))
+  const live = liveMarkers(source, marks)
+  expect(live.map(({ frame, gridFrame }) => [frame, gridFrame])).toEqual([[10, 0], [48010, 48000], [96010, 96000]]) // prettier-ignore
+  const removed = applySourceEdit(source, { type: 'putMarkers', markers: [keptMarker(live[2], { removed: true })] })
+  expect(liveMarkers(removed, marks)).toHaveLength(2)
+  expect(liveMarkers(removed, [{ frame: 96010, strength: 1 }])).toHaveLength(1) // and no strike with a mark
+  const named = applySourceEdit(source, { type: 'putMarkers', markers: [keptMarker(live[1], { name: 'second' })] })
+  expect(liveMarkers(named, marks).map(({ gridFrame, name }) => [gridFrame, name])).toEqual([[0, undefined], [48000, 'second'], [96000, undefined]]) // prettier-ignore
+})

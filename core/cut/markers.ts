@@ -7,27 +7,47 @@ export interface LiveMarker extends Omit<Marker, 'removed'> {
   /** Whether it is written in the source; a marker that was only found is not. */
   readonly kept: boolean
   readonly strength?: number
+  /** Where a grid has it that was moved to an attack. */
+  readonly gridFrame?: number
 }
 
 const SAME_SECONDS = 0.012
 
 /**
  * Joins what was found with what was touched. A touched marker stays wherever the water line goes and hides the found
- * one beside it, and the one it was before it was moved; a removed one hides them too.
+ * one beside it, and the one it was before it was moved; a removed one hides them too. A strike that was removed takes no
+ * mark of a grid along: only the mark itself can be removed.
  */
 export function liveMarkers(source: Source, onsets: readonly Onset[]): LiveMarker[] {
   const near = SAME_SECONDS * source.info.sampleRateHz
   const live: LiveMarker[] = source.markers
     .filter((marker) => !marker.removed)
-    .map(({ removed: _removed, ...marker }) => ({ ...marker, kept: true }))
-  const taken = source.markers.flatMap((marker) => [marker.frame, ...foundAt(marker.id)]).sort((a, b) => a - b)
-  let next = 0
-  for (const onset of [...onsets].sort((a, b) => a.frame - b.frame)) {
-    while (next < taken.length && taken[next] <= onset.frame - near) next++
-    if (next < taken.length && taken[next] < onset.frame + near) continue
-    live.push({ id: foundId(onset.frame), frame: onset.frame, origin: 'found', pinned: false, kept: false, strength: onset.strength })
+    .map(({ removed: _removed, ...marker }) => ({ ...marker, kept: true, ...gridPlace(marker.id) }))
+  const byId = new Set<string>(source.markers.map(({ id }) => id))
+  const kept = sorted(live.flatMap((marker) => [marker.frame, ...foundAt(marker.id)]))
+  const gone = sorted(
+    source.markers.flatMap((marker) => (marker.removed && !GRID.test(marker.id) ? [marker.frame, ...foundAt(marker.id)] : [])),
+  )
+  for (const { frame, strength, gridFrame } of onsets) {
+    const id = gridFrame === undefined ? foundId(frame) : gridId(gridFrame)
+    if (byId.has(id) || isNear(kept, frame, near) || (gridFrame === undefined && isNear(gone, frame, near))) continue
+    live.push({ id, frame, origin: 'found', pinned: false, kept: false, strength, ...(gridFrame === undefined ? {} : { gridFrame }) })
   }
   return live.sort((a, b) => a.frame - b.frame)
+}
+
+const sorted = (frames: number[]) => frames.sort((a, b) => a - b)
+
+/** Whether one of the sorted frames lies less than `within` from `frame`. */
+function isNear(frames: readonly number[], frame: number, within: number): boolean {
+  let low = 0
+  let high = frames.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (frames[middle] <= frame - within) low = middle + 1
+    else high = middle
+  }
+  return low < frames.length && frames[low] < frame + within
 }
 
 /** The id of a marker that was only found: the same place gives the same id, so a list does not jump. */
@@ -35,7 +55,13 @@ export function foundId(frame: number): MarkerId {
   return `found-${frame}` as MarkerId
 }
 
+/** The id of a mark of a grid, by where the grid has it. */
+function gridId(gridFrame: number): MarkerId {
+  return `grid-${gridFrame}` as MarkerId
+}
+
 const FOUND = /^found-(\d+)$/
+const GRID = /^grid-(\d+)$/
 
 /** The frame at which a marker was found, wherever it has been moved since; none for one that was set otherwise. */
 export function foundAt(id: MarkerId): number[] {
@@ -43,8 +69,13 @@ export function foundAt(id: MarkerId): number[] {
   return found ? [Number(found[1])] : []
 }
 
+function gridPlace(id: MarkerId): { gridFrame?: number } {
+  const found = GRID.exec(id)
+  return found ? { gridFrame: Number(found[1]) } : {}
+}
+
 /** The marker as it is written once someone touches it. */
 export function keptMarker(marker: LiveMarker, changes: Partial<Marker>): Marker {
-  const { kept: _kept, strength: _strength, ...written } = marker
+  const { kept: _kept, strength: _strength, gridFrame: _gridFrame, ...written } = marker
   return { ...written, removed: false, ...changes }
 }

@@ -6,6 +6,8 @@ export interface Onset {
   readonly frame: number
   /** 0..1, where the water line would have to stand to hide it. */
   readonly strength: number
+  /** Where a grid has it that was moved to an attack. */
+  readonly gridFrame?: number
 }
 
 /**

@@ -84,6 +84,10 @@ export const cutSchema = z.strictObject({
   /** Where the start of a clip snaps to; the begin of the attack where it is not said. */
   snap: z.enum(['attack', 'up', 'down', 'none']).optional(),
   grid: gridSchema.optional(),
+  /** The marks of a grid stay on it, instead of moving to the attacks near them. */
+  marksStay: z.boolean().optional(),
+  /** Hits that were passed end what rings before them. */
+  passedEnd: z.boolean().optional(),
 })
 export type CutSettings = z.infer<typeof cutSchema>
 
@@ -193,10 +197,10 @@ function withMarkers(list: Marker[], put: readonly Marker[]): Marker[] {
   return [...byId.values()]
 }
 
-const FOUND = /^found-(\d+)$/
+const FOUND = /^(?:found|grid)-(\d+)$/
 
 /**
- * A marker that was found has its name from its place, so two devices that touch it make the same one: it is written as it
+ * A marker that was found, or that a grid set, has its name from its place, so two devices that touch it make the same one: it is written as it
  * was found, and what each set on it beside that.
  */
 export function bareMarker(at: readonly string[], item: unknown): unknown {

@@ -1,4 +1,4 @@
-import { findOnsets, tempoInName, tempoOf } from '@heliaster/core/cut'
+import { attacksOf, findOnsets, gridMarks, gridMoves, tempoInName, tempoOf } from '@heliaster/core/cut'
 import { cutStartOf } from '@heliaster/core/kit'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
@@ -155,6 +155,20 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
           />
         </>
       )}
+      {grid && grid.kind !== 'marks' && (
+        <Toggle
+          label="Marks move to the attacks near them"
+          words={moveWords(source, analysis)}
+          value={!source.cut.marksStay}
+          onChange={(move) => onCut({ marksStay: move ? undefined : true })}
+        />
+      )}
+      <Toggle
+        label="Passed hits end what rings before them"
+        words="Otherwise a hit that was passed cuts no other short."
+        value={source.cut.passedEnd ?? false}
+        onChange={(passedEnd) => onCut({ passedEnd: passedEnd || undefined })}
+      />
       <StartChips
         label="Cut as"
         about="cut"
@@ -180,13 +194,24 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
 /** A kept way of cutting; where the first beat falls stays where it is in this recording. */
 function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutSettings> {
   const grid = cut.grid?.kind === 'beats' && before?.kind === 'beats' ? { ...cut.grid, firstSeconds: before.firstSeconds } : cut.grid
-  return { attack: undefined, snap: undefined, ...cut, grid }
+  return { attack: undefined, snap: undefined, marksStay: undefined, passedEnd: undefined, ...cut, grid }
 }
 
 function markerWords({ markers }: Source): string {
   const there = markers.filter((marker) => !marker.removed)
   const fromFile = there.filter((marker) => marker.origin === 'file').length
   return `Nothing is looked for: ${fromFile} markers came with the file, ${there.length - fromFile} were set or kept by hand.`
+}
+
+/** How many marks moved, and how far, so that nobody has to guess where a slice begins. */
+function moveWords({ cut }: Source, { mono, audio, curve }: Analysis): string {
+  if (!cut.grid) return ''
+  const rate = audio.sampleRateHz
+  const marks = gridMarks(cut.grid, mono.length, rate, attacksOf(mono, rate, curve))
+  const moves = gridMoves(marks, rate)
+  if (!moves) return 'Every mark stands on its attack already, or has none near it.'
+  const would = cut.marksStay ? 'would move' : moves.count === 1 ? 'moves' : 'move'
+  return `${moves.count} of ${marks.length} ${would}, by up to ${(moves.mostSeconds * 1000).toFixed(1)} ms, so that no slice begins after its strike.`
 }
 
 function Labelled({ label, children }: { readonly label: string; readonly children: ReactNode }) {

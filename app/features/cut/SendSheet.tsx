@@ -1,10 +1,12 @@
-import type { PadId, Source, Start } from '@heliaster/core/kit'
+import type { GrooveId, PadId, Source, Start } from '@heliaster/core/kit'
 import { MOST_TURNS, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 
+import { chooseGroove } from '../../audio/groove-player'
+import { makeId } from '../../documents/make-id'
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { notify } from '../../ui/notices'
@@ -12,6 +14,7 @@ import { Sheet } from '../../ui/Sheet'
 import { Slider } from '../../ui/Slider'
 import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
+import { Toggle } from '../../ui/Toggle'
 import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
 import { StartChips } from '../starts'
@@ -59,6 +62,7 @@ export function SendSheet({ source, hits, onClose }: Props) {
   const [start, setStart] = useState<Start>()
   const [target, setTarget] = useState<PadId | 'new'>('new')
   const suggested = useMemo(() => Math.max(1, suggestBands(hits.map(({ hit }) => hit!.loudnessDb))), [hits])
+  const [wantsTempo, setWantsTempo] = useState<boolean>()
   const [bandCount, setBandCount] = useState(suggested)
   const onto = target === 'new' ? undefined : target
   const pads = useMemo(
@@ -70,8 +74,11 @@ export function SendSheet({ source, hits, onClose }: Props) {
   if (!kit) return null
   const isEach = way === 'pads' || way === 'loop'
   const into = kit.pads.find((pad) => pad.id === onto)
+  const loopBpm = source.cut.grid?.kind === 'beats' ? source.cut.grid.tempoBpm : kit.tempoBpm
+  const takesTempo = wantsTempo ?? kit.grooves.every(({ strings }) => strings.every(({ beads }) => beads.length === 0))
   const send = () => {
-    editKit(kitId, [...sendEdits(kit, source, pads), ...(way === 'loop' ? loopEdits(source, hits, pads) : [])])
+    const grooveId = makeId<GrooveId>('groove')
+    editKit(kitId, [...sendEdits(kit, source, pads), ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : [])])
     session.setState({ padId: pads[0]?.id })
     notify(
       pads.length > 1
@@ -79,7 +86,8 @@ export function SendSheet({ source, hits, onClose }: Props) {
         : `${placed === 1 ? '1 hit is' : `${placed} hits are`} on ${into ? padName(kit, into) : 'a new pad'}.`,
     )
     onClose()
-    router.navigate(`/kit/${kitId}/board`)
+    if (way === 'loop') chooseGroove(grooveId)
+    router.navigate(`/kit/${kitId}/${way === 'loop' ? 'groove' : 'board'}`)
   }
   const placed = pads.reduce((sum, pad) => sum + pad.bands.reduce((turns, band) => turns + band.turns.length, 0), 0)
   const left = hits.length - placed
@@ -88,7 +96,14 @@ export function SendSheet({ source, hits, onClose }: Props) {
       title={`Send ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'} to pads`}
       isOpen
       onClose={onClose}
-      actions={<Button label="Send to the Board" kind="main" disabled={pads.length === 0} onPress={send} />}
+      actions={
+        <Button
+          label={way === 'loop' ? 'Send, and open the groove' : 'Send to the Board'}
+          kind="main"
+          disabled={pads.length === 0}
+          onPress={send}
+        />
+      }
     >
       <Chips<SendWay> label="How" options={source.cut.grid?.kind === 'beats' ? [...WAYS, LOOP] : WAYS} value={way} onChoose={setWay} />
       <Text look="small" tone="muted">
@@ -103,6 +118,14 @@ export function SendSheet({ source, hits, onClose }: Props) {
           ))}
           {pads.length > 24 && <Text tone="muted">and {pads.length - 24} more</Text>}
         </View>
+      )}
+      {way === 'loop' && loopBpm !== kit.tempoBpm && (
+        <Toggle
+          label={`The kit takes the tempo of the loop, ${loopBpm} BPM`}
+          words={`Otherwise it keeps its ${kit.tempoBpm} BPM, and the loop is played at that.`}
+          value={takesTempo}
+          onChange={setWantsTempo}
+        />
       )}
       {way === 'bands' && (
         <>

@@ -1,5 +1,5 @@
 import { createPad, freeNote, sameData, velocityToLevel } from '@heliaster/core/kit'
-import type { Clip, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
+import type { Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
 import { asTurns, byLoudness, keepSettings } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
@@ -95,9 +95,15 @@ const LOOP_CHOKE_SECONDS = 0.005
 
 /**
  * A groove that plays slices where they stood in the loop, so that they follow the tempo of the kit, and a choke group
- * that lets no slice ring into the next. Nothing where the recording is not cut on beats.
+ * that lets no slice ring into the next; the kit takes the tempo of the loop where that is wanted. Nothing where the recording is not cut on beats.
  */
-export function loopEdits(source: Source, hits: readonly CutHit[], pads: readonly Pad[]): KitEdit[] {
+export function loopEdits(
+  source: Source,
+  hits: readonly CutHit[],
+  pads: readonly Pad[],
+  grooveId: GrooveId = makeId('groove'),
+  takesTempo = false,
+): KitEdit[] {
   const { grid } = source.cut
   if (grid?.kind !== 'beats') return []
   const inTime = hits.filter(({ hit }) => hit).sort((a, b) => a.marker.frame - b.marker.frame)
@@ -105,7 +111,7 @@ export function loopEdits(source: Source, hits: readonly CutHit[], pads: readonl
   const framesPerStep = ((60 / grid.tempoBpm) * source.info.sampleRateHz) / stepsPerBeat
   const firstFrame = grid.firstSeconds * source.info.sampleRateHz
   const placed = pads.flatMap((pad, i) => {
-    const step = Math.round((inTime[i].marker.frame - firstFrame) / framesPerStep)
+    const step = Math.round(((inTime[i].marker.gridFrame ?? inTime[i].marker.frame) - firstFrame) / framesPerStep)
     return step >= 0 && step < 1024 ? [{ pad, step }] : []
   })
   const bar = 4 * stepsPerBeat
@@ -114,7 +120,8 @@ export function loopEdits(source: Source, hits: readonly CutHit[], pads: readonl
   const name = source.name.slice(0, 120)
   const lengthSteps = Math.min(1024, Math.max(1, Math.ceil(last / bar)) * bar)
   return [
-    { type: 'putGroove', groove: { id: makeId('groove'), name, lengthSteps, stepsPerBeat, swing: 0, strings } },
+    ...(takesTempo ? [{ type: 'setKit' as const, fields: { tempoBpm: grid.tempoBpm } }] : []),
+    { type: 'putGroove', groove: { id: grooveId, name, lengthSteps, stepsPerBeat, swing: 0, strings } },
     {
       type: 'putTie',
       tie: { id: makeId('tie'), kind: 'chokeGroup', name, pads: pads.map((pad) => pad.id), fadeSeconds: LOOP_CHOKE_SECONDS },

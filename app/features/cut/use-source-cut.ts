@@ -1,5 +1,5 @@
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { findOnsets, gridFrames, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
+import { attacksOf, findOnsets, gridMarks, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, StrengthCurve } from '@heliaster/core/cut'
 import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -73,12 +73,13 @@ async function analyse(source: Source, before: Analysis | undefined, show: (anal
 
 /** The markers as the water stands, and the hits they begin. The curve is computed once; the line only picks again. */
 export function useHits(source: Source, analysis: Analysis): CutHit[] {
-  const { waterLine, minGapSeconds, grid } = source.cut
+  const { waterLine, minGapSeconds, grid, marksStay } = source.cut
   const onsets = useMemo(() => {
     const rate = analysis.audio.sampleRateHz
-    if (grid) return gridFrames(grid, analysis.mono.length, rate).map((frame) => ({ frame, strength: 1 }))
-    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds, placesFound(analysis.curve))
-  }, [analysis, waterLine, minGapSeconds, grid])
+    const places = placesFound(analysis.curve)
+    if (grid) return gridMarks(grid, analysis.mono.length, rate, marksStay ? [] : attacksOf(analysis.mono, rate, analysis.curve, places))
+    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds, places)
+  }, [analysis, waterLine, minGapSeconds, grid, marksStay])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])
   const described = useDescribed(source, markers)
   return useMemo(() => markers.map((marker) => ({ marker, hit: described.get(marker.frame) })), [markers, described])
@@ -96,15 +97,16 @@ function placesFound(curve: StrengthCurve): Map<number, number> {
 const SETTLE_MS = 120
 
 function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<number, Hit> {
-  const { snap = 'attack', grid, attack } = source.cut
+  const { snap = 'attack', grid, attack, marksStay, passedEnd } = source.cut
   const [described, setDescribed] = useState(new Map<number, Hit>())
   useEffect(() => {
     let gone = false
     const timer = setTimeout(() => {
       const frames = markers.map((marker) => marker.frame)
       const ends = markers.map((marker) => marker.endFrame)
+      const over = passedEnd ? [] : markers.filter((marker) => marker.verdict === 'pass').map((marker) => marker.frame)
       void coreWork()
-        .describe(source.audio, frames, ends, placesOf(source.cut))
+        .describe(source.audio, frames, ends, { ...placesOf(source.cut), over })
         .then((hits) => !gone && hits && setDescribed(new Map(hits.map((hit) => [hit.onsetFrame, hit]))))
     }, SETTLE_MS)
     return () => {
@@ -112,7 +114,7 @@ function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<numbe
       clearTimeout(timer)
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [source.audio, markers, snap, grid, attack])
+  }, [source.audio, markers, snap, grid, attack, marksStay, passedEnd])
   return described
 }
 

@@ -4,9 +4,10 @@ import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { grooveState, toggleGroove } from '../../audio/groove-player'
+import { chooseGroove, chosenGroove, grooveState, toggleGroove } from '../../audio/groove-player'
 import { makeId } from '../../documents/make-id'
 import { Button } from '../../ui/Button'
+import { Chips } from '../../ui/Chips'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -22,9 +23,10 @@ export function GrooveScreen() {
   const kit = useKit()
   const kitId = useKitId()
   const playing = useStore(grooveState, (state) => state.playing)
+  const grooveId = useStore(grooveState, (state) => state.grooveId)
   const groove = useMemo(
-    () => kit?.grooves[0] ?? { ...createGroove(makeId, 'Groove'), id: `groove-of-${kitId}`.slice(0, 64) as GrooveId },
-    [kit?.grooves, kitId],
+    () => (kit && chosenGroove(kit, grooveId)) ?? { ...createGroove(makeId, 'Groove'), id: `groove-of-${kitId}`.slice(0, 64) as GrooveId },
+    [kit, kitId, grooveId],
   )
   const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
   const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
@@ -82,6 +84,19 @@ export function GrooveScreen() {
           </View>
         </View>
       </View>
+      {kit.grooves.length > 1 && (
+        <View style={{ paddingHorizontal: 16, paddingTop: 8 }}>
+          <Chips
+            label="Groove"
+            options={kit.grooves.map(({ id, name }, i) => ({ value: id as string, text: name || `Groove ${i + 1}` }))}
+            value={groove.id as string}
+            onChoose={(id) => {
+              setChosen(undefined)
+              chooseGroove(id as GrooveId)
+            }}
+          />
+        </View>
+      )}
       <ScrollView style={{ flex: 1 }} contentContainerStyle={{ paddingVertical: 10 }}>
         {kit.pads.map((pad) => (
           <BeadString

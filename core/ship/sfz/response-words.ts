@@ -1,4 +1,4 @@
-import { responseFromCodes } from '../../engine/program'
+import type { responseFromCodes } from '../../engine/program'
 import type { Kit, Pad } from '../../kit/kit'
 import type { Response } from '../../kit/shape'
 
