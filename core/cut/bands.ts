@@ -16,7 +16,7 @@ const PIECE_SAMPLES = 1 << 15
 
 /** The energies of each band of `BAND_EDGES_HZ` that the sample rate can hold, in hops of `hopFrames`. */
 export function bandEnergies(mono: Float32Array, sampleRateHz: number, hopFrames: number): BandEnergy[] {
-  const dc = meanOf(mono)
+  const dc = beginsAt(mono, sampleRateHz)
   const stages = stagesOf(sampleRateHz, hopFrames, Math.floor(mono.length / hopFrames), dc)
   for (let from = 0; from < mono.length; from += PIECE_SAMPLES) {
     let samples = mono.subarray(from, Math.min(mono.length, from + PIECE_SAMPLES))
@@ -122,6 +122,25 @@ function measure(meter: Meter, samples: Float32Array): void {
   }
   meter.seen += samples.length
   Object.assign(meter, { y1, y2, hop, sum })
+}
+
+const BEGIN_SECONDS = 0.01
+
+/**
+ * Where the wave stands as a recording begins: its mean, or, where that is farther from the first samples than they are from
+ * each other, their middle. A recording that begins with silence begins with no step.
+ */
+function beginsAt(mono: Float32Array, sampleRateHz: number): number {
+  const mean = meanOf(mono)
+  const count = Math.min(mono.length, Math.round(BEGIN_SECONDS * sampleRateHz))
+  let low = Infinity
+  let high = -Infinity
+  for (let i = 0; i < count; i++) {
+    if (mono[i] < low) low = mono[i]
+    if (mono[i] > high) high = mono[i]
+  }
+  const middle = (low + high) / 2
+  return count > 0 && high - low < Math.abs(mean - middle) ? middle : mean
 }
 
 const MEAN_STEP = 7
