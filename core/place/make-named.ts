@@ -8,6 +8,9 @@ import { evenEdges } from './place'
 import type { NamePlan, PlannedPad } from './name-plan'
 import { proposeLevel } from './propose-level'
 
+/** What the microphone is called that names leave out where they name others. */
+export const PLAIN_MICROPHONE = 'Body'
+
 const MOST_BUSES = 16
 const MOST_PADS = 128
 
@@ -24,12 +27,13 @@ export interface NamedFilling {
 function busesFor(makeId: MakeId, kit: Kit, plan: NamePlan): { of: ReadonlyMap<string, BusId>; made: Bus[] } {
   const made: Bus[] = []
   const of = new Map<string, BusId>()
-  for (const name of new Set(plan.pads.flatMap((pad) => (pad.microphones.length > 1 ? pad.microphones : [])))) {
+  for (const microphone of new Set(plan.pads.flatMap((pad) => (pad.microphones.length > 1 ? pad.microphones : [])))) {
+    const name = microphone || PLAIN_MICROPHONE
     const there = [...kit.buses, ...made].find((bus) => bus.name.toLowerCase() === name.toLowerCase())
     if (!there && kit.buses.length + made.length >= MOST_BUSES) continue
     const bus = there ?? { id: makeId<BusId>('bus'), name, gainDb: 0, pan: 0, mute: false }
     if (!there) made.push(bus)
-    of.set(name, bus.id)
+    of.set(microphone, bus.id)
   }
   return { of, made }
 }
@@ -78,13 +82,13 @@ function raysOf(makeId: MakeId, pad: Pad, microphones: readonly string[], buses:
   if (microphones.length === 1 && microphones[0] === '') return pad.rays
   const own = pad.rays.filter((ray) => ray.source.kind === 'body' || ray.source.bands)
   const shared = pad.rays.filter((ray) => !own.includes(ray))
-  const named = (name: string) => shared.find((ray) => ray.name.toLowerCase() === name.toLowerCase())
+  const named = (name: string) => shared.find((ray) => ray.name.toLowerCase() === (name || PLAIN_MICROPHONE).toLowerCase())
   const others = shared.filter((ray) => !microphones.some((name) => named(name) === ray))
   const rays = microphones.map((name) => {
     const there = named(name) ?? (shared.length === microphones.length && pad.bands.length > 0 ? others.shift() : undefined)
     if (there) return { ...there, microphone: microphones.length > 1 || there.microphone }
     const bus = buses.get(name)
-    const word = name[0].toUpperCase() + name.slice(1)
+    const word = name === '' ? PLAIN_MICROPHONE : name[0].toUpperCase() + name.slice(1)
     return { ...createRay(makeId, word), microphone: microphones.length > 1, ...(bus ? { bus } : {}) }
   })
   return [...rays, ...own]

@@ -162,7 +162,7 @@ function gapsOf({ microphones, bands }: Omit<PlannedPad, 'gaps'>): string[] {
     for (const take of isShared ? all : []) if (!band.turns.some((turn) => turn.take === take)) gaps.push(`${where}take ${take}`)
     band.turns.forEach((turn) => {
       const missing = microphones.filter((microphone) => !turn.files.has(microphone))
-      if (missing.length > 0) gaps.push(`${missing.join(' and ')}, ${where}take ${turn.take}`)
+      if (missing.length > 0) gaps.push(`${missing.map((name) => name || 'the plain one').join(' and ')}, ${where}take ${turn.take}`)
     })
   })
   return gaps
