@@ -15,9 +15,27 @@ export function spreadEdits(pad: Pad, cells: Cells, how: 'bands' | 'turns' | 'ev
 function spreadBands(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): Band[] {
   const turns = bands.flatMap((band) => band.turns)
   if (how === 'turns') return [createBand(makeId, 1, turns.slice(0, MOST_TURNS))]
-  const edges = evenEdges(how === 'bands' ? Math.min(127, turns.length) : bands.length)
-  if (how === 'bands') return turns.slice(0, 127).map((turn, i) => createBand(makeId, edges[i], [turn]))
+  const edges = evenEdges(how === 'bands' ? Math.min(MOST_BANDS, turns.length) : bands.length)
+  if (how === 'bands') return turns.slice(0, MOST_BANDS).map((turn, i) => createBand(makeId, edges[i], [turn]))
   return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+}
+
+const MOST_BANDS = 127
+
+/** What laying turns out anew would leave out, in words; nothing where all find a place. */
+export function leftOutBySpread(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): string | undefined {
+  const turns = bands.reduce((sum, band) => sum + band.turns.length, 0)
+  if (how === 'turns') return leftOut(turns, MOST_TURNS, `A band holds ${MOST_TURNS} turns`)
+  return how === 'bands' ? leftOut(turns, MOST_BANDS, `A pad holds ${MOST_BANDS} bands`) : undefined
+}
+
+/** What joining two bands would leave out, in words. */
+export function leftOutByMerge(below: Band, band: Band): string | undefined {
+  return leftOut(below.turns.length + band.turns.length, MOST_TURNS, `A band holds ${MOST_TURNS} turns`)
+}
+
+function leftOut(count: number, most: number, rule: string): string | undefined {
+  return count > most ? `${rule}: the last ${count - most} of ${count} would be left out.` : undefined
 }
 
 /** A pad like this one, with ids of its own, right behind it. */

@@ -1,8 +1,11 @@
+import type { Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { ScrollView, View } from 'react-native'
+import { useStore } from 'zustand'
 
 import { soundsOf } from '../../audio/import'
 import type { Imported, ImportProgress } from '../../audio/import'
+import { sources } from '../../documents'
 import { Button, IconButton } from '../../ui/Button'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -24,7 +27,10 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
   const lines = done.filter(hasWords)
   const isRunning = state === 'running'
   const [isPlacing, setPlacing] = useState(false)
-  const taken = soundsOf(done)
+  const entries = useStore(sources.store, (state) => state.entries)
+  // What came in may have been renamed or deleted since.
+  const taken = soundsNow(done, entries)
+  const nameOf = (source: Source) => entries[source.id]?.doc.name ?? source.name
   return (
     <View
       role="status"
@@ -59,8 +65,12 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
         <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: 8 }}>
           {lines.slice(0, MOST_LINES).map((one, i) => (
             <Text key={i} look="small">
-              <Text look="label">{one.type === 'imported' ? one.source.name : one.name}: </Text>
-              {one.type === 'failed' ? one.reason : one.type === 'known' ? `already here, as “${one.source.name}”.` : one.notes.join(' ')}
+              <Text look="label">{one.type === 'imported' ? nameOf(one.source) : one.name}: </Text>
+              {one.type === 'failed'
+                ? one.reason
+                : one.type === 'known'
+                  ? `already here, as “${nameOf(one.source)}”.`
+                  : one.notes.join(' ')}
             </Text>
           ))}
           {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
@@ -69,6 +79,11 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
       {isPlacing && <PlaceSheet files={taken} onClose={() => setPlacing(false)} />}
     </View>
   )
+}
+
+/** The sounds of an import as they are on the list now. */
+export function soundsNow(done: readonly Imported[], entries: Readonly<Record<string, { readonly doc: Source }>>): Source[] {
+  return soundsOf(done).flatMap(({ id }) => (entries[id] ? [entries[id].doc] : []))
 }
 
 function summaryOf({ done, total, state }: ImportProgress): string {

@@ -1,11 +1,12 @@
 import type { Envelope } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 
-import { Button } from '../../ui/Button'
+import { Button, IconButton } from '../../ui/Button'
 import { NumberField, Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
-import { movePoint } from './envelope-edits'
-import type { Layer } from './envelope-edits'
+import { typeTime, typeValue } from './envelope-edits'
+import type { Layer, Typed } from './envelope-edits'
 
 interface Props {
   readonly envelope: Envelope
@@ -13,15 +14,22 @@ interface Props {
   readonly layer: Layer
   readonly canSustain: boolean
   readonly onChange: (envelope: Envelope) => void
+  readonly onPoint: (index: number) => void
   readonly onBend: (bend: number) => void
   readonly onBent: () => void
   readonly onRemove: () => void
 }
 
 /** The chosen point in numbers. */
-export function PointFields({ envelope, index, layer, canSustain, onChange, onBend, onBent, onRemove }: Props) {
+export function PointFields({ envelope, index, layer, canSustain, onChange, onPoint, onBend, onBent, onRemove }: Props) {
   const point = envelope.points[index]
   const isAmp = layer === 'amp'
+  const [words, setWords] = useState<string>()
+  useEffect(() => setWords(undefined), [index, layer])
+  const type = (typed: Typed) => {
+    onChange(typed.envelope)
+    setWords(typed.words)
+  }
   const toggleSustain = () => {
     const { sustain, ...rest } = envelope
     onChange(sustain === index ? rest : { ...rest, sustain: index })
@@ -29,20 +37,34 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onBe
   return (
     <View style={{ gap: 8 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
-        <Text look="strong">Point {index + 1}</Text>
+        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+          <IconButton name="chevron-left" label="Previous point" disabled={index === 0} onPress={() => onPoint(index - 1)} />
+          <Text look="strong">{`Point ${index + 1} of ${envelope.points.length}`}</Text>
+          <IconButton
+            name="chevron-right"
+            label="Next point"
+            disabled={index === envelope.points.length - 1}
+            onPress={() => onPoint(index + 1)}
+          />
+        </View>
         <NumberField
           label="Time of the point, ms"
           text={(point.seconds * 1000).toFixed(1)}
           unit="ms"
-          onNumber={(ms) => onChange(movePoint(envelope, index, ms / 1000, point.value, layer))}
+          onNumber={(ms) => type(typeTime(envelope, index, ms / 1000))}
         />
         <NumberField
           label={isAmp ? 'Level of the point, %' : 'Pitch of the point, cents'}
           text={isAmp ? (point.value * 100).toFixed(1) : point.value.toFixed(0)}
           unit={isAmp ? '%' : 'ct'}
-          onNumber={(value) => onChange(movePoint(envelope, index, point.seconds, isAmp ? value / 100 : value, layer))}
+          onNumber={(value) => type(typeValue(envelope, index, isAmp ? value / 100 : value, layer))}
         />
       </View>
+      {words && (
+        <Text look="small" tone="coral" role="status">
+          {words}
+        </Text>
+      )}
       {index > 0 && (
         <Slider
           label="Bend of the way to it"

@@ -14,7 +14,7 @@ import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { useKit, useKitId } from '../shell'
 import { hearAgain, padGesture, padName, useChosenPad } from '../shell/use-kit'
-import { addPoint, movePoint, newEnvelope, removePoint } from './envelope-edits'
+import { addPoint, clipEndSeconds, movePoint, newEnvelope, removePoint } from './envelope-edits'
 import type { Layer } from './envelope-edits'
 import { PointFields } from './PointFields'
 import { TideChart } from './TideChart'
@@ -126,11 +126,13 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           layer={layer}
           canSustain={(settings.mode === 'hold' || settings.mode === 'loopUntilLetGo') && layer === 'amp'}
           onChange={(changed) => put(changed, point)}
+          onPoint={setPoint}
           onBend={(bend) => setEnvelope({ ...envelope, points: envelope.points.map((one, i) => (i === point ? { ...one, bend } : one)) })}
           onBent={gesture.end}
           onRemove={() => put(removePoint(envelope, point), undefined)}
         />
       )}
+      {drawn && <EndsFirst settings={settings} clipSeconds={drawn.clipSeconds} />}
       <TuneSlider value={settings.tuneCents} onSlide={(tuneCents) => set({ tuneCents })} onDone={gesture.end} />
       <Slider
         label="Start"
@@ -232,5 +234,19 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
         {controls}
       </ScrollView>
     </View>
+  )
+}
+
+/** A one-shot whose envelope is longer than its clip: the clip ends first, and that is said. */
+export function EndsFirst({ settings, clipSeconds }: { readonly settings: PadSettings; readonly clipSeconds: number }) {
+  const { shape, mode, tuneCents } = settings
+  const last = shape.amp.points[shape.amp.points.length - 1]
+  const envelopeSeconds = (last?.seconds ?? 0) * shape.decayScale
+  const soundSeconds = clipEndSeconds(shape, tuneCents, clipSeconds)
+  if ((mode !== 'oneShot' && mode !== 'hold') || envelopeSeconds <= soundSeconds + 0.001) return null
+  return (
+    <Text look="small" tone="coral" role="status">
+      {`The clip ends after ${soundSeconds.toFixed(2)} s, before its level envelope does (${envelopeSeconds.toFixed(2)} s). It sounds no longer than the clip.`}
+    </Text>
   )
 }

@@ -1,4 +1,5 @@
-import type { Envelope, EnvelopePoint } from '@heliaster/core/kit'
+import { bendToK, bent } from '@heliaster/core/engine'
+import type { Envelope, EnvelopePoint, Shape } from '@heliaster/core/kit'
 
 export type Layer = 'amp' | 'pitch'
 
@@ -15,18 +16,71 @@ export function newEnvelope(layer: Layer, seconds: number): Envelope {
     : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
 }
 
-/** Moves a point; it stays between its neighbours in time. */
+/** Points stand this far apart in time at least, so that each can be taken hold of. */
+const APART_SECONDS = 0.0001
+const LATEST_SECONDS = 3600
+
+/** Moves a point by hand; it stays between its neighbours in time. */
 export function movePoint(envelope: Envelope, index: number, seconds: number, value: number, layer: Layer): Envelope {
   const { points } = envelope
   const [low, high] = limits[layer]
-  const earliest = points[index - 1]?.seconds ?? 0
-  const latest = points[index + 1]?.seconds ?? 60
+  const before = points[index - 1]
+  const after = points[index + 1]
+  const earliest = before ? before.seconds + APART_SECONDS : 0
+  const latest = Math.max(earliest, after ? after.seconds - APART_SECONDS : 60)
   const moved = {
     ...points[index],
     seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))),
     value: Math.min(high, Math.max(low, round(value, layer === 'amp' ? 4 : 0))),
   }
   return { ...envelope, points: points.map((point, i) => (i === index ? moved : point)) }
+}
+
+/** An envelope after something was typed, and what is said where that could not be taken as it was. */
+export interface Typed {
+  readonly envelope: Envelope
+  readonly words?: string
+}
+
+/** A typed time: the points after it move along, by as much. */
+export function typeTime(envelope: Envelope, index: number, seconds: number): Typed {
+  const { points } = envelope
+  const before = points[index - 1]
+  const least = before ? round(before.seconds + APART_SECONDS, 5) : 0
+  const last = points[points.length - 1].seconds - points[index].seconds
+  const taken = Math.min(LATEST_SECONDS - last, Math.max(least, round(seconds, 5)))
+  const by = taken - points[index].seconds
+  const moved = points.map((point, i) => (i < index ? point : { ...point, seconds: Math.max(0, round(point.seconds + by, 5)) }))
+  const words =
+    seconds < least && before
+      ? `Point ${index} is at ${ms(before.seconds)}; point ${index + 1} stands just behind it, at ${ms(taken)}.`
+      : seconds < least
+        ? 'An envelope begins with its strike, at 0 ms.'
+        : taken < round(seconds, 5)
+          ? 'An envelope lasts an hour at most.'
+          : undefined
+  return { envelope: { ...envelope, points: moved }, ...(words ? { words } : {}) }
+}
+
+/** A typed level (1 is full) or pitch (cents). */
+export function typeValue(envelope: Envelope, index: number, value: number, layer: Layer): Typed {
+  const [low, high] = limits[layer]
+  const changed = movePoint(envelope, index, envelope.points[index].seconds, value, layer)
+  if (value >= low && value <= high) return { envelope: withTimes(changed, envelope) }
+  const words =
+    layer === 'amp'
+      ? `A level goes from 0 to 100 %, so it stands at ${value > high ? 100 : 0} %. The pad’s own level makes it louder.`
+      : `A pitch goes ten octaves up or down, so it stands at ${value > high ? high : low} cents.`
+  return { envelope: withTimes(changed, envelope), words }
+}
+
+/** What was typed was no time: all times stay, even of points that stand on each other. */
+function withTimes(changed: Envelope, { points }: Envelope): Envelope {
+  return { ...changed, points: changed.points.map((point, i) => ({ ...point, seconds: points[i].seconds })) }
+}
+
+function ms(seconds: number): string {
+  return `${round(seconds * 1000, 1)} ms`
 }
 
 export function addPoint(envelope: Envelope, seconds: number, value: number, layer: Layer): [Envelope, number] {
@@ -46,4 +100,30 @@ export function removePoint(envelope: Envelope, index: number): Envelope {
 
 function round(value: number, places: number): number {
   return Number(value.toFixed(places))
+}
+
+const STEP_SECONDS = 0.001
+const LONGEST_SECONDS = 600
+
+/** When a clip of so many seconds has been read to its end: tuning and the pitch envelope read it faster or slower. */
+export function clipEndSeconds(
+  { pitch, startSeconds }: Pick<Shape, 'pitch' | 'startSeconds'>,
+  tuneCents: number,
+  clipSeconds: number,
+): number {
+  const left = Math.max(0, clipSeconds - startSeconds)
+  if (pitch.points.length === 0) return left / 2 ** (tuneCents / 1200)
+  let read = 0
+  let seconds = 0
+  for (; read < left && seconds < LONGEST_SECONDS; seconds += STEP_SECONDS)
+    read += STEP_SECONDS * 2 ** ((tuneCents + pitchAt(pitch, seconds)) / 1200)
+  return seconds
+}
+
+function pitchAt({ points }: Envelope, seconds: number): number {
+  const after = points.findIndex((point) => point.seconds > seconds)
+  if (after < 0) return points[points.length - 1].value
+  if (after === 0) return points[0].value
+  const [from, to] = [points[after - 1], points[after]]
+  return bent(from.value, to.value, (seconds - from.seconds) / (to.seconds - from.seconds), bendToK(to.bend))
 }

@@ -4,7 +4,9 @@ import type { Cells } from '@heliaster/core/place'
 import { View } from 'react-native'
 
 import { strikePad } from '../../../audio/sound'
+import { AskButton } from '../../../ui/AskButton'
 import { Button } from '../../../ui/Button'
+import { leftOutByMerge } from '../pad-edits'
 import { Chips } from '../../../ui/Chips'
 import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
@@ -78,7 +80,14 @@ export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
         </>
       )}
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
-        {below && <Button label="Merge with the one below" onPress={() => refill(mergeDown(bands, band.id))} />}
+        {below && (
+          <AskButton
+            label="Merge with the one below"
+            warning={leftOutByMerge(below, band)}
+            confirm="Merge, and leave those out"
+            onPress={() => refill(mergeDown(bands, band.id))}
+          />
+        )}
         {bands.length > 1 && (
           <Button
             label={band.turns.length > 0 ? `Remove the band and its ${band.turns.length} turns` : 'Remove the empty band'}

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { View } from 'react-native'
 
 import { makeId } from '../../../documents/make-id'
+import { AskButton } from '../../../ui/AskButton'
 import { Button } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { notify } from '../../../ui/notices'
@@ -19,7 +20,7 @@ import { DropOnCells } from './DropOnCells'
 import { FillSheet } from './FillSheet'
 import { Followers } from './Followers'
 import { bandsByLoudness } from './loudness-edges'
-import { spreadEdits } from '../pad-edits'
+import { leftOutBySpread, spreadEdits } from '../pad-edits'
 import { refillEdits } from './refill'
 
 /** What fills a pad: the cells of its rays, and the ways to fill and spread them. */
@@ -77,8 +78,22 @@ export function PadCells({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           icon="record-circle-outline"
           onPress={() => setRecording(isOwn ? { kind: 'ray', rayId: ray.id } : { kind: 'pad' })}
         />
-        {turns > 1 && bands.length === 1 && <Button label="Spread as bands" onPress={() => spread('bands')} />}
-        {bands.length > 1 && <Button label="Spread as turns" onPress={() => spread('turns')} />}
+        {turns > 1 && bands.length === 1 && (
+          <AskButton
+            label="Spread as bands"
+            warning={leftOutBySpread(bands, 'bands')}
+            confirm="Spread, and leave those out"
+            onPress={() => spread('bands')}
+          />
+        )}
+        {bands.length > 1 && (
+          <AskButton
+            label="Spread as turns"
+            warning={leftOutBySpread(bands, 'turns')}
+            confirm="Spread, and leave those out"
+            onPress={() => spread('turns')}
+          />
+        )}
         {bands.length > 1 && <Button label="Even edges" onPress={() => spread('even')} />}
         {bands.length > 1 && <Button label="Edges by loudness" onPress={() => void setByLoudness()} />}
         {turns > 0 && bands.length < 127 && <Button label="Add a band" onPress={grow} />}

@@ -9,7 +9,8 @@ import { NameField } from '../../../ui/NameField'
 import { notify } from '../../../ui/notices'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
-import { tuneToNotes } from './tune-to-notes'
+import { measureTuning, nearestOctave, octavesAway, tuneEdits } from './tune-to-notes'
+import type { Tuning, Wanted } from './tune-to-notes'
 
 const SWAPS = [
   { what: 'clips', label: 'Swap their clips' },
@@ -21,6 +22,8 @@ const SWAPS = [
 export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: readonly Pad[] }) {
   const [isBusy, setBusy] = useState(false)
   const [tuned, setTuned] = useState<string>()
+  /** A tuning that goes so far that it is asked for. */
+  const [far, setFar] = useState<Tuning>()
   const groups = [...new Set(pads.map((pad) => padSettings(kit, pad).group ?? ''))]
   const gather = (typed: string) => {
     const group = typed.trim().slice(0, 120)
@@ -32,12 +35,18 @@ export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: 
     })
     editKit(kit.id, pads.map(edit))
   }
+  const tuneBy = (wanted: readonly Wanted[], more: string) => {
+    const { edits, words } = tuneEdits(wanted)
+    editKit(kit.id, edits)
+    setTuned([words, more].filter(Boolean).join(' '))
+    setFar(undefined)
+  }
   const tune = async () => {
     setBusy(true)
     try {
-      const { edits, words } = await tuneToNotes(kit, pads)
-      editKit(kit.id, edits)
-      setTuned(words)
+      const tuning = await measureTuning(kit, pads)
+      if (octavesAway(tuning.wanted) === 0) tuneBy(tuning.wanted, tuning.words)
+      else setFar(tuning)
     } catch (error) {
       notify(error instanceof Error ? error.message : String(error))
     }
@@ -58,11 +67,38 @@ export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: 
           ))}
         {pads.length > 1 && <Button label="Tune each to its note" busy={isBusy} disabled={isBusy} onPress={() => void tune()} />}
       </View>
+      {far && <FarTuning far={far} onTune={tuneBy} onLeave={() => setFar(undefined)} />}
       {tuned && (
         <Text look="small" role="status">
           {tuned}
         </Text>
       )}
+    </View>
+  )
+}
+
+/** Asks before sounds are moved by more than an octave. */
+export function FarTuning({
+  far,
+  onTune,
+  onLeave,
+}: {
+  readonly far: Tuning
+  readonly onTune: (wanted: readonly Wanted[], more: string) => void
+  readonly onLeave: () => void
+}) {
+  const octaves = octavesAway(far.wanted)
+  const much = `${Math.abs(octaves) === 1 ? 'more than an octave' : `${Math.abs(octaves)} octaves`} ${octaves > 0 ? 'up' : 'down'}`
+  return (
+    <View style={{ gap: 8 }} role="status">
+      <Text look="small">
+        {`The notes lie ${much} from where these sounds are. In the nearest octave they keep their character and are the same notes by name.`}
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        <Button label="In the nearest octave" kind="main" onPress={() => onTune(nearestOctave(far.wanted), far.words)} />
+        <Button label={`At the very notes, ${much}`} onPress={() => onTune(far.wanted, far.words)} />
+        <Button label="Leave them" onPress={onLeave} />
+      </View>
     </View>
   )
 }

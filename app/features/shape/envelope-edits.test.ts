@@ -1,0 +1,49 @@
+import type { Envelope } from '@heliaster/core/kit'
+import { seeded } from '@heliaster/core/kit/testing'
+
+import { addPoint, clipEndSeconds, movePoint, typeTime, typeValue } from './envelope-edits'
+
+const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
+const envelope: Envelope = { points: [point(0, 1), point(0.07, 0.5), point(0.2, 0)] }
+const times = ({ points }: Envelope) => points.map(({ seconds }) => seconds)
+
+test('a typed time is taken as it is and moves the points after it along', () => {
+  expect(typeTime(envelope, 1, 3.5)).toEqual({ envelope: { points: [point(0, 1), point(3.5, 0.5), point(3.63, 0)] } })
+  expect(times(typeTime(envelope, 1, 0.02).envelope)).toEqual([0, 0.02, 0.15])
+  expect(times(typeTime(envelope, 2, 0.5).envelope)).toEqual([0, 0.07, 0.5])
+})
+
+test('what cannot be taken as typed is said', () => {
+  const early = typeTime(envelope, 2, 0.01)
+  expect(times(early.envelope)).toEqual([0, 0.07, 0.0701])
+  expect(early.words).toMatch(/Point 2 is at 70 ms; point 3 stands just behind it/)
+  expect(typeTime(envelope, 0, -1).words).toMatch(/begins with its strike/)
+  expect(typeTime(envelope, 2, 9999).words).toMatch(/an hour at most/)
+  expect(typeValue(envelope, 1, 2, 'amp')).toMatchObject({ words: expect.stringMatching(/0 to 100 %, so it stands at 100 %/) as string })
+  expect(typeValue(envelope, 1, 0.8, 'amp').words).toBeUndefined()
+  expect(typeValue({ points: [point(0, 0)] }, 0, 20000, 'pitch').words).toMatch(/ten octaves/)
+})
+
+test('whatever is dragged, added and typed, points run forward and none stands on another', () => {
+  const random = seeded(5)
+  let now = envelope
+  for (let i = 0; i < 400; i++) {
+    const index = Math.floor(random() * now.points.length)
+    const what = random()
+    if (what < 0.4) now = movePoint(now, index, random() * 2, random(), 'amp')
+    else if (what < 0.7) now = typeTime(now, index, random() * 3 - 0.5).envelope
+    else if (what < 0.9 || now.points.length > 30) now = typeValue(now, index, random() * 3 - 1, 'amp').envelope
+    else [now] = addPoint(now, random() * 2, random(), 'amp')
+    const gaps = times(now).slice(1).map((seconds, k) => seconds - now.points[k].seconds) // prettier-ignore
+    expect([i, gaps.every((gap) => gap > 0.00005)]).toEqual([i, true])
+    expect(now.points.every(({ seconds, value }) => seconds >= 0 && seconds <= 3600 && value >= 0 && value <= 1)).toBe(true)
+  }
+})
+
+test('a clip ends earlier when it is read faster, by tuning or by its pitch envelope', () => {
+  const none = { points: [] }
+  expect(clipEndSeconds({ pitch: none, startSeconds: 0.2 }, 0, 1.2)).toBeCloseTo(1)
+  expect(clipEndSeconds({ pitch: none, startSeconds: 0 }, 1200, 1)).toBeCloseTo(0.5)
+  expect(clipEndSeconds({ pitch: { points: [point(0, 1200), point(5, 1200)] }, startSeconds: 0 }, 0, 1)).toBeCloseTo(0.5, 2)
+  expect(clipEndSeconds({ pitch: { points: [point(0, 1200), point(0.25, 0)] }, startSeconds: 0 }, 0, 1)).toBeGreaterThan(0.6)
+})
