@@ -11,7 +11,7 @@ const node = (name, folder) => ({
   testMatch: [`<rootDir>/${folder}/**/*.test.ts`],
   transform: babel,
   transformIgnorePatterns: [
-    '/node_modules/(?!(@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz)(/|$))',
+    '/node_modules/(?!(@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz|mediabunny)(/|$))',
   ],
 })
 

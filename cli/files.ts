@@ -2,7 +2,9 @@ import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'n
 import { basename, dirname, extname, join, resolve, sep } from 'node:path'
 
 import type { Audio } from '@heliaster/core/audio'
-import { audioFileEndings, readAudioFile as decode } from '@heliaster/core/decode'
+import { writeWav } from '@heliaster/core/audio'
+import { audioFileEndings, isPackaged, readAudioFile as decode } from '@heliaster/core/decode'
+import { readAnyFile } from '@heliaster/core/decode/any'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
 import { readAll, readBundle } from '@heliaster/core/ship'
@@ -35,8 +37,11 @@ export interface ReadFile {
 
 export async function readAudioFile(path: string): Promise<ReadFile> {
   const bytes = readBytes(path)
-  const result = await decode(bytes)
+  const result = await readAnyFile(bytes)
   if (!result.ok) throw new InputFault(`${path}: ${result.message}`)
+  // What not every host decodes alike goes on as the samples that were decoded here.
+  if (isPackaged(result.file.format))
+    return { bytes: writeWav(result.file.audio, { bits: 32 }), audio: result.file.audio, notes: result.file.notes, cueFrames: [] }
   return { bytes, audio: result.file.audio, notes: result.file.notes, cueFrames: result.file.cues.map((cue) => cue.frame) }
 }
 

@@ -92,7 +92,7 @@ const tooLarge = { ok: false as const, reason: 'This file is larger than 2 GB. S
 function sourceOf(
   file: File,
   addedAt: number,
-  { hash, info, measured, family, cues, notes }: TakenFile,
+  { hash, info, measured, family, cues, notes, told }: TakenFile,
 ): { source: Source; notes: readonly string[] } {
   const markers = cues.slice(0, 20000).map(({ frame, label }) => ({
     id: makeId<MarkerId>('marker'),
@@ -108,7 +108,8 @@ function sourceOf(
     measured,
     family,
     addedAt,
-    cut: cutToBeginWith(file.name, info),
+    cut: cutToBeginWith(file.name, info, told),
+    ...(Object.keys(told).length > 0 ? { told } : {}),
     tags: folder ? [folder.slice(0, 60)] : [],
   })
   const markerNotes =

@@ -1,8 +1,10 @@
-import { hashAudio, measure } from '@heliaster/core/audio'
+import { hashAudio, measure, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { familyOf } from '@heliaster/core/cut'
 import type { Family } from '@heliaster/core/cut'
-import { readAudioFile } from '@heliaster/core/decode'
+import { isPackaged } from '@heliaster/core/decode'
+import type { AudioFile, Told } from '@heliaster/core/decode'
+import { readAnyFile } from '@heliaster/core/decode/any'
 import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
 import { expose } from 'comlink'
 
@@ -18,6 +20,7 @@ export interface TakenFile {
   readonly family: Family
   readonly cues: readonly { readonly frame: number; readonly label?: string }[]
   readonly notes: readonly string[]
+  readonly told: Told
 }
 
 export type TakenOrReason = TakenFile | { readonly ok: false; readonly reason: string }
@@ -34,26 +37,53 @@ const work = {
     } catch {
       return { ok: false, reason: 'This file can no longer be read from its disk. Choose it again.' }
     }
-    const result = await readAudioFile(bytes)
+    const result = await readAnyFile(bytes)
     if (!result.ok) return { ok: false, reason: result.message }
-    const { audio, cues, notes, format } = result.file
-    const hash = await hashOf(bytes)
+    const { audio, cues, told } = result.file
     const measured = measure(audio)
     try {
-      await storeAudio(hash, name, new Blob([bytes]))
-      await storePicture(hash, pictureOf(audio, measured))
+      const kept = await keep(result.file, bytes, name)
+      await storePicture(kept.hash, pictureOf(audio, measured))
+      const info = { ...kept.info, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
+      const notes = [...result.file.notes, ...formatWords(result.file, name), ...toldWords(told)]
+      return { ok: true, hash: kept.hash, info, measured, family: isHit(audio) ? familyOf(audio) : 'other', cues, notes, told }
     } catch (error) {
       return { ok: false, reason: noRoom(error) }
     }
-    const info = { name, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
-    const told =
-      format === 'WAV' || /^(aif|fla|mp3|og|opus)/i.test(name.split('.').pop() ?? '')
-        ? notes
-        : [...notes, `This is ${format}, whatever its name says.`]
-    return { ok: true, hash, info, measured, family: isHit(audio) ? familyOf(audio) : 'other', cues, notes: told }
   },
 }
 export type ImportWork = typeof work
+
+type Kept = { readonly hash: AudioHash; readonly info: Pick<AudioInfo, 'name' | 'derivedFrom'> }
+
+/** Keeps a file as it came. What not every host decodes alike is decoded once, here, and the samples are kept beside it. */
+async function keep({ format, audio }: AudioFile, bytes: Uint8Array<ArrayBuffer>, name: string): Promise<Kept> {
+  const original = await hashOf(bytes)
+  await storeAudio(original, name, new Blob([bytes]))
+  if (!isPackaged(format)) return { hash: original, info: { name } }
+  const decoded = writeWav(audio, { bits: 32 })
+  const hash = await hashOf(decoded)
+  const wavName = `${name.replace(/\.[^.]+$/, '')}.wav`
+  await storeAudio(hash, wavName, new Blob([decoded]))
+  return { hash, info: { name: wavName, derivedFrom: original } }
+}
+
+function formatWords({ format }: AudioFile, name: string): string[] {
+  if (isPackaged(format)) return [`It was decoded once, from ${format}; the samples are kept beside the original.`]
+  return format === 'WAV' || /^(aif|fla|mp3|og|opus)/i.test(name.split('.').pop() ?? '')
+    ? []
+    : [`This is ${format}, whatever its name says.`]
+}
+
+/** What was written in the file, so that nobody wonders where it came from. */
+function toldWords({ tempoBpm, beats, rootNote }: Told): string[] {
+  const said = [
+    ...(tempoBpm === undefined ? [] : [`${tempoBpm} beats a minute`]),
+    ...(beats === undefined ? [] : [`${beats} beats`]),
+    ...(rootNote === undefined ? [] : [`root note ${rootNote}`]),
+  ]
+  return said.length > 0 ? [`The file says: ${said.join(', ')}.`] : []
+}
 
 function noRoom(error: unknown): string {
   const isFull = error instanceof DOMException && error.name === 'QuotaExceededError'

@@ -1,6 +1,6 @@
-import { tempoInName } from '@heliaster/core/cut'
+import { tempoInName, toldTempo } from '@heliaster/core/cut'
 import { cutSchema, cutStartOf } from '@heliaster/core/kit'
-import type { AudioInfo, CutSettings } from '@heliaster/core/kit'
+import type { AudioInfo, CutSettings, Source } from '@heliaster/core/kit'
 
 import { deviceSettings } from '../ui/device-settings'
 
@@ -16,10 +16,10 @@ export function rememberCut(cut: CutSettings): void {
   kept.setState({ ...cutStartOf(cut), waterLine: plain.waterLine }, true)
 }
 
-/** How a new recording is cut: in the way chosen last, at its own tempo where its name says one. */
-export function cutToBeginWith(name: string, info: Pick<AudioInfo, 'frames' | 'sampleRateHz'>): CutSettings {
+/** How a new recording is cut: in the way chosen last, at its own tempo where its file or its name says one. */
+export function cutToBeginWith(name: string, info: Pick<AudioInfo, 'frames' | 'sampleRateHz'>, told: Source['told'] = {}): CutSettings {
   const { grid, ...last } = kept.getState()
   if (!grid || info.frames < ONE_HIT_SECONDS * info.sampleRateHz) return last
   if (grid.kind !== 'beats') return { ...last, grid }
-  return { ...last, grid: { ...grid, tempoBpm: tempoInName(name) ?? grid.tempoBpm } }
+  return { ...last, grid: { ...grid, tempoBpm: toldTempo(told, info.frames / info.sampleRateHz) ?? tempoInName(name) ?? grid.tempoBpm } }
 }

@@ -1,4 +1,5 @@
-import { readAudioFile } from '@heliaster/core/decode'
+import { formatOf, isPackaged, readAudioFile } from '@heliaster/core/decode'
+import { readAnyFile } from '@heliaster/core/decode/any'
 import type { Audio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
 import { checkKit, readAll, readBundle, writeOneShots, writeSfz } from '@heliaster/core/ship'
@@ -36,7 +37,7 @@ interface Line {
 async function checkFile(path: string, as: Form | undefined): Promise<Line[]> {
   const bytes = readBytes(path)
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return checkBundle(bytes, as)
-  const read = await readAudioFile(bytes)
+  const read = await readAnyFile(bytes)
   if (!read.ok) return [{ text: read.message, isProblem: true }]
   return read.file.notes.map((text) => ({ text, isProblem: true }))
 }
@@ -49,6 +50,8 @@ async function checkBundle(bytes: Uint8Array, as: Form | undefined): Promise<Lin
   const damaged: Line[] = []
   const decoded = new Map<AudioHash, Audio>()
   for (const [hash, file] of audio) {
+    const format = formatOf(file)
+    if (format && isPackaged(format)) continue // an original, beside what was decoded of it
     const read = await readAudioFile(file)
     if (read.ok) decoded.set(hash, read.file.audio)
     else damaged.push({ text: `audio/${hash.slice(0, 12)}: ${read.message}`, isProblem: true })

@@ -124,3 +124,10 @@ export function tempoInName(name: string): number | undefined {
   const bpm = match ? Number(match[1]) : NaN
   return bpm >= 20 && bpm <= 400 ? bpm : undefined
 }
+
+/** The tempo that a file tells, BPM: written as such, or as a number of beats over its length. */
+export function toldTempo({ tempoBpm, beats }: NonNullable<Source['told']>, seconds: number): number | undefined {
+  if (tempoBpm !== undefined) return tempoBpm
+  const bpm = beats === undefined || seconds <= 0 ? NaN : (60 * beats) / seconds
+  return bpm >= 20 && bpm <= 400 ? Math.round(bpm * 100) / 100 : undefined
+}

@@ -22,7 +22,7 @@ interface Decoder {
   free(): void
 }
 
-type CompressedFormat = Exclude<AudioFormat, 'WAV' | 'AIFF'>
+type CompressedFormat = Exclude<AudioFormat, 'WAV' | 'AIFF' | 'MPEG-4' | 'WebM'>
 type Result = { readonly ok: true; readonly audio: Audio; readonly notes: string[] } | { readonly ok: false; readonly message: string }
 
 const PIECE_BYTES = 64 * 1024
@@ -86,9 +86,12 @@ async function decodePieces(decoder: Decoder, bytes: Uint8Array, format: Compres
     return { ok: false, message: `This ${format} file holds no audio that can be decoded. It may be damaged; export it again.` }
   if (!(sampleRateHz >= 1000 && sampleRateHz <= 768000))
     return { ok: false, message: `This ${format} file claims a sample rate of ${sampleRateHz} Hz; 1000 to 768000 are read.` }
-  const notes =
-    faults > 0 ? [`${faults} damaged ${faults === 1 ? 'place' : 'places'} in the file ${faults === 1 ? 'was' : 'were'} stepped over.`] : []
-  return { ok: true, audio: { sampleRateHz, channels: joined(pieces) }, notes }
+  return { ok: true, audio: { sampleRateHz, channels: joined(pieces) }, notes: faultWords(faults) }
+}
+
+export function faultWords(faults: number): string[] {
+  if (faults === 0) return []
+  return [`${faults} damaged ${faults === 1 ? 'place' : 'places'} in the file ${faults === 1 ? 'was' : 'were'} stepped over.`]
 }
 
 /** Lossless samples on the same scale as in a WAV file, to the last bit. */
@@ -119,7 +122,7 @@ function joined(pieces: readonly Float32Array[][]): Float32Array[] {
 }
 
 /** The decoders speak to the console of every damaged frame; people are told in the result instead. */
-async function quietly<T>(work: () => Promise<T>): Promise<T> {
+export async function quietly<T>(work: () => Promise<T>): Promise<T> {
   /* eslint-disable no-restricted-globals -- only silenced, never spoken to */
   const { error, warn, log } = console
   const silent = () => undefined

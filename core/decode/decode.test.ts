@@ -2,11 +2,12 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 import { writeWav } from '../audio/wav-write'
-import { formatOf, readAudioFile } from './index'
+import { formatOf } from './index'
+import { readAnyFile as readAudioFile } from './read-any-file'
 import { memoryLimitBytes } from './compressed'
 
 const fixture = (ending: string) => new Uint8Array(readFileSync(join(__dirname, 'fixtures', `strike.${ending}`)))
-const endings = ['wav', 'aiff', 'flac', 'oga', 'mp3', 'ogg', 'opus']
+const endings = ['wav', 'aiff', 'flac', 'oga', 'mp3', 'ogg', 'opus', 'webm']
 const read = async (bytes: Uint8Array) => {
   const result = await readAudioFile(bytes)
   if (!result.ok) throw new Error(result.message)
@@ -31,7 +32,7 @@ function damaged(bytes: Uint8Array, seed: number): Uint8Array {
   return copy
 }
 
-test('one strike in seven formats is the same strike', async () => {
+test('one strike in eight formats is the same strike', async () => {
   const truth = (await read(fixture('wav'))).audio
   for (const ending of endings) {
     const { audio, format } = await read(fixture(ending))
@@ -39,7 +40,7 @@ test('one strike in seven formats is the same strike', async () => {
     expect([ending, audio.sampleRateHz, audio.channels.length]).toEqual([ending, 48000, ending === 'aiff' ? 1 : 2])
     if (isLossless) audio.channels.forEach((channel, i) => expect(channel).toEqual(truth.channels[i]))
     else {
-      expect(format).toMatch(/MP3|Vorbis|Opus/)
+      expect(format).toMatch(/MP3|Vorbis|Opus|WebM/)
       let product = 0
       let energy = 0
       let own = 0
@@ -124,4 +125,46 @@ test('what is no audio says what it is', async () => {
     expect(!result.ok && result.message).toContain(word)
   }
   expect(formatOf(new Uint8Array())).toBeUndefined()
+})
+
+test('a tempo that is written in a file is read, whatever the manner, and nothing is made up', async () => {
+  const told = async (name: string) => {
+    const result = await readAudioFile(new Uint8Array(readFileSync(join(__dirname, 'fixtures', name))))
+    return result.ok ? result.file.told : result.message
+  }
+  for (const ending of ['mp3', 'flac', 'ogg', 'opus', 'wav'])
+    expect([ending, await told(`tempo.${ending}`)]).toEqual([ending, { tempoBpm: 97 }])
+  for (const ending of endings) expect([ending, await told(`strike.${ending}`)]).toEqual([ending, {}])
+})
+
+test('tempo, beats and root note of a WAV file are read from its chunks; a hit has no tempo', async () => {
+  const plain = writeWav(
+    { sampleRateHz: 48000, channels: [Float32Array.from({ length: 4800 }, (_, i) => Math.sin(i / 9) / 2)] },
+    { bits: 16 },
+  )
+  const withChunk = (flags: number, root: number, beats: number, tempo: number) => {
+    const chunk = new Uint8Array(32)
+    const view = new DataView(chunk.buffer)
+    chunk.set([...'acid'].map((letter) => letter.charCodeAt(0)))
+    view.setUint32(4, 24, true)
+    view.setUint32(8, flags, true)
+    view.setUint16(12, root, true)
+    view.setUint32(20, beats, true)
+    view.setFloat32(28, tempo, true)
+    return new Uint8Array([...plain, ...chunk])
+  }
+  const told = async (bytes: Uint8Array) => (await read(bytes)).told
+  expect(await told(plain)).toEqual({})
+  expect(await told(withChunk(0, 0, 16, 95.5))).toEqual({ tempoBpm: 95.5, beats: 16 })
+  expect(await told(withChunk(2, 57, 8, 120))).toEqual({ tempoBpm: 120, beats: 8, rootNote: 57 })
+  expect(await told(withChunk(3, 57, 8, 120))).toEqual({ rootNote: 57 })
+  expect(await told(withChunk(0, 0, 1e9, 1e9))).toEqual({})
+  expect(await told(writeWav({ sampleRateHz: 48000, channels: [new Float32Array(100).fill(0.1)] }, { bits: 16, rootNote: 62 }))).toEqual({
+    rootNote: 62,
+  })
+})
+
+test('where AAC cannot be decoded it is said, and what to do', async () => {
+  const result = await readAudioFile(fixture('m4a'))
+  expect(result).toEqual({ ok: false, message: expect.stringMatching(/holds AAC, which the command line does not decode\. Import it in the application.*or convert it to WAV/) as string }) // prettier-ignore
 })

@@ -1,7 +1,22 @@
-export type AudioFormat = 'WAV' | 'AIFF' | 'FLAC' | 'MP3' | 'Ogg Vorbis' | 'Ogg Opus' | 'Ogg FLAC'
+export type AudioFormat = 'WAV' | 'AIFF' | 'FLAC' | 'MP3' | 'Ogg Vorbis' | 'Ogg Opus' | 'Ogg FLAC' | 'MPEG-4' | 'WebM'
 
 /** Endings of the files that are read, for file choosers. A file's bytes decide what it is, not its name. */
-export const audioFileEndings = ['.wav', '.aif', '.aiff', '.aifc', '.flac', '.mp3', '.ogg', '.oga', '.opus']
+export const audioFileEndings = [
+  '.wav',
+  '.aif',
+  '.aiff',
+  '.aifc',
+  '.flac',
+  '.mp3',
+  '.ogg',
+  '.oga',
+  '.opus',
+  '.m4a',
+  '.mp4',
+  '.mov',
+  '.webm',
+  '.mka',
+]
 
 const endings: Record<AudioFormat, string> = {
   WAV: '.wav',
@@ -11,7 +26,12 @@ const endings: Record<AudioFormat, string> = {
   'Ogg Vorbis': '.ogg',
   'Ogg Opus': '.opus',
   'Ogg FLAC': '.oga',
+  'MPEG-4': '.m4a',
+  WebM: '.webm',
 }
+
+/** What not every host decodes, or not alike: kept as it came, with what was decoded of it beside it. */
+export const isPackaged = (format: AudioFormat) => format === 'MPEG-4' || format === 'WebM'
 
 /** The ending that a file of these bytes should have. */
 export function endingOf(bytes: Uint8Array): string {
@@ -27,6 +47,8 @@ export function formatOf(bytes: Uint8Array): AudioFormat | undefined {
   if (head === 'RIFF' || head === 'RIFX' || head === 'RF64' || head === 'BW64') return 'WAV'
   if (head === 'FORM') return 'AIFF'
   if (head === 'OggS') return oggFormat(bytes)
+  if (ascii(bytes, 4, 4) === 'ftyp') return 'MPEG-4'
+  if (bytes[0] === 0x1a && bytes[1] === 0x45 && bytes[2] === 0xdf && bytes[3] === 0xa3) return 'WebM'
   const after = head.startsWith('ID3') ? tagLength(bytes) : 0
   if (ascii(bytes, after, 4) === 'fLaC') return 'FLAC'
   if (after > 0 || (bytes[0] === 0xff && (bytes[1] & 0xe0) === 0xe0)) return 'MP3'
@@ -49,7 +71,6 @@ export function unreadableFormat(bytes: Uint8Array): string {
   if (bytes.length === 0) return 'This file is empty (0 bytes).'
   const convert = 'Convert it to WAV, AIFF or FLAC and import that.'
   const known: [string, boolean][] = [
-    ['an MPEG-4 file', ascii(bytes, 4, 4) === 'ftyp'],
     ['a zip file', ascii(bytes, 0, 2) === 'PK'],
     ['a MIDI file', ascii(bytes, 0, 4) === 'MThd'],
     ['an Ogg file without Vorbis, Opus or FLAC in it', ascii(bytes, 0, 4) === 'OggS'],
@@ -57,5 +78,5 @@ export function unreadableFormat(bytes: Uint8Array): string {
   ]
   const name = known.find(([, is]) => is)?.[0]
   if (name) return `This is ${name}, whatever its name says. ${convert}`
-  return `This is not an audio file that is read here: WAV, AIFF, FLAC, MP3, Ogg Vorbis and Opus are. ${convert}`
+  return `This is not an audio file that is read here: WAV, AIFF, FLAC, MP3, Ogg Vorbis, Opus, MPEG-4 (.m4a) and WebM are. ${convert}`
 }

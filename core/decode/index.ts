@@ -1,4 +1,5 @@
 export { readAudioFile } from './read-audio-file'
 export type { AudioFile, AudioFileResult } from './read-audio-file'
-export { audioFileEndings, endingOf, formatOf } from './format'
+export { audioFileEndings, endingOf, formatOf, isPackaged } from './format'
 export type { AudioFormat } from './format'
+export type { Told } from './told'

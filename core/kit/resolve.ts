@@ -88,6 +88,11 @@ export function audioInUse(kit: Kit): AudioHash[] {
   return [...new Set(kit.pads.flatMap(clipsOfPad).map((clip) => clip.audio))]
 }
 
+/** The files that some of those were decoded from once. */
+export function originalsInUse(kit: Kit): AudioHash[] {
+  return [...new Set(audioInUse(kit).flatMap((audio) => kit.audio[audio]?.derivedFrom ?? []))]
+}
+
 /** The pads that a MIDI note strikes. */
 export function padsForNote(kit: Kit, note: number): Pad[] {
   return kit.pads.filter((pad) => pad.notes.includes(note))

@@ -49,6 +49,13 @@ export const measuredSchema = z.strictObject({
 })
 export type Measured = z.infer<typeof measuredSchema>
 
+/** Tempo, length in beats and root note, as they were written in the file. */
+export const toldSchema = z.strictObject({
+  tempoBpm: z.number().min(20).max(400).optional(),
+  beats: z.number().int().min(1).max(4096).optional(),
+  rootNote: z.number().int().min(0).max(127).optional(),
+})
+
 /** A strike that sounded while the pads were taken back in. `frame` is a frame of the recording. */
 export const soundedStrikeSchema = z.strictObject({
   frame: z.number().int().min(0),
@@ -111,6 +118,7 @@ export const sourceSchema = z.strictObject({
   /** What new clips of this file take from it. */
   channel: z.enum(channelChoices),
   measured: measuredSchema.optional(),
+  told: toldSchema.optional(),
   /** What the pads were struck with, for a recording taken back from them. */
   strikes: z.array(soundedStrikeSchema).max(20000).optional(),
 })

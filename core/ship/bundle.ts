@@ -2,7 +2,7 @@ import { hashAudio } from '../audio/hash'
 import { endingOf } from '../decode/format'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
-import { audioInUse } from '../kit/resolve'
+import { audioInUse, originalsInUse } from '../kit/resolve'
 import { readKit } from '../kit/upgrade'
 import { readme } from './readme'
 import type { ShippedFile } from './shipment'
@@ -22,10 +22,10 @@ export interface Bundle {
 
 export type BundleResult = { readonly ok: true; readonly bundle: Bundle } | { readonly ok: false; readonly message: string }
 
-/** The kit and the bytes of all audio its pads use, unchanged. Audio that is not there is left out. */
+/** The kit and the bytes of all audio its pads use, and of what that was decoded from, unchanged. What is not there is left out. */
 export function bundleFiles(kit: Kit, bytesOf: (audio: AudioHash) => Uint8Array | undefined): ShippedFile[] {
   const files: ShippedFile[] = [{ path: KIT_FILE, bytes: new TextEncoder().encode(JSON.stringify(kit, null, 1)) }]
-  for (const audio of audioInUse(kit)) {
+  for (const audio of [...audioInUse(kit), ...originalsInUse(kit)]) {
     const bytes = bytesOf(audio)
     if (bytes) files.push({ path: `audio/${audio}${endingOf(bytes)}`, bytes, name: kit.audio[audio]?.name })
   }

@@ -1,4 +1,4 @@
-import { attacksOf, findOnsets, gridMarks, gridMoves, tempoInName, tempoOf } from '@heliaster/core/cut'
+import { attacksOf, findOnsets, gridMarks, gridMoves, tempoInName, tempoOf, toldTempo } from '@heliaster/core/cut'
 import { cutStartOf } from '@heliaster/core/kit'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
@@ -34,6 +34,7 @@ const WAYS = [
   { value: 'beats', text: 'On beats' },
   { value: 'marks', text: 'By markers only' },
 ] as const
+const FROM = { file: 'Its file says', name: 'Its name says', strikes: 'Its strikes say' } as const
 const TIMES = [
   { value: 'seconds', text: 'Seconds' },
   { value: 'frames', text: 'Samples' },
@@ -122,7 +123,7 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
         <>
           <Text look="small" tone="muted">
             {found
-              ? `${found.from === 'name' ? 'Its name says' : 'Its strikes say'} ${found.bpm} beats a minute.`
+              ? `${FROM[found.from]} ${found.bpm} beats a minute.`
               : 'No steady tempo is heard in it. Type it, and where the first beat falls.'}
           </Text>
           <View style={{ flexDirection: 'row', gap: 24 }}>
@@ -229,10 +230,15 @@ function whole(value: number, low: number, high: number): number {
   return Math.min(high, Math.max(low, Math.round(value)))
 }
 
-function tempoOfRecording(source: Source, analysis: Analysis): { bpm: number; firstSeconds: number; from: 'name' | 'strikes' } | undefined {
+function tempoOfRecording(
+  source: Source,
+  analysis: Analysis,
+): { bpm: number; firstSeconds: number; from: 'file' | 'name' | 'strikes' } | undefined {
   const rate = analysis.audio.sampleRateHz
   const strikes = findOnsets(analysis.mono, rate, analysis.curve, 0.3, 0.06)
   const heard = tempoOf(strikes.map(({ frame, strength }) => ({ seconds: frame / rate, strength })))
+  const told = toldTempo(source.told ?? {}, source.info.frames / source.info.sampleRateHz)
+  if (told) return { bpm: told, firstSeconds: strikes[0] ? strikes[0].frame / rate : 0, from: 'file' }
   const named = tempoInName(source.name) ?? tempoInName(source.info.name)
   if (named) return { bpm: named, firstSeconds: strikes[0] ? strikes[0].frame / rate : 0, from: 'name' }
   return heard && { bpm: heard.bpm, firstSeconds: heard.firstSeconds, from: 'strikes' }

@@ -10,6 +10,7 @@ import { Chips } from '../../ui/Chips'
 import { MiniWave } from '../../ui/MiniWave'
 import { NameField } from '../../ui/NameField'
 import { Sheet } from '../../ui/Sheet'
+import { noteName } from '../../ui/note-name'
 import { Text } from '../../ui/Text'
 import { takeBack, takeOut } from './out-and-back'
 import { DeleteSheet } from './SelectionBar'
@@ -91,11 +92,21 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
   )
 }
 
+function toldOf({ told = {} }: Source): string[] {
+  const said = [
+    ...(told.tempoBpm === undefined ? [] : [`${told.tempoBpm} BPM`]),
+    ...(told.beats === undefined ? [] : [`${told.beats} beats`]),
+    ...(told.rootNote === undefined ? [] : [`root note ${noteName(told.rootNote)}`]),
+  ]
+  return said.length > 0 ? [`its file says ${said.join(', ')}`] : []
+}
+
 function factsOf(source: Source): string {
   const { info, measured, origin, strikes, addedAt } = source
   const level = measured ? [`peak ${measured.peakDb.toFixed(1)} dB`, `${measured.loudnessDb.toFixed(1)} LUFS`] : []
   const came = { recorded: 'recorded here', imported: 'imported', takenBack: 'taken back from the pads' }[origin]
   const date = addedAt > 0 ? ` ${new Date(addedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}` : ''
+  const told = toldOf(source)
   const log = strikes ? [`${strikes.length} ${strikes.length === 1 ? 'strike' : 'strikes'} written down with it`] : []
   return [
     lengthText(source),
@@ -104,6 +115,7 @@ function factsOf(source: Source): string {
     ...level,
     `${came}${date}`,
     ...log,
+    ...told,
   ].join(', ')
 }
 

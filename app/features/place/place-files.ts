@@ -45,6 +45,9 @@ export function placeFiles(kit: Kit, files: readonly Source[], how: PlaceHow): P
   return { ...placing, pads: placing.pads.map((pad) => ({ ...pad, bands: keepSettings(onto.bands, pad.bands, edges) })) }
 }
 
+/** The root note that a file tells is that of the pad it fills. */
+const rootOf = ({ told }: Source) => (told?.rootNote === undefined ? {} : { rootNote: told.rootNote })
+
 function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness }: PlaceHow): Placing {
   if (files.length === 0) return { pads: [], buses: [] }
   if (onto && stays && canStay(way, onto)) return { pads: [addedTo(onto, files, way)], buses: [] }
@@ -53,7 +56,7 @@ function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, lo
   if (way === 'pads') {
     let grown = kit
     const pads = clips.slice(0, 128 - kit.pads.length).map((clip, i) => {
-      const pad = createPad(makeId, { name: files[i].name.slice(0, 120), family: files[i].family }, freeNote(grown))
+      const pad = createPad(makeId, { name: files[i].name.slice(0, 120), family: files[i].family, ...rootOf(files[i]) }, freeNote(grown))
       grown = { ...grown, pads: [...grown.pads, pad] }
       return { ...pad, bands: asTurns(makeId, pad.rays[0].id, [clip]) }
     })

@@ -1,4 +1,4 @@
-import { audioInUse } from '@heliaster/core/kit'
+import { audioInUse, originalsInUse } from '@heliaster/core/kit'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { checkKit, fileName } from '@heliaster/core/ship'
 import type { Finding, Fit } from '@heliaster/core/ship'
@@ -169,7 +169,7 @@ function usePrepared(kit: Kit | undefined, form: ShipForm, fit: Fit): Prepared {
 
 async function prepare(kit: Kit, form: ShipForm, fit: Fit): Promise<Prepared> {
   const audio = new Map<AudioHash, ArrayBuffer>()
-  for (const hash of audioInUse(kit)) {
+  for (const hash of form === 'bundle' ? [...audioInUse(kit), ...originalsInUse(kit)] : audioInUse(kit)) {
     const bytes = await audioBytes(hash).catch(() => undefined)
     if (bytes) audio.set(hash, bytes)
   }
