@@ -6,7 +6,7 @@ import { readWav, writeWav } from '@heliaster/core/audio'
 import { expect, test } from '@playwright/test'
 import type { FileChooser, Page } from '@playwright/test'
 
-import { newKit, openDemo, saved, storedSource, wavWithStrikes } from './helpers'
+import { newKit, openDemo, saved, storedBytes, storedSource, wavWithStrikes } from './helpers'
 
 type Files = Parameters<FileChooser['setFiles']>[0]
 
@@ -20,6 +20,17 @@ const fixture = (ending: string) => ({
   mimeType: 'application/octet-stream',
   buffer: readFileSync(`core/decode/fixtures/strike.${ending}`),
 })
+
+/** An MPEG-4 file that says where its sound begins by a gapless tag, and has no edit list. */
+function gapless() {
+  const bytes = Buffer.from(fixture('m4a').buffer)
+  bytes.write('free', bytes.indexOf('edts'))
+  const text = 'iTunSMPB 00000000 00000400 00000048 0000000000000BB8'
+  const box = Buffer.alloc(8 + text.length)
+  box.writeUInt32BE(box.length, 0)
+  box.write(`free${text}`, 4)
+  return { name: 'gangplank gapless.m4a', mimeType: 'audio/mp4', buffer: Buffer.concat([bytes, box]) }
+}
 
 /** Left and right of which the mean cancels. */
 function opposed(): Buffer {
@@ -49,6 +60,27 @@ test('all formats come in, stereo is asked about once, and a middle that cancels
   await expect.poll(async () => (await storedSource(page, 'opposed')).channel).toBe('mid')
   await page.getByRole('button', { name: 'Undo in the list of sounds' }).click()
   await expect.poll(async () => (await storedSource(page, 'gangplank mp3')).channel).toBe('both')
+})
+
+test('what telephones and browsers record comes in on its very frames, once decoded, beside its original', async ({ page }) => {
+  await newKit(page)
+  const truth = readWav(new Uint8Array(fixture('wav').buffer))
+  if (!truth.ok) throw new Error(truth.message)
+  const wanted = truth.file.audio.channels[0]
+  await importFiles(page, [...['m4a', 'webm'].map(fixture), gapless()])
+  await expect(page.getByText('3 imported')).toBeVisible()
+  await expect(page.getByText(/decoded once, from MPEG-4; the samples are kept beside the original/).first()).toBeVisible()
+  await saved(page)
+  for (const ending of ['m4a', 'webm', 'gapless']) {
+    const source = await storedSource(page, `gangplank ${ending}`)
+    expect(source.info.derivedFrom).toMatch(/^[0-9a-f]{64}$/)
+    const decoded = readWav(await storedBytes(page, `gangplank ${ending}`))
+    if (!decoded.ok) throw new Error(decoded.message)
+    const heard = decoded.file.audio.channels[0]
+    const likeness = (late: number) => wanted.reduce((sum, sample, i) => sum + sample * (heard[i + late] ?? 0), 0)
+    const best = Array.from({ length: 81 }, (_, i) => i - 40).reduce((a, b) => (likeness(b) > likeness(a) ? b : a))
+    expect([ending, best]).toEqual([ending, 0])
+  }
 })
 
 test('an import is cancelled: what is in stays, the rest is counted, and the import is begun again', async ({ page }) => {
