@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 
 import { expect, test } from '@playwright/test'
+import { unzipSync } from 'fflate'
 
 import { newKit, openDemo, pad, saved } from './helpers'
 
@@ -119,6 +120,9 @@ test('the kit leaves as a bundle and opens again as it was', async ({ page }) =>
   const [download] = await Promise.all([page.waitForEvent('download'), save.tap()])
   const path = await download.path()
   expect(readFileSync(path).length).toBeGreaterThan(5_000_000)
+  const held = Object.keys(unzipSync(new Uint8Array(readFileSync(path))))
+  expect(held).toContain('README.txt')
+  await expect(page.getByText(`${held.length} files`, { exact: true })).toBeVisible() // what is listed is what is in it
   await page.goto('/')
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open bundle' }).tap()])
   await chooser.setFiles({ name: 'Low Tide.heliaster.zip', mimeType: 'application/zip', buffer: readFileSync(path) })

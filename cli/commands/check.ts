@@ -61,6 +61,8 @@ async function checkBundle(bytes: Uint8Array, as: Form | undefined): Promise<Lin
     isProblem: severity === 'problem',
   }))
   const audioOf = (hash: AudioHash) => decoded.get(hash)
-  const shipped = as === 'sfz' ? writeSfz(kit, audioOf).notes : as === 'wav' ? writeOneShots(kit, audioOf).notes : []
+  const asWav = writeOneShots(kit, audioOf)
+  const tooLoud = asWav.isTooLoud ? [`Written as WAV files: ${asWav.notes[0]}`] : []
+  const shipped = as === 'sfz' ? writeSfz(kit, audioOf).notes : as === 'wav' ? asWav.notes : tooLoud
   return [...findings, ...damaged, ...shipped.map((text) => ({ text, isProblem: false }))]
 }

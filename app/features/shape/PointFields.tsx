@@ -36,17 +36,20 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onPo
   }
   return (
     <View style={{ gap: 8 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', flexWrap: 'wrap' }}>
-        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-          <IconButton name="chevron-left" label="Previous point" disabled={index === 0} onPress={() => onPoint(index - 1)} />
-          <Text look="strong">{`Point ${index + 1} of ${envelope.points.length}`}</Text>
-          <IconButton
-            name="chevron-right"
-            label="Next point"
-            disabled={index === envelope.points.length - 1}
-            onPress={() => onPoint(index + 1)}
-          />
-        </View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', marginLeft: -10 }}>
+        <IconButton name="chevron-left" label="Previous point" disabled={index === 0} onPress={() => onPoint(index - 1)} />
+        <Text look="strong">{`Point ${index + 1} of ${envelope.points.length}`}</Text>
+        <IconButton
+          name="chevron-right"
+          label="Next point"
+          disabled={index === envelope.points.length - 1}
+          onPress={() => onPoint(index + 1)}
+        />
+      </View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 24 }}>
+        <Text look="label" tone="muted">
+          At
+        </Text>
         <NumberField
           label="Time of the point, ms"
           text={(point.seconds * 1000).toFixed(1)}

@@ -79,10 +79,8 @@ export function ShipScreen() {
           {shipped?.files.slice(0, 300).map((file) => (
             <View key={file.path} style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
               <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-                {file.name && <Text look="small">{`${file.name}  `}</Text>}
-                <Text look="small" tone={file.name ? 'muted' : undefined}>
-                  {file.path}
-                </Text>
+                {nameOf(file)}
+                <Text look="small" tone="muted">{`  ${placeOf(file)}`}</Text>
               </Text>
               <Text look="figures" tone="muted">
                 {sizeWords(file.bytes)}
@@ -104,6 +102,17 @@ export function ShipScreen() {
       </View>
     </View>
   )
+}
+
+type Listed = Shipped['files'][number]
+
+/** What a file is called first, then where it lies: of a long path the beginning says least. */
+function nameOf({ path, name }: Listed): string {
+  return name ?? path.slice(path.lastIndexOf('/') + 1)
+}
+
+function placeOf({ path, name }: Listed): string {
+  return name ? path : path.slice(0, Math.max(0, path.lastIndexOf('/')))
 }
 
 function Findings({ findings, notes }: { readonly findings: readonly Finding[]; readonly notes: readonly string[] }) {

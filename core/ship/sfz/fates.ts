@@ -36,14 +36,13 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   ties: 'written',
   quickControls: 'unplayed',
   grooves: ({ grooves }) =>
-    when(grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0)), 'SFZ holds no patterns, so its grooves stay here.'), // prettier-ignore
+    when(grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0)), 'SFZ holds no patterns; grooves stay here.'), // prettier-ignore
   audio: 'silent',
 }
 
 const padFates: Record<keyof Pad, Fate<OfPad>> = {
   id: 'silent',
-  notes: ({ kit, pad }) =>
-    when((notesOfPads(kit).get(pad.id) ?? []).length === 0, 'no note is left for it (128 are taken); it is left out.'),
+  notes: ({ kit, pad }) => when((notesOfPads(kit).get(pad.id) ?? []).length === 0, 'no note is left (128 are taken); left out.'),
   leansOn: 'written',
   own: 'written',
   rays: 'written',
@@ -60,24 +59,24 @@ const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
   pan: 'written',
   mode: ({ settings: { mode } }) =>
     mode === 'loopUntilLetGo'
-      ? ['it goes round until it is let go here; in SFZ it plays once through.']
-      : when(mode === 'loopUntilStruckAgain', 'it goes round until it is struck again here; in SFZ it plays once through.'),
+      ? ['goes round until let go here; in SFZ it plays once through.']
+      : when(mode === 'loopUntilStruckAgain', 'goes round until struck again here; in SFZ it plays once through.'),
   maxStrikes: 'written',
-  pick: (of) => when(of.settings.pick === 'shuffle' && manyTurns(of), 'SFZ has no shuffle; its turns are written as a cycle.'),
+  pick: (of) => when(of.settings.pick === 'shuffle' && manyTurns(of), 'SFZ has no shuffle; turns are written as a cycle.'),
   counter: (of) =>
     when(
       of.settings.counter === 'pad' && of.settings.pick === 'cycle' && of.pad.bands.length > 1 && manyTurns(of),
-      'its turns are counted over the whole pad here; in SFZ each band counts its own.',
+      'turns are counted over the whole pad here; in SFZ each band counts its own.',
     ),
-  startAgain: (of) => when(of.settings.startAgain !== 'never' && manyTurns(of), 'its turns begin anew here; in SFZ they always go on.'),
-  mute: ({ settings: { mute } }) => when(mute, 'it is muted, so it is left out.'),
+  startAgain: (of) => when(of.settings.startAgain !== 'never' && manyTurns(of), 'turns begin anew here; in SFZ they always go on.'),
+  mute: ({ settings: { mute } }) => when(mute, 'muted, so left out.'),
   bus: 'written',
   rootNote: 'written',
   tuneCents: 'written',
   shape: ({ pad, settings }) =>
     when(
       settings.mode === 'hold' && pad.rays.some((ray) => shapeOf(settings, ray).amp.sustain !== undefined),
-      'its envelope is in the samples, so it does not wait while the note is held.',
+      'the envelope is in the samples, so it does not wait while the note is held.',
     ),
   responses: ({ kit, pad, settings }) => settings.responses.flatMap((response) => sayResponse(response, kit, pad)),
 }
@@ -98,7 +97,7 @@ const rayFates: Record<keyof Ray, Fate<OfPad & { readonly ray: Ray }>> = {
   invert: 'written',
   delaySeconds: 'written',
   mute: ({ kit, settings, ray }) =>
-    when(!settings.mute && raySound(kit, settings, ray).isMuted, `its ray ${ray.name} is muted, so that is left out.`),
+    when(!settings.mute && raySound(kit, settings, ray).isMuted, `the ray ${ray.name} is muted, so it is left out.`),
   shape: 'inSamples',
 }
 
@@ -109,7 +108,7 @@ const bandFates: Record<keyof Band, Fate<OfPad & { readonly band: Band; readonly
   blendLaw: ({ band, above }) =>
     when(
       band.blendVelocities > 0 && above !== undefined && above.blendVelocities > 0 && above.blendLaw !== band.blendLaw,
-      `band from velocity ${band.fromVelocity} fades by two laws; SFZ takes one for both sides, that of its softer side.`,
+      `the band from velocity ${band.fromVelocity} fades by two laws; SFZ takes one for both sides, that of its softer side.`,
     ),
   gainDb: 'written',
   turns: 'written',
@@ -203,7 +202,7 @@ export function lostOfPad(kit: Kit, pad: Pad): string[] {
 /** A shape is drawn at the note of each file, so that is exact; what only velocity moves in it is not there. */
 function shapedKeys({ kit, pad, settings }: OfPad): string[] {
   const isMoved = settings.responses.some(({ from, to, bypass }) => from === 'velocity' && to.kind !== 'gainDb' && !bypass)
-  return isMoved && pad.rays.some((ray) => isShaped(kit, pad, ray)) ? ['its shape is drawn as the loudest strike has it.'] : []
+  return isMoved && pad.rays.some((ray) => isShaped(kit, pad, ray)) ? ['the shape is drawn as the loudest strike has it.'] : []
 }
 
 /** What SFZ leaves out of the kit as a whole. */

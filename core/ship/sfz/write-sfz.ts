@@ -24,7 +24,7 @@ interface Group {
 
 /** A kit as an SFZ file and its WAV files. Shaped hits are written as they sound; the rest at their own rate. */
 export function writeSfz(kit: Kit, audioOf: AudioOf): Shipment {
-  const notes = sfzOmissions(kit).map(({ where, words }) => `${where}: ${words}`)
+  const notes = told(sfzOmissions(kit))
   const samples = new Map<string, Sample>()
   const sample = (path: string, make: () => Audio): Sample => {
     const known = samples.get(path) ?? { path, audio: make() }
@@ -67,6 +67,13 @@ export function sfzOmissions(kit: Kit): { where: string; words: string }[] {
       : []),
   ])
   return [...lostOfKit(kit).map((words) => ({ where: kit.name, words })), ...ofPads]
+}
+
+/** What is said of many pads alike is said once, with all their names. */
+function told(omissions: readonly { readonly where: string; readonly words: string }[]): string[] {
+  const names = new Map<string, string[]>()
+  for (const { where, words } of omissions) names.set(words, [...(names.get(words) ?? []), where])
+  return [...names].map(([words, where]) => `${where.join(', ')}: ${words}`)
 }
 
 /** A group for each ray of a pad that sounds, since velocity may move each otherwise. */
