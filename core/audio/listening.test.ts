@@ -16,7 +16,7 @@ test('left and right are compared, and what cancels in the middle is told', () =
   expect(stereo(tone.map((x) => -0.5 * x)).midLossDb).toBeLessThan(MID_WARNING_DB)
   expect(stereo(new Float32Array(4800))).toEqual({ correlation: 0, midLossDb: expect.closeTo(-3.01, 1) })
   expect(readStereo({ sampleRateHz, channels: [tone] })).toBeUndefined()
-  expect(measure({ sampleRateHz, channels: [new Float32Array(10)] })).toEqual({ peakDb: -200, loudnessDb: -200 })
+  expect(measure({ sampleRateHz, channels: [new Float32Array(10)] })).toEqual({ peakDb: -200, loudnessDb: -200, windowSeconds: 0.1 })
 })
 
 test('the gate opens at its threshold and closes only after staying under the lower one', () => {
