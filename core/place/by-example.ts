@@ -1,9 +1,8 @@
-import type { NamedFile, NameRoles } from './by-names'
-import { nameParts } from './name-parts'
-import type { NamePart } from './name-parts'
 import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
-import { readNames } from './read-names'
+import { readNames } from './names/read'
+import { tokensOf } from './names/tokens'
+import type { NamedFile, NameRoles } from './names/types'
 
 /**
  * One file in its cell: bands and turns are counted from 0, soft bands first; what is left out may be any. `file` is its
@@ -39,7 +38,12 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
   const now = new Map(read.slots.map(({ slot, role }) => [slot, role]))
   const own = new Set(read.parts[example.file].map(({ slot }) => slot))
   const varying = read.slots.filter(({ slot, texts }) => texts.length > 1 && own.has(slot)).map(({ slot }) => slot)
-  const rest = Object.fromEntries(Object.entries(said).filter(([, role]) => role !== 'level' && role !== 'take'))
+  // What is shown says how hard and which take; microphones and notes stay what they are.
+  const isKept = (role: string) => role === 'microphone' || role === 'note'
+  const kept = Object.fromEntries(
+    [...now].filter(([slot, role]) => isKept(role) && read.slots.some((one) => one.slot === slot && one.texts.length > 1)),
+  )
+  const rest = { ...kept, ...Object.fromEntries(Object.entries(said).filter(([, role]) => role !== 'level' && role !== 'take')) }
   const readings: NameRoles[] = [said]
   for (const level of [undefined, ...varying])
     for (const take of [undefined, ...varying])
@@ -49,9 +53,10 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
     const plan = planByNames(files, readNames(files, roles))
     const cell = cellOfFile(plan, example.file)
     const fits = cell && cell.band === (example.band ?? cell.band) && cell.turn === (example.turn ?? cell.turn)
-    return fits ? [{ roles, changes: changes(roles), pads: plan.pads.length }] : []
+    const lost = Object.entries(kept).filter(([slot, role]) => (roles[slot] ?? role) !== role).length
+    return fits ? [{ roles, lost, changes: changes(roles), pads: plan.pads.length }] : []
   })
-  return landing.sort((a, b) => a.changes - b.changes || a.pads - b.pads)[0]?.roles
+  return landing.sort((a, b) => a.lost - b.lost || a.changes - b.changes || a.pads - b.pads)[0]?.roles
 }
 
 /**
@@ -60,22 +65,27 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
  */
 export function namedAlike(names: readonly string[], example: number, isOfSeveral = false): number[] {
   const read = names.map((name) => {
-    const parts = nameParts(name)
-    return {
-      slots: parts.map(({ slot }) => slot).join('|'),
-      words: parts.filter(isWords).flatMap(({ text }) => text.toLowerCase().split(' ')),
-    }
+    const tokens = tokensOf(name, false)
+    const words = tokens.flatMap(({ kind, text }) => (kind === 'word' ? [text.toLowerCase()] : []))
+    return { slots: tokens.map(({ kind }) => kind).join('|'), words }
   })
   const { slots, words } = read[example]
-  const within = (differing: number) =>
-    read.flatMap((own, i) => (own.slots === slots && differences(own.words, words) <= differing ? [i] : []))
-  const same = within(0)
-  return same.length > 2 && !isOfSeveral ? same : within(1)
+  const same = read.flatMap((own, i) => (own.slots === slots && differences(own.words, words).length === 0 ? [i] : []))
+  const isOften = (count: number) => isOfSeveral || same.length < 3 || count >= SHARE * same.length
+  // Where one word differs, as a microphone's does, there are about as many names with each of its words.
+  const others = new Map<string, number[]>()
+  read.forEach((own, i) => {
+    const [at, ...more] = own.slots === slots ? differences(own.words, words) : []
+    if (at === undefined || more.length > 0) return
+    const key = `${at} ${own.words[at]}`
+    others.set(key, [...(others.get(key) ?? []), i])
+  })
+  return [...same, ...[...others.values()].filter((files) => isOften(files.length)).flat()].sort((a, b) => a - b)
 }
 
-const isWords = ({ slot }: NamePart) => slot.startsWith('words')
+const SHARE = 0.5
 
-function differences(one: readonly string[], other: readonly string[]): number {
-  if (one.length !== other.length) return Infinity
-  return one.filter((word, i) => word !== other[i]).length
+/** The places of words that differ. */
+function differences(one: readonly string[], other: readonly string[]): number[] {
+  return one.length === other.length ? one.flatMap((word, i) => (word === other[i] ? [] : [i])) : [-1, -1]
 }

@@ -1,5 +1,6 @@
-import type { NameFacts } from './by-names'
-import { nameParts, noteNumber } from './name-parts'
+import { noteNumber } from './names/tokens'
+import type { NameFacts } from './names/types'
+import { strengthOf as strengthOfWord } from './names/words'
 
 /** What can stand in braces in a pattern, and what of a name it takes. */
 const FIELDS: Readonly<Record<string, string>> = {
@@ -56,5 +57,5 @@ function factsOf({ drum, note, low, high, level, microphone, take }: Record<stri
 /** How hard a number or a word such as soft says. */
 function strengthOf(text: string): number | undefined {
   if (/^\d+$/.test(text)) return Number(text)
-  return nameParts(text).find(({ slot }) => slot === 'strength')?.number
+  return strengthOfWord(text)
 }

@@ -5,7 +5,7 @@ import { createKit, wholeClip } from '../kit/make'
 import { kitSchema } from '../kit/kit'
 import { editsOfPlan, padsOfPlan } from './make-named'
 import { planByNames } from './name-plan'
-import { readNames } from './read-names'
+import { readNames } from './names/read'
 import { kitKind, makeChange } from '../kit/document'
 
 const clip = wholeClip(hashOf('a'), { frames: 100, channels: 1 })

@@ -1,4 +1,4 @@
-import type { NameFacts, NamedFile, ReadNames } from './by-names'
+import type { NameFacts, NamedFile, ReadNames } from './names/types'
 import { compareNames } from './natural-order'
 import { evenEdges, MOST_TURNS } from './place'
 

@@ -1,0 +1,119 @@
+import type { NamedFile } from './types'
+import { determines } from './factors'
+import type { Factor } from './factors'
+
+/** What the files themselves tell of a factor, compared where all else of their names is alike. */
+export interface Evidence {
+  /** Loudness of each value against the others, dB; nothing where none is known. */
+  readonly effectDb: ReadonlyMap<string, number>
+  /** How far the values lie apart in loudness, and how far files of one value lie from where it puts them, dB. */
+  readonly rangeDb: number
+  readonly restDb: number
+  /** 0..1: how many files that differ in this alone are equally long; nothing where lengths tell nothing. */
+  readonly asLong?: number
+  /** How much lengths differ between values, in octaves. */
+  readonly lengthOctaves: number
+  /** How many groups of files differ in this alone. */
+  readonly groups: number
+  /** How many files there are for each value. */
+  readonly repeats: number
+  /** -1..1: how loudness goes with numbers. */
+  readonly rises: number
+  readonly isHeard: boolean
+}
+
+const EQUAL = 0.003
+const MOST_PAIRS = 4000
+
+/** Everything that is told of each factor of a set. */
+export function evidenceOf(files: readonly NamedFile[], factors: readonly Factor[]): Evidence[] {
+  const isTelling = lengthsTell(files)
+  return factors.map((factor) => evidenceFor(files, factors, factor, isTelling))
+}
+
+/** Lengths tell strikes apart only where they differ. */
+function lengthsTell(files: readonly NamedFile[]): boolean {
+  const known = files.flatMap(({ frames }) => (frames === undefined ? [] : [frames]))
+  return known.length === files.length && new Set(known).size > Math.max(1, known.length / 20)
+}
+
+/** Files that are alike in all but this factor, and in what only counts on within it. */
+function groupsOf(files: readonly NamedFile[], factors: readonly Factor[], factor: Factor): number[][] {
+  const others = factors.filter((other) => other !== factor && !determines(other, factor))
+  const groups = new Map<string, number[]>()
+  files.forEach((_, file) => {
+    const key = others.map(({ values }) => values[file]).join('|')
+    groups.set(key, [...(groups.get(key) ?? []), file])
+  })
+  return [...groups.values()].filter((group) => new Set(group.map((file) => factor.values[file])).size > 1)
+}
+
+function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], factor: Factor, isTelling: boolean): Evidence {
+  const groups = groupsOf(files, factors, factor)
+  const { effectDb, restDb } = effectsOf(files, factor, groups)
+  const effects = [...effectDb.values()]
+  let same = 0
+  let pairs = 0
+  let octaves = 0
+  for (const group of groups)
+    for (let i = 0; i < group.length && pairs < MOST_PAIRS; i++)
+      for (let k = i + 1; k < group.length; k++) {
+        const [a, b] = [files[group[i]].frames, files[group[k]].frames]
+        if (factor.values[group[i]] === factor.values[group[k]] || !a || !b) continue
+        pairs++
+        octaves += Math.abs(Math.log2(a / b))
+        if (Math.abs(a - b) <= EQUAL * Math.max(a, b)) same++
+      }
+  return {
+    effectDb,
+    rangeDb: effects.length > 1 ? Math.max(...effects) - Math.min(...effects) : 0,
+    restDb,
+    ...(isTelling && pairs > 0 ? { asLong: same / pairs } : {}),
+    lengthOctaves: pairs > 0 ? octaves / pairs : 0,
+    groups: groups.length,
+    repeats: groups.reduce((sum, group) => sum + group.length, 0) / Math.max(1, new Set(factor.values).size),
+    rises: risesWith(factor, effectDb),
+    isHeard: effects.length > 1,
+  }
+}
+
+/** How much louder each value is than the rest of its groups, by alternating means, and what is left. */
+function effectsOf(files: readonly NamedFile[], { values }: Factor, groups: readonly (readonly number[])[]) {
+  const effect = new Map<string, number>()
+  const db = (file: number) => files[file].loudnessDb ?? NaN
+  const heard = groups.map((group) => group.filter((file) => Number.isFinite(db(file)))).filter((group) => new Set(group.map((file) => values[file])).size > 1) // prettier-ignore
+  const effectOf = (file: number) => effect.get(values[file]) ?? 0
+  let rest = 0
+  for (let turn = 0; turn < 6; turn++) {
+    const sums = new Map<string, { sum: number; count: number }>()
+    rest = 0
+    let count = 0
+    for (const group of heard) {
+      const mean = group.reduce((sum, file) => sum + db(file) - effectOf(file), 0) / group.length
+      for (const file of group) {
+        const own = sums.get(values[file]) ?? { sum: 0, count: 0 }
+        sums.set(values[file], { sum: own.sum + db(file) - mean, count: own.count + 1 })
+        rest += (db(file) - mean - effectOf(file)) ** 2
+        count++
+      }
+    }
+    for (const [value, { sum, count: own }] of sums) effect.set(value, sum / own)
+    rest = count > 0 ? Math.sqrt(rest / count) : 0
+  }
+  return { effectDb: effect, restDb: rest }
+}
+
+/** The rank correlation of loudness with numbers, or with letters in their order (C. Spearman, 1904). */
+function risesWith({ numberOf }: Factor, effectDb: ReadonlyMap<string, number>): number {
+  const pairs = [...effectDb].flatMap(([value, db]) => (numberOf(value) === undefined ? [] : [[numberOf(value)!, db] as const]))
+  if (pairs.length < 2) return 0
+  const rank = (of: (pair: readonly [number, number]) => number) => {
+    const sorted = pairs.map(of).sort((a, b) => a - b)
+    return pairs.map((pair) => sorted.indexOf(of(pair)))
+  }
+  const [x, y] = [rank(([number]) => number), rank(([, db]) => db)]
+  const mean = (pairs.length - 1) / 2
+  const both = x.reduce((sum, one, i) => sum + (one - mean) * (y[i] - mean), 0)
+  const own = x.reduce((sum, one) => sum + (one - mean) ** 2, 0)
+  return own > 0 ? both / own : 0
+}

@@ -1,0 +1,199 @@
+import { compareNames } from '../natural-order'
+import { keyOf } from './align'
+import type { Column } from './align'
+import { noteNumber } from './tokens'
+
+export type FactorKind = 'word' | 'letter' | 'number' | 'range' | 'note'
+
+/** Something that the names of a set tell apart, by one column or by several that say the same. */
+export interface Factor {
+  readonly slot: string
+  readonly kind: FactorKind
+  /** The columns it is told by, in their order. */
+  readonly columns: readonly number[]
+  /** What each file has; an empty text where its name says nothing. */
+  readonly values: readonly string[]
+  /** Different values as they are written, in natural order. */
+  readonly texts: readonly string[]
+  /** The number of a value, where it is one. */
+  numberOf(value: string): number | undefined
+  /** The word glued to its front in every name, if there is one. */
+  readonly label?: string
+  rangeOf?(value: string): readonly [number, number] | undefined
+}
+
+/** A column that is alike in all names. */
+export interface Constant {
+  readonly column: number
+  readonly text: string
+  readonly kind: Column['kind']
+  /** Whether it stands before a number that is glued to it or parted from it. */
+  readonly isLabel: boolean
+}
+
+interface Piece {
+  readonly column: number
+  readonly values: readonly string[]
+  readonly shown: readonly string[]
+}
+
+interface Part {
+  pieces: readonly Piece[]
+  columns: number[]
+  values: string[]
+  shown: string[]
+  kind: Column['kind']
+  digit?: 'tens' | 'units'
+}
+
+/** Parts what varies into factors: columns that determine each other are one; crossed digits of one column are two. */
+export function factorsOf(columns: readonly Column[]): { factors: Factor[]; constants: Constant[] } {
+  const constants: Constant[] = []
+  let parts: Part[] = []
+  columns.forEach((column, at) => {
+    const values = column.tokens.map((token) => (token ? keyOf(token) : ''))
+    const most = constantOf(values)
+    if (most !== undefined) {
+      const next = columns[at + 1]
+      constants.push({ column: at, text: column.tokens.find((token) => token && keyOf(token) === most)!.text, kind: column.kind, isLabel: column.kind === 'word' && next?.kind === 'number' && constantOf(next.tokens.map((token) => (token ? keyOf(token) : ''))) === undefined }) // prettier-ignore
+    } else parts.push(...digitsOf(partOf([{ column: at, values, shown: column.tokens.map((token) => token?.text ?? '') }], column.kind)))
+  })
+  parts = joinedWhere(parts, (a, b) => !mayBeNotes(a, b) && determines(a, b) && determines(b, a))
+  // Words that follow from other words are more of the same name.
+  parts = joinedWhere(
+    parts,
+    (a, b) => a.kind === 'word' && b.kind === 'word' && isNear(a, b) && (determines(a, b) || determines(b, a) || isMore(a, b)),
+  )
+  const labels = new Map(constants.filter(({ isLabel }) => isLabel).map(({ column, text }) => [column + 1, text.toLowerCase()]))
+  return { factors: parts.map((part) => factorOf(part, labels.get(part.columns[0]))), constants }
+}
+
+/** Names that lack a word that nearly all have are no other kind of names. */
+const NEARLY_ALL = 0.9
+
+/** The one value that a column has, though a few names may lack it; nothing where it varies. */
+function constantOf(values: readonly string[]): string | undefined {
+  const known = new Set(values.filter(Boolean))
+  const [only] = known
+  return known.size === 1 && values.filter((value) => value === only).length >= NEARLY_ALL * values.length ? only : undefined
+}
+
+const isNear = (a: Part, b: Part) => a.columns.some((one) => b.columns.some((other) => Math.abs(one - other) === 1))
+
+/** A word that some names have beside another and that does not go with all of those makes more of it, as “very” does. */
+function isMore(a: Part, b: Part): boolean {
+  if (!a.values.includes('') && !b.values.includes('')) return false
+  const count = (values: readonly string[]) => new Set(values).size
+  return count(a.values.map((value, file) => `${value}|${b.values[file]}`)) < NEARLY_ALL * count(a.values) * count(b.values)
+}
+
+/** Two digits of which each tens has all units are two numbers written as one. */
+function digitsOf(part: Part): Part[] {
+  const known = [...new Set(part.shown)]
+  if (part.kind !== 'number' || !known.every((text) => /^\d\d$/.test(text))) return [part]
+  const [tens, units] = [0, 1].map((place) => new Set(known.map((text) => text[place])))
+  const isCrossed = tens.size > 1 && units.size > 1 && tens.size * units.size === known.length
+  const numbers = known.map(Number).sort((a, b) => a - b)
+  const isRun = numbers[numbers.length - 1] - numbers[0] === numbers.length - 1
+  if (!isCrossed || isRun) return [part]
+  return (['tens', 'units'] as const).map((digit, place) => {
+    const digits = part.shown.map((text) => text[place])
+    return { ...part, pieces: [{ column: part.columns[0], values: digits, shown: digits }], values: digits, shown: digits, digit }
+  })
+}
+
+/** Nearly all files: one that is called wrongly hides nothing. */
+const NEARLY = 0.98
+
+/** Whether what a part says fixes what the other says. */
+export function determines(a: { readonly values: readonly string[] }, b: { readonly values: readonly string[] }): boolean {
+  const pairs = new Map<string, Map<string, number>>()
+  a.values.forEach((value, file) => {
+    const own = pairs.get(value) ?? new Map<string, number>()
+    pairs.set(value, own.set(b.values[file], (own.get(b.values[file]) ?? 0) + 1))
+  })
+  let kept = 0
+  for (const own of pairs.values()) kept += Math.max(...own.values())
+  return kept >= NEARLY * a.values.length
+}
+
+function joinedWhere(parts: readonly Part[], isOne: (a: Part, b: Part) => boolean): Part[] {
+  const out: Part[] = []
+  for (const part of parts) {
+    const at = out.findIndex((one) => isOne(one, part))
+    if (at < 0) out.push(part)
+    else {
+      const one = out[at]
+      out[at] = partOf([...one.pieces, ...part.pieces], one.kind === part.kind ? one.kind : 'word')
+    }
+  }
+  return out
+}
+
+/** Puts pieces together in the order of their columns. */
+function partOf(given: readonly Piece[], kind: Column['kind']): Part {
+  const pieces = [...given].sort((a, b) => a.column - b.column)
+  const of = (texts: (piece: Piece) => readonly string[]) =>
+    pieces[0].values.map((_, file) =>
+      pieces
+        .map((piece) => texts(piece)[file])
+        .filter(Boolean)
+        .join(' '),
+    )
+  return { pieces, columns: pieces.map(({ column }) => column), values: of(({ values }) => values), shown: of(({ shown }) => shown), kind }
+}
+
+const LOWEST_NOTE = 24
+const HIGHEST_NOTE = 108
+
+/** Numbers that each go with a word of their own may be the notes of drums. */
+function mayBeNotes(a: Part, b: Part): boolean {
+  const numbers = a.kind === 'number' ? a : b
+  if (a.kind === b.kind || numbers.kind !== 'number') return a.kind === 'note' || b.kind === 'note'
+  return numbers.values.every((value) => value === '' || (Number(value) >= LOWEST_NOTE && Number(value) <= HIGHEST_NOTE))
+}
+
+function factorOf(part: Part, label: string | undefined): Factor {
+  const range = rangesOf(part)
+  const kind: FactorKind = range ? 'range' : kindOf(part)
+  const numberOf = (value: string) => {
+    if (range) return range(value)?.[0]
+    if (kind === 'number') return value === '' ? undefined : Number(/\d+/.exec(value)?.[0])
+    if (kind === 'letter') return value === '' ? undefined : value.charCodeAt(0) - 96
+    return kind === 'note' ? noteNumber(value[0]?.toUpperCase() + value.slice(1)) : undefined
+  }
+  const slot = `part ${part.columns.join('+')}${part.digit ? ` ${part.digit}` : ''}`
+  const texts = [...new Map(part.values.map((value, file) => [value, part.shown[file]])).values()].filter(Boolean).sort(compareNames)
+  return {
+    slot,
+    kind,
+    columns: part.columns,
+    values: part.values,
+    texts,
+    numberOf,
+    ...(label ? { label } : {}),
+    ...(range ? { rangeOf: range } : {}),
+  }
+}
+
+function kindOf({ values, kind }: Part): FactorKind {
+  if (kind === 'note') return 'note'
+  if (kind === 'number') return 'number'
+  // Several numbers that say the same, or a word with its number, count by the number.
+  return values.every((value) => value === '' || /^[a-z]$/.test(value)) ? 'letter' : 'word'
+}
+
+/** The lowest and highest velocity of each value, where two numbers are that in all names: ranges that meet up to the loudest. */
+function rangesOf({ values, columns, kind }: Part): ((value: string) => readonly [number, number] | undefined) | undefined {
+  if (columns.length !== 2 || kind !== 'number') return undefined
+  const known = [...new Set(values)].filter(Boolean).map((value) => value.split(' ').map(Number))
+  if (known.some((pair) => pair.length !== 2 || !(pair[0] < pair[1]))) return undefined
+  const sorted = known.sort((a, b) => a[0] - b[0])
+  const meets = sorted.every((pair, i) => i === 0 || pair[0] > sorted[i - 1][1])
+  const last = sorted[sorted.length - 1]?.[1] ?? 0
+  if (!meets || last < 100 || last > 127) return undefined
+  return (value) => {
+    const [low, high] = value.split(' ').map(Number)
+    return Number.isFinite(high) ? [Math.max(1, low), high] : undefined
+  }
+}

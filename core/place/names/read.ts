@@ -1,0 +1,131 @@
+import { alignNames } from './align'
+import { evidenceOf } from './evidence'
+import type { Evidence } from './evidence'
+import { factorsOf } from './factors'
+import type { Constant, Factor } from './factors'
+import { rolesOf } from './roles'
+import { haveNotes, noteNumber, tokensOf } from './tokens'
+import type { NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
+import { isLabelWord, strengthOf } from './words'
+
+/**
+ * Understands names by their columns: all names are laid under each other, what varies is parted into factors, and what
+ * each factor stands for is decided for the whole set by what the files themselves tell. `given` are roles that someone
+ * has said, by slot; at most one question is left open, with its first answer taken already.
+ */
+export function readNames(files: readonly NamedFile[], given: NameRoles = {}): ReadNames {
+  const names = files.map(({ name }) => name)
+  const notes = haveNotes(names)
+  const tokens = names.map((name) => tokensOf(name, notes))
+  const columns = alignNames(tokens)
+  const { factors, constants } = factorsOf(columns)
+  const evidence = evidenceOf(files, factors)
+  const { roles, question } = rolesOf(factors, evidence, constants, given)
+  const facts = factsOf(files, factors, evidence, constants, roles)
+  const slots = [...factors.map(({ slot, texts }): NameSlot => ({ slot, role: roles.get(slot)!, texts })), ...constants.map(constantSlot)]
+  const parts = files.map((_, file) => partsOf(file, factors, constants))
+  return { slots, parts, facts, ...(question ? { question } : {}) }
+}
+
+const constantSlot = ({ column, text }: Constant): NameSlot => ({ slot: `part ${column}`, role: 'drum', texts: [text] })
+
+/** What is shown of a name, in the order of its columns. */
+function partsOf(file: number, factors: readonly Factor[], constants: readonly Constant[]): NamePart[] {
+  const own = factors.flatMap((factor) => {
+    const value = factor.values[file]
+    const number = factor.numberOf(value)
+    return value === ''
+      ? []
+      : [{ at: factor.columns[0], part: { slot: factor.slot, text: shownOf(factor, value), ...(number === undefined ? {} : { number }) } }]
+  })
+  const same = constants.map(({ column, text }) => ({ at: column, part: { slot: `part ${column}`, text } }))
+  return [...own, ...same].sort((a, b) => a.at - b.at).map(({ part }) => part)
+}
+
+/** As it is written in most names. */
+function shownOf({ texts }: Factor, value: string): string {
+  return texts.find((text) => text.toLowerCase() === value || (/^\d+$/.test(text) && String(Number(text)) === value)) ?? value
+}
+
+function factsOf(
+  files: readonly NamedFile[],
+  factors: readonly Factor[],
+  evidence: readonly Evidence[],
+  constants: readonly Constant[],
+  roles: ReadonlyMap<string, NameRole>,
+): NameFacts[] {
+  const of = (role: NameRole) => factors.filter(({ slot }) => roles.get(slot) === role)
+  const [microphone] = of('microphone')
+  const [take] = of('take')
+  const [note] = of('note')
+  const [velocity] = of('velocity')
+  const [level] = of('level')
+  const ranks = level && ranksOf(level, evidence[factors.indexOf(level)])
+  const takes = take && orderOf(take)
+  const fixedNote = constants.find(({ kind, text }) => kind === 'note' || isNoteNumber(kind, text))
+  const counted = new Set(factors.flatMap(({ slot, columns }) => (roles.get(slot) === 'drum' ? [] : columns)))
+  const isCounting = ({ column, isLabel }: Constant) => isLabel && counted.has(column + 1)
+  const names = drumNames(
+    files,
+    of('drum'),
+    constants.filter((one) => one !== fixedNote),
+    isCounting,
+  )
+  return files.map((_, file): NameFacts => {
+    const range = velocity?.rangeOf?.(velocity.values[file])
+    const said = (factor: Factor | undefined) => (factor && factor.values[file] !== '' ? factor.values[file] : undefined)
+    const number = said(note) === undefined ? fixedNote && noteOf(fixedNote.text) : note.numberOf(note.values[file])
+    return {
+      drum: names[file],
+      ...(number === undefined ? {} : { note: number }),
+      ...(said(microphone) === undefined ? {} : { microphone: shownOf(microphone, microphone.values[file]) }),
+      ...(range ? { range, level: range[0] } : {}),
+      ...(ranks && said(level) !== undefined ? { level: ranks.get(level.values[file])! } : {}),
+      ...(takes && said(take) !== undefined ? { take: takes.get(take.values[file])! } : {}),
+    }
+  })
+}
+
+const noteOf = (text: string) => noteNumber(text) ?? Number(text)
+const isNoteNumber = (kind: Constant['kind'], text: string) =>
+  kind === 'number' && /^\d{2,3}$/.test(text) && Number(text) >= 24 && Number(text) <= 108
+
+/** The words of the drum in the order in which they stand: those that vary, and those that all names have. */
+function drumNames(
+  files: readonly NamedFile[],
+  drums: readonly Factor[],
+  constants: readonly Constant[],
+  isCounting: (constant: Constant) => boolean,
+): string[] {
+  const hasName = drums.length > 0 || constants.some((one) => one.kind === 'word' && !isCounting(one))
+  const same = constants.filter((one) => !isCounting(one) || (!hasName && !isLabelWord(one.text)))
+  return files.map((_, file) => {
+    const words = [
+      ...drums.flatMap((factor) =>
+        factor.values[file] === '' ? [] : [{ at: factor.columns[0], text: shownOf(factor, factor.values[file]) }],
+      ),
+      ...same.map(({ column, text }) => ({ at: column, text })),
+    ]
+    const inOrder = words.sort((a, b) => a.at - b.at).map(({ text }) => text)
+    return inOrder.join(' ') || 'Pad'
+  })
+}
+
+/** How hard each value is: numbers as they stand, or turned where the loudest has the lowest; words by their loudness. */
+function ranksOf(factor: Factor, { effectDb, rises, isHeard }: Evidence): Map<string, number> {
+  const values = [...new Set(factor.values)].filter(Boolean)
+  const isNumber = values.every((value) => factor.numberOf(value) !== undefined)
+  if (isNumber && factor.kind === 'number')
+    return new Map(values.map((value) => [value, factor.numberOf(value)! * (rises < -0.5 ? -1 : 1)]))
+  const heard = isHeard && values.every((value) => effectDb.has(value))
+  const said = values.every((value) => strengthOf(value) !== undefined)
+  const rank = (value: string) =>
+    said && !heard ? strengthOf(value)! : heard ? effectDb.get(value)! : factor.texts.indexOf(shownOf(factor, value))
+  const sorted = [...values].sort((a, b) => rank(a) - rank(b))
+  return new Map(sorted.map((value, i) => [value, i]))
+}
+
+function orderOf(factor: Factor): Map<string, number> {
+  const values = [...new Set(factor.values)].filter(Boolean)
+  return new Map(values.map((value) => [value, factor.numberOf(value) ?? factor.texts.indexOf(shownOf(factor, value))]))
+}

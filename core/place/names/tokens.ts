@@ -1,0 +1,56 @@
+/** A piece of a name that is one thing: letters of one kind, or digits, or a note such as C2. */
+export interface Token {
+  readonly kind: 'word' | 'number' | 'note'
+  readonly text: string
+  /** Whether nothing stands between it and the token before it. */
+  readonly glued: boolean
+}
+
+const ENDING = /\.(wav|wave|aiff?|aifc|flac|mp3|ogg|oga|opus|m4a|mp4|webm)$/i
+const SEPARATOR = /[\s_.,;:()[\]{}+~/\\\-–—]+/u
+/** A note is written with a capital; a small b or d before a number counts something. */
+const NOTE = /^([A-Ga-g](?:#|♯|♭|s|b)|[A-G]|[aceg])(-?\d)$/
+const SEMITONES: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 }
+/** Digits; letters that have no cases; a capital with small letters; capitals; small letters. */
+const RUNS =
+  /\p{N}+|\p{Lo}[\p{Lo}\p{M}\p{Lm}]*|\p{Lu}\p{M}*(?:\p{Ll}\p{M}*)+|(?:\p{Lu}\p{M}*)+(?!\p{Ll})|(?:\p{Ll}\p{M}*)+|[^\p{L}\p{N}]+/gu
+
+/** MIDI number of a note such as C2 or F#1, with middle C (60) as C4. */
+export function noteNumber(text: string): number | undefined {
+  const match = NOTE.exec(text)
+  if (!match) return undefined
+  const [, named, octave] = match
+  const sign = named.slice(1)
+  const shift = sign === '' ? 0 : /[#♯s]/.test(sign) ? 1 : -1
+  const note = 12 * (Number(octave) + 1) + SEMITONES[named[0].toLowerCase()] + shift
+  return note >= 0 && note <= 127 ? note : undefined
+}
+
+/** Parts a name, with the folders before it, at separators and at borders between letters, digits and cases. */
+export function tokensOf(path: string, hasNotes: boolean): Token[] {
+  const tokens: Token[] = []
+  for (const piece of piecesOf(path.replace(ENDING, '').normalize('NFC'), hasNotes)) {
+    if (hasNotes && noteNumber(piece) !== undefined) {
+      tokens.push({ kind: 'note', text: piece, glued: false })
+      continue
+    }
+    const runs = piece.match(RUNS) ?? []
+    runs.forEach((text, i) => tokens.push({ kind: /^\p{N}+$/u.test(text) ? 'number' : 'word', text, glued: i > 0 }))
+  }
+  return tokens
+}
+
+/** A sharp sign belongs to its note; elsewhere it parts. */
+function piecesOf(name: string, hasNotes: boolean): string[] {
+  return name
+    .split(SEPARATOR)
+    .flatMap((piece) => (hasNotes && noteNumber(piece) !== undefined ? [piece] : piece.split('#')))
+    .filter(Boolean)
+}
+
+/** One letter with many numbers counts something; notes are of several letters, or few. */
+export function haveNotes(paths: readonly string[]): boolean {
+  const notes = new Set(paths.flatMap((path) => tokensOf(path, true).flatMap((token) => (token.kind === 'note' ? [token.text] : []))))
+  if (notes.size < 3) return true
+  return new Set([...notes].map((text) => text.replace(/-?\d+$/, ''))).size > 1
+}
