@@ -6,6 +6,7 @@ import { figuresOfImport } from './import'
 import { figuresOfKills } from './kills'
 import { figuresOfLatency } from './latency'
 import { figuresOfLibrary } from './library'
+import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfRecording } from './recording'
 import { figuresOfVoices } from './voices'
@@ -17,6 +18,7 @@ type Figures = Record<string, Figure>
 const sections: Record<string, () => Figures | Promise<Figures>> = {
   onsets: figuresOfOnsets,
   cut: figuresOfCut,
+  names: figuresOfNames,
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,

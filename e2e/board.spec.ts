@@ -32,7 +32,7 @@ async function keptKit(page: Page): Promise<Kit> {
 
 test('files find their places by name in three taps; what is missing or strange is said before anything moves', async ({ page }) => {
   await putPlank(page)
-  await expect(page.getByText('No file for far, band 3, take 2.')).toBeVisible()
+  await expect(page.getByText(/^1 of 18 cells has no file: far\./)).toBeVisible()
   await expect(page.getByText('plank_close_v1: Its name does not say which take it is', { exact: false })).toBeVisible()
   await expect(page.getByText('2 microphones: close, far; 3 bands; 3 turns each')).toBeVisible()
   await page.getByRole('button', { name: 'Put 17 of 18 there' }).click()

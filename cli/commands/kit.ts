@@ -1,9 +1,9 @@
-import { basename } from 'node:path'
+import { basename, dirname, resolve } from 'node:path'
 
 import { hashAudio, strikeLoudness } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
-import { asTurns, byLoudness, padsOfPlan, patternReader, planByNames, readNames } from '@heliaster/core/place'
+import { asTurns, byLoudness, padsOfPlan, patternReader, planByNames, planByPattern, readNames } from '@heliaster/core/place'
 import type { PatternReader } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
@@ -14,6 +14,8 @@ import type { Command, Given } from '../main'
 
 interface KitFile {
   readonly name: string
+  /** The folder it lies in. */
+  readonly folder: string
   readonly hash: AudioHash
   readonly bytes: Uint8Array
   readonly clip: Clip
@@ -66,6 +68,7 @@ async function readFile(path: string): Promise<KitFile> {
   const hash = hashAudio(bytes)
   return {
     name: stem(path),
+    folder: basename(dirname(resolve(path))),
     hash,
     bytes,
     clip: wholeClip(hash, info),
@@ -100,13 +103,13 @@ function onePad(files: readonly KitFile[], name: string): Kit {
 /** What finds no place is told on standard error, as is what the names leave open; the rest is kept. */
 function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader): Kit {
   const { makeId, kit: empty } = startKit(name, all)
-  const files = pattern ? all.filter((file) => pattern(file.name)) : all
-  for (const file of all) if (!files.includes(file)) console.error(`${file.name}: Its name is not made like the pattern.`)
-  if (files.length === 0) throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
-  const named = files.map((file) => ({ name: file.name, loudnessDb: file.loudnessDb, frames: file.info.frames }))
-  const read = pattern ? { facts: named.map((file) => pattern(file.name)!), question: undefined } : readNames(named)
-  const plan = planByNames(named, read)
-  if (read.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
+  const files = all
+  if (pattern && !files.some((file) => pattern(file.name)))
+    throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
+  const named = files.map(({ name: own, folder, loudnessDb, info }) => ({ name: own, folder, loudnessDb, frames: info.frames }))
+  const read = pattern ? undefined : readNames(named)
+  const plan = read ? planByNames(named, read) : planByPattern(named, pattern!)
+  if (read?.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
   for (const { file, reason } of plan.unplaced) console.error(`${files[file].name}: ${reason}`)
   for (const pad of plan.pads) for (const gap of pad.gaps) console.error(`${pad.name}: no file for ${gap}.`)
   const { pads, buses } = padsOfPlan(makeId, empty, { plan, clipOf: (file) => files[file].clip })

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { cellOfFile, namedAlike, rolesByExample } from './by-example'
 import type { NamedFile, NameRoles } from './names/types'
 import { looksLevelled } from './levelled'
-import { planByNames } from './name-plan'
+import { cellsOfPlan, holesInWords, planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
 import { readNames } from './names/read'
 
@@ -136,6 +136,10 @@ test('a missing file leaves its cell open and is pointed at; a doubled and a str
   const missing = all.filter(({ name }) => name !== 'hull_thump_C2_far_v3_rr2.wav')
   const plan = planOf(missing)
   expect(plan.pads[0].gaps).toEqual(['far, band 3, take 2'])
+  expect(holesInWords(plan)).toBe('1 of 90 cells has no file: far.')
+  const { rows, columns, filled } = cellsOfPlan(plan.pads[0])
+  expect([rows.length, columns.length, filled.flat().filter((is) => !is).length]).toEqual([3, 30, 1])
+  expect(holesInWords(planOf(all))).toBeUndefined()
   expect(plan.pads[0].bands[2].turns[1].files.size).toBe(2)
   const strange = planOf([...all, { name: 'hull_thump_C2_close_v1_rr01.wav' }, { name: 'hull_thump_C2_close_v2.wav' }, { name: 'hull_thump_C2_close_v1_rr2 copy.wav' }]) // prettier-ignore
   expect(strange.unplaced.map(({ file, reason }) => [file - 90, reason])).toEqual([

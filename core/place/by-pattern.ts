@@ -1,5 +1,7 @@
 import { noteNumber } from './names/tokens'
-import type { NameFacts } from './names/types'
+import { planByNames } from './name-plan'
+import type { NamePlan } from './name-plan'
+import type { NamedFile, NameFacts } from './names/types'
 import { strengthOf as strengthOfWord } from './names/words'
 
 /** What can stand in braces in a pattern, and what of a name it takes. */
@@ -37,6 +39,26 @@ export function patternReader(pattern: string): PatternReader | string {
     const groups = expression.exec(name)?.groups
     return groups && factsOf(groups)
   }
+}
+
+/** Where each file goes by a pattern; what is not made like it finds no place. */
+export function planByPattern(files: readonly NamedFile[], read: PatternReader): NamePlan {
+  const facts = files.map(({ name }) => read(name))
+  const made = files.flatMap((_, file) => (facts[file] ? [file] : []))
+  const plan = planByNames(
+    made.map((file) => files[file]),
+    { facts: made.map((file) => facts[file]!) },
+  )
+  const others = files.flatMap((_, file) => (facts[file] ? [] : [{ file, reason: 'Its name is not made like the pattern.' }]))
+  const placed = plan.pads.map((pad) => ({
+    ...pad,
+    bands: pad.bands.map((band) => ({
+      ...band,
+      turns: band.turns.map((turn) => ({ ...turn, files: new Map([...turn.files].map(([mic, at]) => [mic, made[at]])) })),
+    })),
+  }))
+  const unplaced = [...plan.unplaced.map(({ file, reason }) => ({ file: made[file], reason })), ...others]
+  return { pads: placed, unplaced: unplaced.sort((a, b) => a.file - b.file) }
 }
 
 function factsOf({ drum, note, low, high, level, microphone, take }: Record<string, string | undefined>): NameFacts | undefined {

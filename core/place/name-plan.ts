@@ -153,6 +153,54 @@ function edgesOf(group: readonly number[], levels: readonly number[], facts: rea
 /** Bands mostly share their takes, or count on through all of them; then each is measured by its own. */
 const MOST_SHARED = 0.8
 
+/** The cells of a pad as its names lead one to expect them: a row for each microphone, a column for each strike. */
+export interface PlannedCells {
+  readonly rows: readonly string[]
+  readonly columns: readonly { readonly band: number; readonly take: number }[]
+  /** Whether there is a file, by row and column. */
+  readonly filled: readonly (readonly boolean[])[]
+}
+
+export function cellsOfPlan({ microphones, bands }: Pick<PlannedPad, 'microphones' | 'bands'>): PlannedCells {
+  const all = distinct(bands.flatMap((band) => band.turns.map((turn) => turn.take))).sort((a, b) => a - b)
+  const isShared = bands.every((band) => band.turns.length >= MOST_SHARED * all.length)
+  const columns = bands.flatMap(({ turns }, band) => (isShared ? all : turns.map(({ take }) => take)).map((take) => ({ band, take })))
+  const has = (microphone: string, band: number, take: number) =>
+    bands[band].turns.some((turn) => turn.take === take && turn.files.has(microphone))
+  return {
+    rows: microphones,
+    columns,
+    filled: microphones.map((microphone) => columns.map(({ band, take }) => has(microphone, band, take))),
+  }
+}
+
+/** How many cells have no file, of how many, and where most of them are, in one sentence; nothing where none lacks. */
+export function holesInWords(plan: Pick<NamePlan, 'pads'>): string | undefined {
+  const cells = plan.pads.map((pad) => ({ pad, ...cellsOfPlan(pad) }))
+  const where = new Map<string, number>()
+  let holes = 0
+  for (const { pad, rows, columns, filled } of cells)
+    filled.forEach((row, i) =>
+      row.forEach((is, k) => {
+        if (is) return
+        holes++
+        const parts = [
+          plan.pads.length > 1 ? pad.name : '',
+          rows.length > 1 ? rows[i] || 'the plain one' : pad.bands.length > 1 ? `band ${columns[k].band + 1}` : `take ${columns[k].take}`,
+        ]
+        const key = parts.filter(Boolean).join(', ')
+        where.set(key, (where.get(key) ?? 0) + 1)
+      }),
+    )
+  if (holes === 0) return undefined
+  const all = cells.reduce((sum, { rows, columns }) => sum + rows.length * columns.length, 0)
+  const most = [...where].sort(([, a], [, b]) => b - a)
+  const named = most.slice(0, MOST_WHERE).map(([key, count]) => (count > 1 ? `${key} (${count})` : key))
+  return `${holes} of ${all} cells ${holes === 1 ? 'has' : 'have'} no file: ${named.join('; ')}${most.length > MOST_WHERE ? `; and ${most.length - MOST_WHERE} more places` : ''}.`
+}
+
+const MOST_WHERE = 4
+
 function gapsOf({ microphones, bands }: Omit<PlannedPad, 'gaps'>): string[] {
   const all = distinct(bands.flatMap((band) => band.turns.map((turn) => turn.take)))
   const isShared = bands.every((band) => band.turns.length >= MOST_SHARED * all.length)

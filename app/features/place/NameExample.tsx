@@ -5,6 +5,7 @@ import { Pressable, View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
+import { NameField } from '../../ui/NameField'
 import { NumberField } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { TOUCH, usePalette } from '../../ui/theme'
@@ -70,6 +71,17 @@ export function NameExample({ reading }: { readonly reading: Reading }) {
         />
       )}
       <CellOfExample reading={reading} />
+      <NameField
+        label="Or type how names are made, as {drum}_{microphone}_v{level}_{take}"
+        value={reading.pattern}
+        placeholder="{drum} {level} {take}"
+        onName={(typed) => reading.setPattern(typed.trim())}
+      />
+      {reading.patternFault && (
+        <Text look="small" tone="coral" role="alert">
+          {reading.patternFault}
+        </Text>
+      )}
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Another name" onPress={reading.lookAtAnother} />
         {reading.isTaught && <Button label="Forget what was said" onPress={reading.forget} />}

@@ -1,9 +1,12 @@
 import type { Pad } from '@heliaster/core/kit'
+import { cellsOfPlan, holesInWords } from '@heliaster/core/place'
 import type { NamePlan, PlannedPad } from '@heliaster/core/place'
 import { View } from 'react-native'
+import Svg, { G, Rect, Text as SvgText } from 'react-native-svg'
 
 import { Star } from '../../ui/Star'
 import { Text } from '../../ui/Text'
+import { fonts, usePalette } from '../../ui/theme'
 
 const MOST_STARS = 24
 const MOST_LINES = 40
@@ -50,16 +53,22 @@ function shapeWords({ microphones, bands }: Pick<PlannedPad, 'microphones' | 'ba
     .join('; ')
 }
 
-/** Cells without a file, and files without a cell, each with its reason. */
+/** Cells without a file, in a sentence and a picture, and files without a cell, each with its reason. */
 export function Gaps({ plan, names }: { readonly plan: NamePlan; readonly names: readonly string[] }) {
-  const gaps = plan.pads.flatMap((pad) => pad.gaps.map((gap) => (plan.pads.length > 1 ? `${pad.name}: ${gap}` : gap)))
-  if (gaps.length === 0 && plan.unplaced.length === 0) return null
+  const holes = holesInWords(plan)
+  if (!holes && plan.unplaced.length === 0) return null
   return (
-    <View style={{ gap: 4 }} role="alert">
-      {gaps.length > 0 && (
-        <Text look="small" tone="coral">
-          {`No file for ${gaps.slice(0, MOST_LINES).join('; ')}${gaps.length > MOST_LINES ? `; and ${gaps.length - MOST_LINES} more` : ''}.`}
-        </Text>
+    <View style={{ gap: 6 }} role="alert">
+      {holes && (
+        <>
+          <Text look="small">{holes}</Text>
+          {plan.pads
+            .filter(({ gaps }) => gaps.length > 0)
+            .slice(0, MOST_PICTURES)
+            .map((pad) => (
+              <Holes key={pad.name} pad={pad} isNamed={plan.pads.length > 1} />
+            ))}
+        </>
       )}
       {plan.unplaced.slice(0, MOST_LINES).map(({ file, reason }) => (
         <Text key={file} look="small" tone="coral">
@@ -67,6 +76,48 @@ export function Gaps({ plan, names }: { readonly plan: NamePlan; readonly names:
         </Text>
       ))}
       {plan.unplaced.length > MOST_LINES && <Text look="small" tone="coral">{`And ${plan.unplaced.length - MOST_LINES} more.`}</Text>}
+    </View>
+  )
+}
+
+const MOST_PICTURES = 6
+const CELL = 12
+const GAP = 3
+const BAND_GAP = 6
+const NAME_WIDTH = 64
+
+/** A pad's cells: a row for each microphone, strikes from soft to hard; those without a file are hollow. */
+function Holes({ pad, isNamed }: { readonly pad: PlannedPad; readonly isNamed: boolean }) {
+  const palette = usePalette()
+  const { rows, columns, filled } = cellsOfPlan(pad)
+  const x = (column: number) => NAME_WIDTH + column * (CELL + GAP) + columns[column].band * BAND_GAP
+  const width = x(columns.length - 1) + CELL + 2
+  const height = rows.length * (CELL + GAP) + 2
+  return (
+    <View style={{ gap: 2 }}>
+      {isNamed && <Text look="label">{pad.name}</Text>}
+      <Svg width="100%" height={height} viewBox={`0 0 ${Math.max(width, 340)} ${height}`} preserveAspectRatio="xMinYMin meet">
+        {rows.map((name, row) => (
+          <G key={name}>
+            <SvgText x={0} y={row * (CELL + GAP) + CELL - 1} fontFamily={fonts.text} fontSize={11} fill={palette.muted}>
+              {(name || 'plain').slice(0, 10)}
+            </SvgText>
+            {columns.map((_, column) => (
+              <Rect
+                key={column}
+                x={x(column)}
+                y={row * (CELL + GAP) + 1}
+                width={CELL}
+                height={CELL}
+                rx={2}
+                fill={filled[row][column] ? palette.kelp : 'none'}
+                stroke={filled[row][column] ? palette.kelp : palette.coral}
+                strokeWidth={1.5}
+              />
+            ))}
+          </G>
+        ))}
+      </Svg>
     </View>
   )
 }

@@ -14,9 +14,13 @@ export interface Placing {
   readonly buses: readonly Bus[]
 }
 
-export function namedFile(source: Source, loudness: LoudnessOf): NamedFile {
-  const loudnessDb = loudness.get(source.audio)
-  return { name: source.name, frames: source.info.frames, ...(loudnessDb === undefined ? {} : { loudnessDb }) }
+/** Files as their names are read: a folder's name came in as a tag, and may say something where there are several. */
+export function namedFiles(sources: readonly Source[], loudness: LoudnessOf): NamedFile[] {
+  const hasFolders = sources.every(({ tags }) => tags.length === 1) && new Set(sources.map(({ tags }) => tags[0])).size > 1
+  return sources.map(({ name, tags, audio, info }) => {
+    const loudnessDb = loudness.get(audio)
+    return { name, frames: info.frames, ...(hasFolders ? { folder: tags[0] } : {}), ...(loudnessDb === undefined ? {} : { loudnessDb }) }
+  })
 }
 
 export interface PlaceHow {

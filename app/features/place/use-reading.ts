@@ -1,9 +1,9 @@
 import type { Source } from '@heliaster/core/kit'
-import { cellOfFile, planByNames, readNames, rolesByExample } from '@heliaster/core/place'
+import { cellOfFile, patternReader, planByNames, planByPattern, readNames, rolesByExample } from '@heliaster/core/place'
 import type { ExampleCell, NamePlan, NameRoles, ReadNames } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 
-import { namedFile } from './place-files'
+import { namedFiles } from './place-files'
 import type { LoudnessOf } from './use-loudness'
 
 /** A file that someone has put into a cell, for others to follow. Bands and turns count from 0. */
@@ -22,6 +22,10 @@ export interface Reading {
   readonly isTaught: boolean
   /** Whether no reading of the names puts the file that was shown into its cell. */
   readonly isLost: boolean
+  /** How names are made, as someone has typed it; empty where they are compared with each other. */
+  readonly pattern: string
+  readonly patternFault?: string
+  setPattern(pattern: string): void
   lookAtAnother(): void
   /** Says what parts of the names are, besides what was said before. */
   say(roles: NameRoles): void
@@ -38,16 +42,24 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   )
   const [example, setExample] = useState(first)
   const [said, setSaid] = useState<NameRoles>()
-  const named = useMemo(() => files.map((file) => namedFile(file, loudness)), [files, loudness])
+  const named = useMemo(() => namedFiles(files, loudness), [files, loudness])
+  const [pattern, setPattern] = useState('')
+  const reader = useMemo(() => (pattern === '' ? undefined : patternReader(pattern)), [pattern])
   const taught = useMemo(() => (shown ? rolesByExample(named, { ...shown, file: first }) : undefined), [named, shown, first])
   const roles = said ?? taught
   const read = useMemo(() => readNames(named, roles), [named, roles])
-  const plan = useMemo(() => planByNames(named, read), [named, read])
+  const plan = useMemo(
+    () => (typeof reader === 'function' ? planByPattern(named, reader) : planByNames(named, read)),
+    [named, read, reader],
+  )
   return {
     read,
     plan,
     example,
-    isTaught: roles !== undefined && Object.keys(roles).length > 0,
+    pattern,
+    patternFault: typeof reader === 'string' ? reader : undefined,
+    setPattern,
+    isTaught: (roles !== undefined && Object.keys(roles).length > 0) || pattern !== '',
     isLost: shown !== undefined && said === undefined && taught === undefined,
     lookAtAnother: () => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length),
     say: (more) => setSaid({ ...roles, ...more }),
@@ -58,6 +70,9 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
       if (found) setSaid(found)
       return found !== undefined
     },
-    forget: () => setSaid({}),
+    forget() {
+      setSaid({})
+      setPattern('')
+    },
   }
 }

@@ -53,6 +53,8 @@ export function factorsOf(columns: readonly Column[]): { factors: Factor[]; cons
   columns.forEach((column, at) => {
     const values = column.tokens.map((token) => (token ? keyOf(token) : ''))
     const most = constantOf(values)
+    // The one folder of a set is where it lies, and says nothing of it.
+    if (most !== undefined && column.tokens.some((token) => token?.isFolder)) return
     if (most !== undefined) {
       const next = columns[at + 1]
       constants.push({ column: at, text: column.tokens.find((token) => token && keyOf(token) === most)!.text, kind: column.kind, isLabel: column.kind === 'word' && next?.kind === 'number' && constantOf(next.tokens.map((token) => (token ? keyOf(token) : ''))) === undefined }) // prettier-ignore

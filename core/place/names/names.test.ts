@@ -4,7 +4,7 @@ import { isUnseen, nameKinds, nameSet } from '../testing/name-sets'
 import type { SetOptions } from '../testing/name-sets'
 import { alignNames } from './align'
 import { readNames } from './read'
-import { tokensOf } from './tokens'
+import { tokensOf, tokensOfFile } from './tokens'
 
 const SETS = 6
 
@@ -34,7 +34,7 @@ test('names are parted at separators and where letters, digits and cases meet, i
   expect(texts('RuderHolzNah_v03-2.wav')).toEqual(['Ruder', 'Holz', 'Nah', 'v', '03', '2'])
   expect(texts('бочка ТИХО2.flac')).toEqual(['бочка', 'ТИХО', '2'])
   expect(texts('樽_弱_01.wav')).toEqual(['樽', '弱', '01'])
-  expect(texts('Raum/Fass F#2 A.aiff')).toEqual(['Raum', 'Fass', 'F#2', 'A'])
+  expect(tokensOfFile({ folder: 'Raum', name: 'Fass F#2 A.aiff' }, true).map(({ text }) => text)).toEqual(['Raum', 'Fass', 'F#2', 'A'])
 })
 
 test('names of unlike numbers of parts are laid where their texts agree', () => {
@@ -44,4 +44,14 @@ test('names of unlike numbers of parts are laid where their texts agree', () => 
   expect(at('soft')).toBe(at('hard'))
   expect(columns.map(({ kind }) => kind)).toEqual(['word', 'word', 'word', 'number'])
   expect(columns[at('soft')].tokens.every(Boolean)).toBe(true)
+})
+
+test('folders are columns like others, and the one folder of a set is no part of its name', () => {
+  const files = ['quay', 'mast'].flatMap((folder) =>
+    [1, 2, 3].map((take) => ({ folder, name: `cask ${take}.wav`, frames: 9000 + 700 * take })),
+  )
+  const [pad] = planByNames(files, readNames(files)).pads
+  expect([pad.name, pad.microphones, pad.bands.map(({ turns }) => turns.length)]).toEqual(['Cask', ['mast', 'quay'], [3]])
+  const alone = files.slice(0, 3)
+  expect(planByNames(alone, readNames(alone)).pads.map(({ name }) => name)).toEqual(['Cask'])
 })

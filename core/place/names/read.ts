@@ -4,7 +4,7 @@ import type { Evidence } from './evidence'
 import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
 import { rolesOf } from './roles'
-import { haveNotes, noteNumber, tokensOf } from './tokens'
+import { haveNotes, noteNumber, tokensOfFile } from './tokens'
 import type { NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
 import { isLabelWord, strengthOf } from './words'
 
@@ -16,7 +16,7 @@ import { isLabelWord, strengthOf } from './words'
 export function readNames(files: readonly NamedFile[], given: NameRoles = {}): ReadNames {
   const names = files.map(({ name }) => name)
   const notes = haveNotes(names)
-  const tokens = names.map((name) => tokensOf(name, notes))
+  const tokens = files.map((file) => tokensOfFile(file, notes))
   const columns = alignNames(tokens)
   const { factors, constants } = factorsOf(columns)
   const evidence = evidenceOf(files, factors)

@@ -1,9 +1,12 @@
+import type { NamedFile } from './types'
+
 /** A piece of a name that is one thing: letters of one kind, or digits, or a note such as C2. */
 export interface Token {
   readonly kind: 'word' | 'number' | 'note'
   readonly text: string
   /** Whether nothing stands between it and the token before it. */
   readonly glued: boolean
+  readonly isFolder?: boolean
 }
 
 const ENDING = /\.(wav|wave|aiff?|aifc|flac|mp3|ogg|oga|opus|m4a|mp4|webm)$/i
@@ -26,7 +29,13 @@ export function noteNumber(text: string): number | undefined {
   return note >= 0 && note <= 127 ? note : undefined
 }
 
-/** Parts a name, with the folders before it, at separators and at borders between letters, digits and cases. */
+/** Parts a folder and a name, each by itself. */
+export function tokensOfFile({ name, folder }: NamedFile, hasNotes: boolean): Token[] {
+  const before = folder ? tokensOf(`${folder} `, hasNotes).map((token) => ({ ...token, isFolder: true })) : []
+  return [...before, ...tokensOf(name, hasNotes)]
+}
+
+/** Parts a name at separators and at borders between letters, digits and cases. */
 export function tokensOf(path: string, hasNotes: boolean): Token[] {
   const tokens: Token[] = []
   for (const piece of piecesOf(path.replace(ENDING, '').normalize('NFC'), hasNotes)) {

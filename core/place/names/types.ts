@@ -12,6 +12,8 @@ export interface NamePart {
 /** A file to be placed by its name. What else is known of it settles what names leave open. */
 export interface NamedFile {
   readonly name: string
+  /** The folder it lies in, whose name may say something too; folders of folders are parted by a slash. */
+  readonly folder?: string
   readonly loudnessDb?: number
   readonly frames?: number
 }
