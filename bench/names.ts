@@ -1,10 +1,15 @@
-import { planByNames, readNames } from '@heliaster/core/place'
+import { lagBetween, planByNames, readNames } from '@heliaster/core/place'
+import type { Likeness } from '@heliaster/core/place'
 import { isUnseen, laysRight, nameKinds, nameSet } from '@heliaster/core/place/testing'
-import type { SetOptions } from '@heliaster/core/place/testing'
+import type { NameSet, SetOptions } from '@heliaster/core/place/testing'
+
+import { RATE, strikeSound, things } from '@heliaster/demo'
 
 import type { Figure } from './figure'
 
 const SETS_OF_A_KIND = 20
+/** Sounds take their time to make. */
+const HEARD_SETS_OF_A_KIND = 4
 /** Seeds of their own: none that tests or anyone who makes the reader looks at. */
 const FIRST_SEED = Number(process.env.BENCH_SEED ?? 5000)
 
@@ -13,30 +18,61 @@ export function figuresOfNames(): Record<string, Figure> {
   const ways: [name: string, options: SetOptions][] = [
     ['natural lengths', {}],
     ['random letters for all words', { scrambled: true }],
-    ['all lengths equal', { equalLengths: true }],
+    ['all lengths equal, not listened to', { equalLengths: true }],
   ]
-  return Object.fromEntries(
-    ways.flatMap(([name, options]) =>
+  const heard = [false, true].map(
+    (unseen) =>
+      [
+        `names, all lengths equal, kinds ${unseen ? 'never looked at' : 'seen'}`,
+        shareRight(kindsOf(unseen), { equalLengths: true }, true),
+      ] as const,
+  )
+  return Object.fromEntries([
+    ...ways.flatMap(([name, options]) =>
       [false, true].map((unseen) => {
-        const kinds = nameKinds.filter((kind) => isUnseen(kind) === unseen)
-        return [`names, ${name}, kinds ${unseen ? 'never looked at' : 'seen'}`, shareRight(kinds, options)] as const
+        return [`names, ${name}, kinds ${unseen ? 'never looked at' : 'seen'}`, shareRight(kindsOf(unseen), options)] as const
       }),
     ),
-  )
+    ...heard,
+  ])
 }
 
-function shareRight(kinds: readonly string[], options: SetOptions): Figure {
+const kindsOf = (unseen: boolean) => nameKinds.filter((kind) => isUnseen(kind) === unseen)
+
+function shareRight(kinds: readonly string[], options: SetOptions, isHeard = false): Figure {
   const shares = kinds.map((kind) => {
-    const sets = Array.from({ length: SETS_OF_A_KIND }, (_, i) => nameSet(kind, FIRST_SEED + i, options))
+    const sets = Array.from({ length: isHeard ? HEARD_SETS_OF_A_KIND : SETS_OF_A_KIND }, (_, i) => nameSet(kind, FIRST_SEED + i, options))
     const right = sets.filter((set) => {
       const files = set.files.map(({ file }) => file)
-      return laysRight(set, planByNames(files, readNames(files)))
+      return laysRight(set, planByNames(files, readNames(files, {}, isHeard ? likenessOf(set) : undefined)))
     })
     return right.length / sets.length
   })
   return {
     value: shares.reduce((sum, share) => sum + share, 0) / shares.length,
-    unit: `of ${kinds.length * SETS_OF_A_KIND} sets right`,
+    unit: `of ${kinds.length * (isHeard ? HEARD_SETS_OF_A_KIND : SETS_OF_A_KIND)} sets right`,
     spread: [Math.min(...shares), Math.max(...shares)],
   }
+}
+
+const MICROPHONES = [
+  { name: 'a', brightness: 1, delaySeconds: 0, room: 0.06, gain: 1 },
+  { name: 'b', brightness: 0.85, delaySeconds: 0.004, room: 0.3, gain: 0.5 },
+  { name: 'c', brightness: 0.7, delaySeconds: 0.009, room: 0.6, gain: 0.4 },
+  { name: 'd', brightness: 0.9, delaySeconds: 0.002, room: 0.15, gain: 0.7 },
+]
+
+/** How alike the files of a set sound, each made when it is asked for. */
+function likenessOf({ files }: NameSet): Likeness {
+  const made = Object.values(things)
+  const sounds = new Map<number, Float32Array>()
+  const soundOf = (file: number) => {
+    const { drum, level, take, microphone } = files[file]
+    const seed = 1000 * drum + 100 * level + take + 7919 * files.length
+    const thing = made[(drum * 3 + files.length) % made.length]
+    const sound = sounds.get(file) ?? strikeSound(thing, 0.3 + 0.2 * level, seed, MICROPHONES[microphone])
+    sounds.set(file, sound)
+    return sound
+  }
+  return (file, other) => Math.abs(lagBetween(soundOf(file), soundOf(other), RATE)?.correlation ?? 0)
 }

@@ -1,10 +1,20 @@
 import { basename, dirname, resolve } from 'node:path'
 
-import { hashAudio, strikeLoudness } from '@heliaster/core/audio'
+import { hashAudio, strikeLoudness, toMono } from '@heliaster/core/audio'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
-import { asTurns, byLoudness, padsOfPlan, patternReader, planByNames, planByPattern, readNames } from '@heliaster/core/place'
-import type { PatternReader } from '@heliaster/core/place'
+import {
+  asTurns,
+  byLoudness,
+  lagBetween,
+  padsOfPlan,
+  pairsToHear,
+  patternReader,
+  planByNames,
+  planByPattern,
+  readNames,
+} from '@heliaster/core/place'
+import type { Likeness, PatternReader } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
 import { listAudioFiles, readAudioFile, stem, writeFile } from '../files'
@@ -21,6 +31,7 @@ interface KitFile {
   readonly clip: Clip
   readonly loudnessDb: number
   readonly info: Kit['audio'][string]
+  mono(): Float32Array
 }
 
 /**
@@ -74,6 +85,7 @@ async function readFile(path: string): Promise<KitFile> {
     clip: wholeClip(hash, info),
     loudnessDb: strikeLoudness(audio.channels, audio.sampleRateHz),
     info,
+    mono: () => toMono(audio),
   }
 }
 
@@ -100,6 +112,16 @@ function onePad(files: readonly KitFile[], name: string): Kit {
   return { ...empty, pads: [{ ...pad, own: { ...pad.own, responses: [velocityToLevel(bands.length)] }, bands, spread: 'loudness' }] }
 }
 
+/** How alike the files sound, where names and lengths leave open which are the same strike. */
+function likenessOf(files: readonly KitFile[], named: Parameters<typeof pairsToHear>[0]): Likeness | undefined {
+  const known = new Map<string, number>()
+  for (const [a, b] of pairsToHear(named)) {
+    const lag = lagBetween(files[a].mono(), files[b].mono(), files[a].info.sampleRateHz)
+    if (lag && files[a].info.sampleRateHz === files[b].info.sampleRateHz) known.set(`${a} ${b}`, Math.abs(lag.correlation))
+  }
+  return known.size > 0 ? (file, other) => known.get(`${file} ${other}`) : undefined
+}
+
 /** What finds no place is told on standard error, as is what the names leave open; the rest is kept. */
 function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader): Kit {
   const { makeId, kit: empty } = startKit(name, all)
@@ -107,7 +129,7 @@ function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader)
   if (pattern && !files.some((file) => pattern(file.name)))
     throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
   const named = files.map(({ name: own, folder, loudnessDb, info }) => ({ name: own, folder, loudnessDb, frames: info.frames }))
-  const read = pattern ? undefined : readNames(named)
+  const read = pattern ? undefined : readNames(named, {}, likenessOf(files, named))
   const plan = read ? planByNames(named, read) : planByPattern(named, pattern!)
   if (read?.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
   for (const { file, reason } of plan.unplaced) console.error(`${files[file].name}: ${reason}`)

@@ -4,6 +4,7 @@ import type { ExampleCell, NamePlan, NameRoles, ReadNames } from '@heliaster/cor
 import { useMemo, useState } from 'react'
 
 import { namedFiles } from './place-files'
+import { useLikeness } from './use-likeness'
 import type { LoudnessOf } from './use-loudness'
 
 /** A file that someone has put into a cell, for others to follow. Bands and turns count from 0. */
@@ -47,7 +48,8 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   const reader = useMemo(() => (pattern === '' ? undefined : patternReader(pattern)), [pattern])
   const taught = useMemo(() => (shown ? rolesByExample(named, { ...shown, file: first }) : undefined), [named, shown, first])
   const roles = said ?? taught
-  const read = useMemo(() => readNames(named, roles), [named, roles])
+  const likeness = useLikeness(files, named)
+  const read = useMemo(() => readNames(named, roles, likeness), [named, roles, likeness])
   const plan = useMemo(
     () => (typeof reader === 'function' ? planByPattern(named, reader) : planByNames(named, read)),
     [named, read, reader],

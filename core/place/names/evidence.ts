@@ -1,4 +1,5 @@
-import type { NamedFile } from './types'
+import { sameStrike } from './strikes'
+import type { Likeness, NamedFile } from './types'
 import { determines } from './factors'
 import type { Factor } from './factors'
 
@@ -11,6 +12,8 @@ export interface Evidence {
   readonly restDb: number
   /** 0..1: how many files that differ in this alone are equally long; nothing where lengths tell nothing. */
   readonly asLong?: number
+  /** 0..1: how sure it is by ear that what differs in this alone is the same strike; nothing where that was not heard. */
+  readonly sameStrike?: number
   /** How much lengths differ between values, in octaves. */
   readonly lengthOctaves: number
   /** How many groups of files differ in this alone. */
@@ -26,13 +29,16 @@ const EQUAL = 0.003
 const MOST_PAIRS = 4000
 
 /** Everything that is told of each factor of a set. */
-export function evidenceOf(files: readonly NamedFile[], factors: readonly Factor[]): Evidence[] {
+export function evidenceOf(files: readonly NamedFile[], factors: readonly Factor[], likeness?: Likeness): Evidence[] {
   const isTelling = lengthsTell(files)
-  return factors.map((factor) => evidenceFor(files, factors, factor, isTelling))
+  return factors.map((factor) => {
+    const heard = likeness && sameStrike(factors, factor, likeness)
+    return { ...evidenceFor(files, factors, factor, isTelling), ...(heard === undefined ? {} : { sameStrike: heard }) }
+  })
 }
 
 /** Lengths tell strikes apart only where they differ. */
-function lengthsTell(files: readonly NamedFile[]): boolean {
+export function lengthsTell(files: readonly NamedFile[]): boolean {
   const known = files.flatMap(({ frames }) => (frames === undefined ? [] : [frames]))
   return known.length === files.length && new Set(known).size > Math.max(1, known.length / 20)
 }

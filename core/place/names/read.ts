@@ -1,30 +1,37 @@
 import { alignNames } from './align'
-import { evidenceOf } from './evidence'
+import { evidenceOf, lengthsTell } from './evidence'
 import type { Evidence } from './evidence'
 import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
 import { rolesOf } from './roles'
+import { pairsOf } from './strikes'
 import { haveNotes, noteNumber, tokensOfFile } from './tokens'
-import type { NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
+import type { Likeness, NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
 import { isLabelWord, strengthOf } from './words'
 
 /**
  * Understands names by their columns: all names are laid under each other, what varies is parted into factors, and what
  * each factor stands for is decided for the whole set by what the files themselves tell. `given` are roles that someone
- * has said, by slot; at most one question is left open, with its first answer taken already.
+ * has said, by slot; `likeness` tells how alike files sound where that was heard; at most one question is left open, with its first answer taken already.
  */
-export function readNames(files: readonly NamedFile[], given: NameRoles = {}): ReadNames {
-  const names = files.map(({ name }) => name)
-  const notes = haveNotes(names)
-  const tokens = files.map((file) => tokensOfFile(file, notes))
-  const columns = alignNames(tokens)
-  const { factors, constants } = factorsOf(columns)
-  const evidence = evidenceOf(files, factors)
+export function readNames(files: readonly NamedFile[], given: NameRoles = {}, likeness?: Likeness): ReadNames {
+  const { factors, constants } = partedOf(files)
+  const evidence = evidenceOf(files, factors, likeness)
   const { roles, question } = rolesOf(factors, evidence, constants, given)
   const facts = factsOf(files, factors, evidence, constants, roles)
   const slots = [...factors.map(({ slot, texts }): NameSlot => ({ slot, role: roles.get(slot)!, texts })), ...constants.map(constantSlot)]
   const parts = files.map((_, file) => partsOf(file, factors, constants))
   return { slots, parts, facts, ...(question ? { question } : {}) }
+}
+
+function partedOf(files: readonly NamedFile[]) {
+  const notes = haveNotes(files.map(({ name }) => name))
+  return factorsOf(alignNames(files.map((file) => tokensOfFile(file, notes))))
+}
+
+/** Pairs of files to be listened to, where names leave open which are the same strike and lengths do not tell. */
+export function pairsToHear(files: readonly NamedFile[]): [number, number][] {
+  return lengthsTell(files) ? [] : pairsOf(partedOf(files).factors)
 }
 
 const constantSlot = ({ column, text }: Constant): NameSlot => ({ slot: `part ${column}`, role: 'drum', texts: [text] })

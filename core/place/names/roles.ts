@@ -109,22 +109,32 @@ function scoresOf(factor: Factor, evidence: Evidence, isFirst: boolean, isBound:
   return scores
 }
 
-function microphoneScore({ kind, texts }: Factor, { asLong, groups, rangeDb }: Evidence): number {
+function microphoneScore({ kind, texts }: Factor, { asLong, sameStrike, groups, rangeDb }: Evidence): number {
   const form = kind === 'word' ? 0.5 : kind === 'letter' ? 0 : -1
   if (texts.length > MOST_MICROPHONES || groups === 0) return form - 4
-  if (asLong === undefined) return form - (rangeDb > 15 ? 1 : 0)
+  if (asLong === undefined) return form + heardScore(sameStrike) - (rangeDb > 15 ? 1 : 0)
   return form + (asLong > 0.8 ? 5 : asLong < 0.3 ? -5 : 10 * (asLong - 0.55))
+}
+
+/** Whether what differs in a factor alone is the same strike, by its length or by ear. */
+function isSame({ asLong, sameStrike }: Pick<Evidence, 'asLong' | 'sameStrike'>): boolean {
+  return asLong === undefined ? sameStrike !== undefined && sameStrike > 0.6 : asLong > 0.8
+}
+
+/** What the ear says of being the same strike, for or against. */
+function heardScore(sameStrike: number | undefined): number {
+  return sameStrike === undefined ? 0 : 7 * sameStrike - 2.5
 }
 
 function levelScore(
   { kind, texts, numberOf, values }: Factor,
-  { isHeard, rangeDb, restDb, asLong, rises, groups, repeats }: Evidence,
+  { isHeard, rangeDb, restDb, asLong, sameStrike, rises, groups, repeats }: Evidence,
 ): number {
   if (kind === 'range') return 5
   const numbers = [...new Set(values)].flatMap((value) => numberOf(value) ?? [])
   const areVelocities = kind === 'number' && numbers.length > 1 && Math.max(...numbers) >= 90 && Math.max(...numbers) <= 127 && (Math.max(...numbers) - Math.min(...numbers)) / (numbers.length - 1) > 4 // prettier-ignore
   let score = areVelocities ? 3 : 0
-  if (asLong !== undefined && asLong > 0.8) score -= 5
+  if (isSame({ asLong, sameStrike })) score -= 5
   if (texts.length > 16 && !areVelocities) score -= 2
   if (!isHeard) return score + (kind === 'number' ? 0.3 : 0) - (groups === 0 ? 1 : 0)
   const clear = rangeDb / (restDb + 0.7)
@@ -134,19 +144,22 @@ function levelScore(
   return score + (kind === 'number' && Math.abs(rises) > 0.95 && texts.length > 2 ? 0.7 : 0)
 }
 
-function takeScore({ kind, texts, numberOf, values }: Factor, { isHeard, rangeDb, restDb, asLong, groups, repeats }: Evidence): number {
+function takeScore(
+  { kind, texts, numberOf, values }: Factor,
+  { isHeard, rangeDb, restDb, asLong, sameStrike, groups, repeats }: Evidence,
+): number {
   const numbers = [...new Set(values)].flatMap((value) => numberOf(value) ?? []).sort((a, b) => a - b)
   const isCounting = numbers.length > 1 && numbers[0] <= 1 && numbers[numbers.length - 1] - numbers[0] <= 1.5 * numbers.length
   let score = kind === 'number' ? (isCounting ? 2.5 : 0.5) : kind === 'letter' ? (isCounting ? 1.5 : 0) : kind === 'range' ? -5 : -2.5
   if (texts.length > 8) score += 0.5
-  if (asLong !== undefined && asLong > 0.8) score -= 5
+  if (isSame({ asLong, sameStrike })) score -= 5
   if (!isHeard) return score + (groups === 0 && kind === 'number' ? 0.5 : 0)
   return score + (rangeDb < 2.5 + restDb ? 1.5 : -Math.min(repeats < FEWEST_REPEATS ? 1 : 5, (rangeDb - restDb) / 2))
 }
 
-function drumScore({ kind }: Factor, { asLong, lengthOctaves, groups }: Evidence): number {
+function drumScore({ kind }: Factor, { asLong, sameStrike, lengthOctaves, groups }: Evidence): number {
   const form = kind === 'word' ? 1 : kind === 'letter' ? -0.5 : kind === 'note' ? 0 : -1.5
-  const lengths = asLong === undefined ? 0 : asLong > 0.8 ? -4 : lengthOctaves > 0.4 ? 1.5 : lengthOctaves < 0.3 ? -1 : 0
+  const lengths = isSame({ asLong, sameStrike }) ? -4 : asLong === undefined ? 0 : lengthOctaves > 0.4 ? 1.5 : lengthOctaves < 0.3 ? -1 : 0
   return form + lengths + (groups === 0 ? 0.5 : 0)
 }
 

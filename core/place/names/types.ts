@@ -18,6 +18,9 @@ export interface NamedFile {
   readonly frames?: number
 }
 
+/** How alike two files sound, 0..1; nothing where that was not heard. Files by their places. */
+export type Likeness = (file: number, other: number) => number | undefined
+
 /** What a file's name says of it. */
 export interface NameFacts {
   readonly drum: string

@@ -1,0 +1,38 @@
+import type { Source } from '@heliaster/core/kit'
+import { clipOfSource } from '@heliaster/core/kit'
+import { pairsToHear } from '@heliaster/core/place'
+import type { Likeness, NamedFile } from '@heliaster/core/place'
+import { useEffect, useState } from 'react'
+
+import { decodedAudio } from '../../audio/audio-files'
+import { coreWork } from '../../audio/workers'
+
+/** How alike files sound, where their names and lengths leave open which are the same strike; nothing until it is heard. */
+export function useLikeness(files: readonly Source[], named: readonly NamedFile[]): Likeness | undefined {
+  const [heard, setHeard] = useState<{ readonly files: readonly Source[]; readonly likeness: Likeness }>()
+  useEffect(() => {
+    let gone = false
+    hear(files, pairsToHear(named)).then(
+      (likeness) => !gone && likeness && setHeard({ files, likeness }),
+      () => undefined, // what cannot be heard is read by its name alone
+    )
+    return () => {
+      gone = true
+    }
+    // Loudness, which comes later, changes no pair.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [files])
+  return heard?.files === files ? heard.likeness : undefined
+}
+
+async function hear(files: readonly Source[], pairs: readonly [number, number][]): Promise<Likeness | undefined> {
+  if (pairs.length === 0) return undefined
+  const known = new Map<string, number>()
+  for (const [a, b] of pairs) {
+    if (known.has(`${a} ${b}`)) continue
+    const [one, other] = await Promise.all([a, b].map(async (file) => (await decodedAudio(files[file].audio)).audio))
+    const lag = await coreWork().lag(one, clipOfSource(files[a]), other, clipOfSource(files[b]))
+    if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
+  }
+  return (file, other) => known.get(`${file} ${other}`)
+}
