@@ -82,6 +82,7 @@ export function NameExample({ reading }: { readonly reading: Reading }) {
           {reading.patternFault}
         </Text>
       )}
+      {reading.isKept && <Text look="small">They are laid as was said of these sounds before, whatever they are called now.</Text>}
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Another name" onPress={reading.lookAtAnother} />
         {reading.isTaught && <Button label="Forget what was said" onPress={reading.forget} />}

@@ -13,6 +13,7 @@ import { Text } from '../../ui/Text'
 import { editKit, useKit, useKitId } from '../shell'
 import { session } from '../shell/session'
 import { padName } from '../shell/use-kit'
+import { keepReading } from './kept-readings'
 import { NameExample, ROLE_WORDS } from './NameExample'
 import { canStay, placeEdits, placeFiles } from './place-files'
 import type { PlaceWay } from './place-files'
@@ -71,6 +72,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const silenced = onto ? raysSilenced(onto, placing.pads[0]) : []
   const accept = () => {
     editKit(kitId, placeEdits(kit, files, placing), onto?.id)
+    if (way === 'names' && reading.isTaught && !reading.isKept) keepReading(files, plan)
     session.setState({ padId: placing.pads[0]?.id })
     const where = placing.pads.length === 1 ? `on ${padName(kit, placing.pads[0])}` : `on ${placing.pads.length} pads`
     notify(`${placed === 1 ? '1 file is' : `${placed} files are`} ${where}.`)
@@ -96,7 +98,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
         {WORDS[way]}
       </Text>
       <Stars plan={way === 'names' ? plan : undefined} pads={placing.pads} nameOf={(pad) => padName(kit, pad)} />
-      {way === 'names' && read.question && (
+      {way === 'names' && read.question && !reading.isKept && (
         <Chips
           label={`What are ${shortened(read.question.texts)}?`}
           options={read.question.roles.map((role) => ({ value: role, text: QUESTION_WORDS[role] ?? ROLE_WORDS[role] }))}

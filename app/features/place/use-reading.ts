@@ -3,6 +3,7 @@ import { cellOfFile, patternReader, planByNames, planByPattern, readNames, roles
 import type { ExampleCell, NamePlan, NameRoles, ReadNames } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
 
+import { keptReading } from './kept-readings'
 import { namedFiles } from './place-files'
 import { useLikeness } from './use-likeness'
 import type { LoudnessOf } from './use-loudness'
@@ -19,6 +20,8 @@ export interface Reading {
   readonly plan: NamePlan
   /** The file whose name stands for all, by its place. */
   readonly example: number
+  /** Whether it is as it was said of these very sounds before, under whatever names. */
+  readonly isKept: boolean
   /** Whether someone has said what parts of names are. */
   readonly isTaught: boolean
   /** Whether no reading of the names puts the file that was shown into its cell. */
@@ -50,10 +53,13 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   const roles = said ?? taught
   const likeness = useLikeness(files, named)
   const read = useMemo(() => readNames(named, roles, likeness), [named, roles, likeness])
-  const plan = useMemo(
-    () => (typeof reader === 'function' ? planByPattern(named, reader) : planByNames(named, read)),
-    [named, read, reader],
-  )
+  const [isForgotten, setForgotten] = useState(false)
+  const kept = useMemo(() => (shown || isForgotten ? undefined : keptReading(files)), [files, shown, isForgotten])
+  const isKept = kept !== undefined && said === undefined && pattern === ''
+  const plan = useMemo(() => {
+    if (typeof reader === 'function') return planByPattern(named, reader)
+    return planByNames(named, isKept ? { facts: kept } : read)
+  }, [named, read, reader, isKept, kept])
   return {
     read,
     plan,
@@ -61,7 +67,8 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
     pattern,
     patternFault: typeof reader === 'string' ? reader : undefined,
     setPattern,
-    isTaught: (roles !== undefined && Object.keys(roles).length > 0) || pattern !== '',
+    isKept,
+    isTaught: isKept || (roles !== undefined && Object.keys(roles).length > 0) || pattern !== '',
     isLost: shown !== undefined && said === undefined && taught === undefined,
     lookAtAnother: () => setExample((example + Math.max(1, Math.floor(files.length / 5))) % files.length),
     say: (more) => setSaid({ ...roles, ...more }),
@@ -73,6 +80,7 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
       return found !== undefined
     },
     forget() {
+      setForgotten(true)
       setSaid({})
       setPattern('')
     },
