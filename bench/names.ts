@@ -1,3 +1,4 @@
+import { strikeCentreHz } from '@heliaster/core/cut'
 import { lagBetween, planByNames, readNames } from '@heliaster/core/place'
 import type { Likeness } from '@heliaster/core/place'
 import { isUnseen, laysRight, nameKinds, nameSet } from '@heliaster/core/place/testing'
@@ -44,7 +45,11 @@ function shareRight(kinds: readonly string[], options: SetOptions, isHeard = fal
     const sets = Array.from({ length: isHeard ? HEARD_SETS_OF_A_KIND : SETS_OF_A_KIND }, (_, i) => nameSet(kind, FIRST_SEED + i, options))
     const right = sets.filter((set) => {
       const files = set.files.map(({ file }) => file)
-      return laysRight(set, planByNames(files, readNames(files, {}, isHeard ? likenessOf(set) : undefined)))
+      if (!isHeard) return laysRight(set, planByNames(files, readNames(files)))
+      const soundOf = soundsOf(set)
+      const measured = files.map((file, i) => ({ ...file, centreHz: strikeCentreHz({ sampleRateHz: RATE, channels: [soundOf(i)] }) }))
+      const likeness: Likeness = (a, b) => Math.abs(lagBetween(soundOf(a), soundOf(b), RATE)?.correlation ?? 0)
+      return laysRight(set, planByNames(measured, readNames(measured, {}, likeness)))
     })
     return right.length / sets.length
   })
@@ -62,11 +67,11 @@ const MICROPHONES = [
   { name: 'd', brightness: 0.9, delaySeconds: 0.002, room: 0.15, gain: 0.7 },
 ]
 
-/** How alike the files of a set sound, each made when it is asked for. */
-function likenessOf({ files }: NameSet): Likeness {
+/** The sounds of a set, each made when it is asked for. */
+function soundsOf({ files }: NameSet): (file: number) => Float32Array {
   const made = Object.values(things)
   const sounds = new Map<number, Float32Array>()
-  const soundOf = (file: number) => {
+  return (file: number) => {
     const { drum, level, take, microphone } = files[file]
     const seed = 1000 * drum + 100 * level + take + 7919 * files.length
     const thing = made[(drum * 3 + files.length) % made.length]
@@ -74,5 +79,4 @@ function likenessOf({ files }: NameSet): Likeness {
     sounds.set(file, sound)
     return sound
   }
-  return (file, other) => Math.abs(lagBetween(soundOf(file), soundOf(other), RATE)?.correlation ?? 0)
 }

@@ -1,4 +1,4 @@
-import { hashAudio, measure, writeWav } from '@heliaster/core/audio'
+import { hashAudio, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { familyOf } from '@heliaster/core/cut'
 import type { Family } from '@heliaster/core/cut'
@@ -9,7 +9,7 @@ import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
 import { expose } from 'comlink'
 
 import { storeAudio, storePicture } from './stored-audio'
-import { pictureOf } from './picture'
+import { measuredOf, pictureOf } from './picture'
 
 /** A file that is now kept on this device, and what is known of it. */
 export interface TakenFile {
@@ -40,7 +40,7 @@ const work = {
     const result = await readAnyFile(bytes)
     if (!result.ok) return { ok: false, reason: result.message }
     const { audio, cues, told } = result.file
-    const measured = measure(audio)
+    const measured = measuredOf(audio)
     try {
       const kept = await keep(result.file, bytes, name)
       await storePicture(kept.hash, pictureOf(audio, measured))

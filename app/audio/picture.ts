@@ -1,5 +1,6 @@
 import { columnsOf, measure, summarise, toMono } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
+import { strikeCentreHz } from '@heliaster/core/cut'
 import type { Measured } from '@heliaster/core/kit'
 
 /** A small picture of a whole file with what was measured of it. */
@@ -15,7 +16,12 @@ const COLUMNS = 64
 const WIDE_COLUMNS = 2048
 const LONG_SECONDS = 10
 
-export function pictureOf(audio: Audio, measured = measure(audio)): Picture {
+/** All that is measured of a file as it comes in. */
+export function measuredOf(audio: Audio): Measured {
+  return { ...measure(audio), centreHz: strikeCentreHz(audio) }
+}
+
+export function pictureOf(audio: Audio, measured = measuredOf(audio)): Picture {
   const mono = toMono(audio)
   const summary = summarise(mono)
   const picture = { ...columnsOf(summary, mono, 0, mono.length, COLUMNS), measured }

@@ -1,6 +1,7 @@
 import { basename, dirname, resolve } from 'node:path'
 
 import { hashAudio, strikeLoudness, toMono } from '@heliaster/core/audio'
+import { strikeCentreHz } from '@heliaster/core/cut'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
 import {
@@ -30,6 +31,7 @@ interface KitFile {
   readonly bytes: Uint8Array
   readonly clip: Clip
   readonly loudnessDb: number
+  readonly centreHz: number
   readonly info: Kit['audio'][string]
   mono(): Float32Array
 }
@@ -84,6 +86,7 @@ async function readFile(path: string): Promise<KitFile> {
     bytes,
     clip: wholeClip(hash, info),
     loudnessDb: strikeLoudness(audio.channels, audio.sampleRateHz),
+    centreHz: strikeCentreHz(audio),
     info,
     mono: () => toMono(audio),
   }
@@ -128,7 +131,9 @@ function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader)
   const files = all
   if (pattern && !files.some((file) => pattern(file.name)))
     throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
-  const named = files.map(({ name: own, folder, loudnessDb, info }) => ({ name: own, folder, loudnessDb, frames: info.frames }))
+  const named = files.map(({ name: own, folder, loudnessDb, centreHz, info }) => {
+    return { name: own, folder, loudnessDb, frames: info.frames, ...(centreHz > 0 ? { centreHz } : {}) }
+  })
   const read = pattern ? undefined : readNames(named, {}, likenessOf(files, named))
   const plan = read ? planByNames(named, read) : planByPattern(named, pattern!)
   if (read?.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)

@@ -1,7 +1,7 @@
 export { attacksOf, cutRecording, hitsAt, placesOf, waterLineOf } from './cut'
 export type { EdgePlaces, Hit, KnownHits } from './cut'
 export type { Family, HitDescription, Surroundings, Warning } from './describe'
-export { describeHit, familyOf } from './describe'
+export { describeHit, familyOf, strikeCentreHz } from './describe'
 export { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from './edges'
 export { keptMarker, liveMarkers } from './markers'
 export type { LiveMarker } from './markers'

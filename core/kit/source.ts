@@ -43,6 +43,8 @@ export const measuredSchema = z.strictObject({
   /** The loudest stretch of `windowSeconds`, K-weighted; 0.4 s where that is not said. */
   loudnessDb: z.number(),
   windowSeconds: z.number().positive().optional(),
+  /** Where the energy of its first strike balances, Hz. */
+  centreHz: z.number().min(0).optional(),
   /** How alike left and right are, -1..1, and what the mean of both loses in dB; only of files with two channels or more. */
   correlation: z.number().min(-1).max(1).optional(),
   midLossDb: z.number().optional(),

@@ -17,9 +17,16 @@ export interface Placing {
 /** Files as their names are read: a folder's name came in as a tag, and may say something where there are several. */
 export function namedFiles(sources: readonly Source[], loudness: LoudnessOf): NamedFile[] {
   const hasFolders = sources.every(({ tags }) => tags.length === 1) && new Set(sources.map(({ tags }) => tags[0])).size > 1
-  return sources.map(({ name, tags, audio, info }) => {
+  return sources.map(({ name, tags, audio, info, measured }) => {
     const loudnessDb = loudness.get(audio)
-    return { name, frames: info.frames, ...(hasFolders ? { folder: tags[0] } : {}), ...(loudnessDb === undefined ? {} : { loudnessDb }) }
+    const centreHz = measured?.centreHz
+    return {
+      name,
+      frames: info.frames,
+      ...(centreHz ? { centreHz } : {}),
+      ...(hasFolders ? { folder: tags[0] } : {}),
+      ...(loudnessDb === undefined ? {} : { loudnessDb }),
+    }
   })
 }
 

@@ -16,6 +16,8 @@ export interface Evidence {
   readonly sameStrike?: number
   /** How much lengths differ between values, in octaves. */
   readonly lengthOctaves: number
+  /** How far the values lie apart in where their energy balances, octaves; nothing where that is not known. */
+  readonly centreOctaves?: number
   /** How many groups of files differ in this alone. */
   readonly groups: number
   /** How many files there are for each value. */
@@ -41,6 +43,14 @@ export function evidenceOf(files: readonly NamedFile[], factors: readonly Factor
 export function lengthsTell(files: readonly NamedFile[]): boolean {
   const known = files.flatMap(({ frames }) => (frames === undefined ? [] : [frames]))
   return known.length === files.length && new Set(known).size > Math.max(1, known.length / 20)
+}
+
+const LEVELLED_DB = 2
+
+/** Loudness tells nothing of files that were all brought to one. */
+function loudnessTells(files: readonly NamedFile[]): boolean {
+  const known = files.flatMap(({ loudnessDb }) => (loudnessDb !== undefined && Number.isFinite(loudnessDb) ? [loudnessDb] : []))
+  return known.length > 1 && Math.max(...known) - Math.min(...known) > LEVELLED_DB
 }
 
 /** Files that are alike in all but this factor, and in what only counts on within it. */
@@ -76,10 +86,11 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
     restDb,
     ...(isTelling && pairs > 0 ? { asLong: same / pairs } : {}),
     lengthOctaves: pairs > 0 ? octaves / pairs : 0,
+    ...centresOf(files, factor, groups),
     groups: groups.length,
     repeats: groups.reduce((sum, group) => sum + group.length, 0) / Math.max(1, new Set(factor.values).size),
     rises: risesWith(factor, effectDb),
-    isHeard: effects.length > 1,
+    isHeard: effects.length > 1 && loudnessTells(files),
   }
 }
 
@@ -122,4 +133,20 @@ function risesWith({ numberOf }: Factor, effectDb: ReadonlyMap<string, number>):
   const both = x.reduce((sum, one, i) => sum + (one - mean) * (y[i] - mean), 0)
   const own = x.reduce((sum, one) => sum + (one - mean) ** 2, 0)
   return own > 0 ? both / own : 0
+}
+
+/** Means of each value against its groups, as octaves; what is apart by more than a value is by itself. */
+function centresOf(files: readonly NamedFile[], { values }: Factor, groups: readonly (readonly number[])[]): { centreOctaves?: number } {
+  const sums = new Map<string, { sum: number; count: number }>()
+  const octave = (file: number) => Math.log2(files[file].centreHz ?? 0)
+  for (const group of groups) {
+    const known = group.filter((file) => Number.isFinite(octave(file)))
+    const mean = known.reduce((sum, file) => sum + octave(file), 0) / known.length
+    for (const file of known) {
+      const own = sums.get(values[file]) ?? { sum: 0, count: 0 }
+      sums.set(values[file], { sum: own.sum + octave(file) - mean, count: own.count + 1 })
+    }
+  }
+  const effects = [...sums.values()].map(({ sum, count }) => sum / count)
+  return effects.length > 1 ? { centreOctaves: Math.max(...effects) - Math.min(...effects) } : {}
 }

@@ -17,8 +17,9 @@ export interface Factor {
   readonly texts: readonly string[]
   /** The number of a value, where it is one. */
   numberOf(value: string): number | undefined
-  /** The word glued to its front in every name, if there is one. */
+  /** The word before it in every name, if there is one, and whether nothing parts them. */
   readonly label?: string
+  readonly isGlued: boolean
   rangeOf?(value: string): readonly [number, number] | undefined
 }
 
@@ -67,7 +68,8 @@ export function factorsOf(columns: readonly Column[]): { factors: Factor[]; cons
     (a, b) => a.kind === 'word' && b.kind === 'word' && isNear(a, b) && (determines(a, b) || determines(b, a) || isMore(a, b)),
   )
   const labels = new Map(constants.filter(({ isLabel }) => isLabel).map(({ column, text }) => [column + 1, text.toLowerCase()]))
-  return { factors: parts.map((part) => factorOf(part, labels.get(part.columns[0]))), constants }
+  const isGlued = (part: Part) => columns[part.columns[0]].tokens.every((token) => !token || token.glued)
+  return { factors: parts.map((part) => ({ ...factorOf(part, labels.get(part.columns[0])), isGlued: isGlued(part) })), constants }
 }
 
 /** Names that lack a word that nearly all have are no other kind of names. */
@@ -155,7 +157,7 @@ function mayBeNotes(a: Part, b: Part): boolean {
   return numbers.values.every((value) => value === '' || (Number(value) >= LOWEST_NOTE && Number(value) <= HIGHEST_NOTE))
 }
 
-function factorOf(part: Part, label: string | undefined): Factor {
+function factorOf(part: Part, label: string | undefined): Omit<Factor, 'isGlued'> {
   const range = rangesOf(part)
   const kind: FactorKind = range ? 'range' : kindOf(part)
   const numberOf = (value: string) => {

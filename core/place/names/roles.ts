@@ -39,7 +39,7 @@ export function rolesOf(
   const isNameless = !isNamed && factors.every(({ kind }) => kind !== 'word')
   const scores = factors.map((factor, i) => {
     const own = scoresOf(factor, evidence[i], i === 0 && !isNamed, isBound(factor))
-    return isNameless && factor.label && !saidOf(factor) ? { ...own, drum: own.drum + NUMBERED } : own
+    return isNameless && factor.label && factor.isGlued && !saidOf(factor) ? { ...own, drum: own.drum + NUMBERED } : own
   })
   const readings = readingsOf(factors, scores, given, isNamed).sort((a, b) => b.score - a.score)
   const [best] = readings
@@ -121,6 +121,8 @@ function isSame({ asLong, sameStrike }: Pick<Evidence, 'asLong' | 'sameStrike'>)
   return asLong === undefined ? sameStrike !== undefined && sameStrike > 0.6 : asLong > 0.8
 }
 
+const OTHER_OCTAVES = 0.6
+
 /** What the ear says of being the same strike, for or against. */
 function heardScore(sameStrike: number | undefined): number {
   return sameStrike === undefined ? 0 : 7 * sameStrike - 2.5
@@ -128,7 +130,7 @@ function heardScore(sameStrike: number | undefined): number {
 
 function levelScore(
   { kind, texts, numberOf, values }: Factor,
-  { isHeard, rangeDb, restDb, asLong, sameStrike, rises, groups, repeats }: Evidence,
+  { isHeard, rangeDb, restDb, asLong, sameStrike, rises, centreOctaves, groups, repeats }: Evidence,
 ): number {
   if (kind === 'range') return 5
   const numbers = [...new Set(values)].flatMap((value) => numberOf(value) ?? [])
@@ -136,6 +138,7 @@ function levelScore(
   let score = areVelocities ? 3 : 0
   if (isSame({ asLong, sameStrike })) score -= 5
   if (texts.length > 16 && !areVelocities) score -= 2
+  if (centreOctaves !== undefined && centreOctaves > OTHER_OCTAVES) score -= 2
   if (!isHeard) return score + (kind === 'number' ? 0.3 : 0) - (groups === 0 ? 1 : 0)
   const clear = rangeDb / (restDb + 0.7)
   // Of one file for each value nobody knows how much they differ by themselves.
@@ -157,10 +160,12 @@ function takeScore(
   return score + (rangeDb < 2.5 + restDb ? 1.5 : -Math.min(repeats < FEWEST_REPEATS ? 1 : 5, (rangeDb - restDb) / 2))
 }
 
-function drumScore({ kind }: Factor, { asLong, sameStrike, lengthOctaves, groups }: Evidence): number {
+function drumScore({ kind }: Factor, { asLong, sameStrike, lengthOctaves, centreOctaves, groups }: Evidence): number {
   const form = kind === 'word' ? 1 : kind === 'letter' ? -0.5 : kind === 'note' ? 0 : -1.5
   const lengths = isSame({ asLong, sameStrike }) ? -4 : asLong === undefined ? 0 : lengthOctaves > 0.4 ? 1.5 : lengthOctaves < 0.3 ? -1 : 0
-  return form + lengths + (groups === 0 ? 0.5 : 0)
+  // Other things sound otherwise; one thing struck harder is a little brighter.
+  const centres = centreOctaves === undefined ? 0 : centreOctaves > OTHER_OCTAVES ? 2 : -1
+  return form + lengths + centres + (groups === 0 ? 0.5 : 0)
 }
 
 /** Numbers in the range of notes that go with the drums, one for each. */

@@ -44,6 +44,8 @@ export function pairsOf(factors: readonly Factor[]): [number, number][] {
 }
 
 const FEWEST = 4
+/** What is alike by no more than this is alike anyway. */
+const LEAST_MORE = 0.005
 
 /**
  * How sure it is that files that differ in a factor alone are the same strike: the mean of how much more alike they are
@@ -58,5 +60,5 @@ export function sameStrike(factors: readonly Factor[], factor: Factor, likeness:
   const mean = more.reduce((sum, one) => sum + one, 0) / more.length
   const spread = Math.sqrt(more.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (more.length - 1))
   const errors = mean / (spread / Math.sqrt(more.length) + 1e-6)
-  return Math.max(0, Math.min(1, (errors - 1) / 3))
+  return mean < LEAST_MORE ? 0 : Math.max(0, Math.min(1, (errors - 1) / 3))
 }

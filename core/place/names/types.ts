@@ -16,6 +16,8 @@ export interface NamedFile {
   readonly folder?: string
   readonly loudnessDb?: number
   readonly frames?: number
+  /** Where the energy of the strike balances, Hz. */
+  readonly centreHz?: number
 }
 
 /** How alike two files sound, 0..1; nothing where that was not heard. Files by their places. */
