@@ -181,6 +181,16 @@ test('one file shown in its cell teaches what the parts of all names are, and th
   expect(namedAlike(library, shown)).toEqual(files.map((_, file) => file))
 })
 
+test('files that were all brought to one level are read by their numbers as they stand, whatever hairs their loudness splits', () => {
+  const files = [1, 2, 3].flatMap((take) =>
+    [1, 2].map((level) => ({ name: `gunwale ${take} ${level}`, frames: 16800, loudnessDb: -18.4 - 0.01 * level })),
+  )
+  const shown = rolesByExample(files, { file: 1, band: 1 })
+  const plan = planByNames(files, readNames(files, shown))
+  expect(plan.pads.map(({ bands }) => bands.map(({ turns }) => turns.length))).toEqual([[3, 3]])
+  expect(cellOfFile(plan, 1)).toMatchObject({ band: 1, turn: 0 })
+})
+
 test('a folder of several drums becomes a pad for each, with the notes their names have', () => {
   const drums = [['oar low', 36], ['oar high', 37], ['bilge hiss', 42]] as const // prettier-ignore
   const files = drums.flatMap(([drum, note]) => [1, 2, 3].flatMap((level) => [1, 2].map((take) => ({ name: `${note} ${drum} v${level} rr${take}.wav` })))) // prettier-ignore

@@ -46,6 +46,8 @@ export function lengthsTell(files: readonly NamedFile[]): boolean {
 }
 
 const LEVELLED_DB = 2
+/** Less than this from value to value is no order. */
+const LEAST_RISE_DB = 1.5
 
 /** Loudness tells nothing of files that were all brought to one. */
 function loudnessTells(files: readonly NamedFile[]): boolean {
@@ -68,6 +70,7 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
   const groups = groupsOf(files, factors, factor)
   const { effectDb, restDb } = effectsOf(files, factor, groups)
   const effects = [...effectDb.values()]
+  const rangeDb = effects.length > 1 ? Math.max(...effects) - Math.min(...effects) : 0
   let same = 0
   let pairs = 0
   let octaves = 0
@@ -82,14 +85,14 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
       }
   return {
     effectDb,
-    rangeDb: effects.length > 1 ? Math.max(...effects) - Math.min(...effects) : 0,
+    rangeDb,
     restDb,
     ...(isTelling && pairs > 0 ? { asLong: same / pairs } : {}),
     lengthOctaves: pairs > 0 ? octaves / pairs : 0,
     ...centresOf(files, factor, groups),
     groups: groups.length,
     repeats: groups.reduce((sum, group) => sum + group.length, 0) / Math.max(1, new Set(factor.values).size),
-    rises: risesWith(factor, effectDb),
+    rises: rangeDb > LEAST_RISE_DB ? risesWith(factor, effectDb) : 0,
     isHeard: effects.length > 1 && loudnessTells(files),
   }
 }
