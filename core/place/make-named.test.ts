@@ -34,6 +34,13 @@ test('a set of which some takes have two more microphones becomes one pad of thr
   expect(plan.pads[0].gaps).toContain('far and room, take 12')
 })
 
+test('where every take has a plain file beside two microphones, the plain one is the third', () => {
+  const takes = Array.from({ length: 12 }, (_, i) => i + 1)
+  const { plan, kit } = made(takes.flatMap((n) => [`thud_${n}.wav`, `thud_${n}_room.wav`, `thud_${n}_far.wav`]))
+  expect([plan.unplaced, plan.pads.map(({ gaps }) => gaps)]).toEqual([[], [[]]])
+  expect(kit.pads[0].rays.map((ray) => ray.name)).toEqual(['Body', 'Far', 'Room'])
+})
+
 test('whatever names there are and whatever lacks, they become a kit that can be read, and each file is placed or told of', () => {
   const part = fc.constantFrom(
     'oar',

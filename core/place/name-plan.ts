@@ -96,6 +96,8 @@ const FACTS = [
 ] as const
 /** What this share of a set's names say is expected of all of them. */
 const MOST_SAY = 0.6
+/** Of this share of names without a microphone the lack of it says which it is. */
+const PLAIN = 0.1
 
 function padOf(
   group: Group,
@@ -103,9 +105,10 @@ function padOf(
   facts: readonly NameFacts[],
   unplaced: { file: number; reason: string }[],
 ): PlannedPad {
-  const said = FACTS.filter(
-    ([fact]) => group.files.filter((file) => facts[file][fact] !== undefined).length > MOST_SAY * group.files.length,
-  )
+  const share = (fact: (typeof FACTS)[number][0]) =>
+    group.files.filter((file) => facts[file][fact] !== undefined).length / group.files.length
+  // Where many names leave the microphone out, that is a microphone too: the plain one.
+  const said = FACTS.filter(([fact]) => share(fact) > (fact === 'microphone' ? 1 - PLAIN : MOST_SAY))
   const whole = group.files.filter((file) => {
     const lacking = said.find(([fact]) => facts[file][fact] === undefined)
     if (lacking) unplaced.push({ file, reason: `Its name does not say ${lacking[1]}, as the others of ${group.name} do.` })
