@@ -41,6 +41,18 @@ test('a bundle opens again as it was, audio bytes and all, and the same kit give
   expect(readAll(opened.bundle).missing).toEqual([])
 })
 
+test('what was decoded once goes into the bundle with its original beside it, and opens without it', () => {
+  const { kit, hash, bytes } = shipRig()
+  const original = strToU8('....ftyp as a telephone wrote it')
+  const from = hashAudio(original)
+  const decoded: Kit = { ...kit, audio: { ...kit.audio, [hash]: { ...kit.audio[hash], derivedFrom: from } } }
+  const opened = readBundle(writeBundle(decoded, (wanted) => (wanted === from ? original : bytes)))
+  if (!opened.ok) throw new Error(opened.message)
+  expect([opened.bundle.hashes, opened.bundle.read(from)]).toEqual([[hash, from], original])
+  const without = readBundle(writeBundle(decoded, (wanted) => (wanted === from ? undefined : bytes)))
+  expect(without.ok && readAll(without.bundle).missing).toEqual([])
+})
+
 test('a bundle with missing or damaged audio still opens and names what is gone', () => {
   const { kit, hash, bytes } = shipRig()
   const without = readBundle(writeBundle(kit, () => undefined))
