@@ -2,7 +2,7 @@ import { planByNames } from './name-plan'
 import type { NamePlan } from './name-plan'
 import { readNames } from './names/read'
 import { tokensOf } from './names/tokens'
-import type { NamedFile, NameRoles } from './names/types'
+import type { Likeness, NamedFile, NameRoles } from './names/types'
 
 /**
  * One file in its cell: bands and turns are counted from 0, soft bands first; what is left out may be any. `file` is its
@@ -33,8 +33,13 @@ export function cellOfFile(plan: NamePlan, file: number): PlannedCell | undefine
  * be to what is taken for granted and with as few pads as can be; the other files then follow by the same parts.
  * Undefined where no reading does that.
  */
-export function rolesByExample(files: readonly NamedFile[], example: ExampleCell, said: NameRoles = {}): NameRoles | undefined {
-  const read = readNames(files, said)
+export function rolesByExample(
+  files: readonly NamedFile[],
+  example: ExampleCell,
+  said: NameRoles = {},
+  likeness?: Likeness,
+): NameRoles | undefined {
+  const read = readNames(files, said, likeness)
   const now = new Map(read.slots.map(({ slot, role }) => [slot, role]))
   const own = new Set(read.parts[example.file].map(({ slot }) => slot))
   const varying = read.slots.filter(({ slot, texts }) => texts.length > 1 && own.has(slot)).map(({ slot }) => slot)
@@ -50,7 +55,7 @@ export function rolesByExample(files: readonly NamedFile[], example: ExampleCell
       if (level !== take) readings.push({ ...rest, ...(level ? { [level]: 'level' } : {}), ...(take ? { [take]: 'take' } : {}) })
   const changes = (roles: NameRoles) => Object.entries(roles).filter(([slot, role]) => now.get(slot) !== role).length
   const landing = readings.flatMap((roles) => {
-    const plan = planByNames(files, readNames(files, roles))
+    const plan = planByNames(files, readNames(files, roles, likeness))
     const cell = cellOfFile(plan, example.file)
     const fits = cell && cell.band === (example.band ?? cell.band) && cell.turn === (example.turn ?? cell.turn)
     const lost = Object.entries(kept).filter(([slot, role]) => (roles[slot] ?? role) !== role).length

@@ -1,5 +1,6 @@
-import type { Source } from '@heliaster/core/kit'
+import type { Audio } from '@heliaster/core/audio'
 import { clipOfSource } from '@heliaster/core/kit'
+import type { Clip, Source } from '@heliaster/core/kit'
 import { pairsToHear } from '@heliaster/core/place'
 import type { Likeness, NamedFile } from '@heliaster/core/place'
 import { useEffect, useState } from 'react'
@@ -30,9 +31,21 @@ async function hear(files: readonly Source[], pairs: readonly [number, number][]
   const known = new Map<string, number>()
   for (const [a, b] of pairs) {
     if (known.has(`${a} ${b}`)) continue
-    const [one, other] = await Promise.all([a, b].map(async (file) => (await decodedAudio(files[file].audio)).audio))
-    const lag = await coreWork().lag(one, clipOfSource(files[a]), other, clipOfSource(files[b]))
+    const [one, other] = await Promise.all([a, b].map(async (file) => beginningOf((await decodedAudio(files[file].audio)).audio)))
+    if (one.sampleRateHz !== other.sampleRateHz) continue
+    const lag = await coreWork().lag(one, clipOf(files[a], one), other, clipOf(files[b], other))
     if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
   }
   return (file, other) => known.get(`${file} ${other}`)
+}
+
+/** As much as is compared: a worker is sent no more of a long file. */
+const HEARD_SECONDS = 0.5
+
+function beginningOf({ sampleRateHz, channels }: Audio): Audio {
+  return { sampleRateHz, channels: channels.map((channel) => channel.slice(0, Math.round(HEARD_SECONDS * sampleRateHz))) }
+}
+
+function clipOf(source: Source, { channels }: Audio): Clip {
+  return { ...clipOfSource(source), endFrame: channels[0].length }
 }

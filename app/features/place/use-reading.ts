@@ -49,9 +49,12 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   const named = useMemo(() => namedFiles(files, loudness), [files, loudness])
   const [pattern, setPattern] = useState('')
   const reader = useMemo(() => (pattern === '' ? undefined : patternReader(pattern)), [pattern])
-  const taught = useMemo(() => (shown ? rolesByExample(named, { ...shown, file: first }) : undefined), [named, shown, first])
-  const roles = said ?? taught
   const likeness = useLikeness(files, named)
+  const taught = useMemo(
+    () => (shown ? rolesByExample(named, { ...shown, file: first }, {}, likeness) : undefined),
+    [named, shown, first, likeness],
+  )
+  const roles = said ?? taught
   const read = useMemo(() => readNames(named, roles, likeness), [named, roles, likeness])
   const [isForgotten, setForgotten] = useState(false)
   const kept = useMemo(() => (shown || isForgotten ? undefined : keptReading(files)), [files, shown, isForgotten])
@@ -75,7 +78,8 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
     show(where) {
       const cell = cellOfFile(plan, example)
       const found =
-        rolesByExample(named, { ...cell, ...where, file: example }, roles) ?? rolesByExample(named, { ...where, file: example }, roles)
+        rolesByExample(named, { ...cell, ...where, file: example }, roles, likeness) ??
+        rolesByExample(named, { ...where, file: example }, roles, likeness)
       if (found) setSaid(found)
       return found !== undefined
     },

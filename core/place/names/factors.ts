@@ -1,7 +1,7 @@
 import { compareNames } from '../natural-order'
 import { keyOf } from './align'
 import type { Column } from './align'
-import { noteNumber } from './tokens'
+import { isNote, noteNumber } from './tokens'
 
 export type FactorKind = 'word' | 'letter' | 'number' | 'range' | 'note'
 
@@ -147,14 +147,11 @@ function partOf(given: readonly Piece[], kind: Column['kind']): Part {
   return { pieces, columns: pieces.map(({ column }) => column), values: of(({ values }) => values), shown: of(({ shown }) => shown), kind }
 }
 
-const LOWEST_NOTE = 24
-const HIGHEST_NOTE = 108
-
 /** Numbers that each go with a word of their own may be the notes of drums. */
 function mayBeNotes(a: Part, b: Part): boolean {
   const numbers = a.kind === 'number' ? a : b
   if (a.kind === b.kind || numbers.kind !== 'number') return a.kind === 'note' || b.kind === 'note'
-  return numbers.values.every((value) => value === '' || (Number(value) >= LOWEST_NOTE && Number(value) <= HIGHEST_NOTE))
+  return numbers.values.every((value) => value === '' || isNote(Number(value)))
 }
 
 function factorOf(part: Part, label: string | undefined): Omit<Factor, 'isGlued'> {

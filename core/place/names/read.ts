@@ -5,7 +5,7 @@ import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
 import { rolesOf } from './roles'
 import { pairsOf } from './strikes'
-import { haveNotes, noteNumber, tokensOfFile } from './tokens'
+import { haveNotes, isNote, noteNumber, tokensOfFile } from './tokens'
 import type { Likeness, NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
 import { isLabelWord, strengthOf } from './words'
 
@@ -16,7 +16,7 @@ import { isLabelWord, strengthOf } from './words'
  */
 export function readNames(files: readonly NamedFile[], given: NameRoles = {}, likeness?: Likeness): ReadNames {
   const { factors, constants } = partedOf(files)
-  const evidence = evidenceOf(files, factors, likeness)
+  const evidence = heardOf(files, likeness)
   const { roles, question } = rolesOf(factors, evidence, constants, given)
   const facts = factsOf(files, factors, evidence, constants, roles)
   const slots = [...factors.map(({ slot, texts }): NameSlot => ({ slot, role: roles.get(slot)!, texts })), ...constants.map(constantSlot)]
@@ -24,9 +24,29 @@ export function readNames(files: readonly NamedFile[], given: NameRoles = {}, li
   return { slots, parts, facts, ...(question ? { question } : {}) }
 }
 
-function partedOf(files: readonly NamedFile[]) {
+interface Known {
+  readonly factors: readonly Factor[]
+  readonly constants: readonly Constant[]
+  heard?: { readonly likeness: Likeness | undefined; readonly evidence: readonly Evidence[] }
+}
+
+/** What names say does not hang on what someone says of them: a set that is read again is parted and heard once. */
+const known = new WeakMap<readonly NamedFile[], Known>()
+
+function partedOf(files: readonly NamedFile[]): Known {
+  const before = known.get(files)
+  if (before) return before
   const notes = haveNotes(files.map(({ name }) => name))
-  return factorsOf(alignNames(files.map((file) => tokensOfFile(file, notes))))
+  const parted = factorsOf(alignNames(files.map((file) => tokensOfFile(file, notes))))
+  known.set(files, parted)
+  return parted
+}
+
+function heardOf(files: readonly NamedFile[], likeness: Likeness | undefined): readonly Evidence[] {
+  const parted = partedOf(files)
+  if (!parted.heard || parted.heard.likeness !== likeness)
+    parted.heard = { likeness, evidence: evidenceOf(files, parted.factors, likeness) }
+  return parted.heard.evidence
 }
 
 /** Pairs of files to be listened to, where names leave open which are the same strike and lengths do not tell. */
@@ -94,8 +114,7 @@ function factsOf(
 }
 
 const noteOf = (text: string) => noteNumber(text) ?? Number(text)
-const isNoteNumber = (kind: Constant['kind'], text: string) =>
-  kind === 'number' && /^\d{2,3}$/.test(text) && Number(text) >= 24 && Number(text) <= 108
+const isNoteNumber = (kind: Constant['kind'], text: string) => kind === 'number' && /^\d{2,3}$/.test(text) && isNote(Number(text))
 
 /** The words of the drum in the order in which they stand: those that vary, and those that all names have. */
 function drumNames(

@@ -1,6 +1,7 @@
 import { determines } from './factors'
 import type { Constant, Factor } from './factors'
 import type { Evidence } from './evidence'
+import { isNote } from './tokens'
 import type { NameQuestion, NameRole, NameRoles } from './types'
 import { saidOf } from './words'
 
@@ -12,8 +13,6 @@ const SAID = 1
 /** Where nothing is heard, everything is a tie. */
 const UNHEARD = 2.5
 const MOST_MICROPHONES = 8
-const LOWEST_NOTE = 24
-const HIGHEST_NOTE = 108
 
 interface Reading {
   readonly roles: readonly Role[]
@@ -172,6 +171,6 @@ function drumScore({ kind }: Factor, { asLong, sameStrike, lengthOctaves, centre
 function noteScore({ kind, numberOf, values }: Factor, isBound: boolean): number {
   if (kind === 'note') return 3
   const numbers = [...new Set(values)].map((value) => numberOf(value))
-  const areNotes = kind === 'number' && numbers.every((number) => number !== undefined && number >= LOWEST_NOTE && number <= HIGHEST_NOTE)
+  const areNotes = kind === 'number' && numbers.every((number) => number !== undefined && isNote(number))
   return areNotes ? (isBound ? 4 : -1.5) : -9
 }

@@ -18,6 +18,14 @@ const SEMITONES: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g:
 const RUNS =
   /\p{N}+|\p{Lo}[\p{Lo}\p{M}\p{Lm}]*|\p{Lu}\p{M}*(?:\p{Ll}\p{M}*)+|(?:\p{Lu}\p{M}*)+(?!\p{Ll})|(?:\p{Ll}\p{M}*)+|[^\p{L}\p{N}]+/gu
 
+const LOWEST_NOTE = 24
+const HIGHEST_NOTE = 108
+
+/** Whether a bare number can be meant as a note of a drum. */
+export function isNote(number: number): boolean {
+  return number >= LOWEST_NOTE && number <= HIGHEST_NOTE
+}
+
 /** MIDI number of a note such as C2 or F#1, with middle C (60) as C4. */
 export function noteNumber(text: string): number | undefined {
   const match = NOTE.exec(text)
