@@ -1,4 +1,4 @@
-import { columnsOf, hashAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { hitsAt, listenForStrikes, pitchOf, spectrogramOf } from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
@@ -7,7 +7,6 @@ import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
-import { peakOfAudio } from '@heliaster/core/ship'
 import { expose, transfer } from 'comlink'
 
 import { pictureOf } from './picture'

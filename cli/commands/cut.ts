@@ -1,10 +1,10 @@
-import { peakOf, writeWav } from '@heliaster/core/audio'
+import { peakOf, peakOfAudio, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, gridMoves, waterLineOf } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
 import { wholeClip } from '@heliaster/core/kit'
-import { fitGains, fits, fitWords, peakOfAudio, scaled } from '@heliaster/core/ship'
+import { fitGains, fits, fitWords, scaled } from '@heliaster/core/ship'
 import type { AudioHash, Clip, CutSettings, Repairs } from '@heliaster/core/kit'
 
 import { readAudioFile, stem, writeBelow } from '../files'

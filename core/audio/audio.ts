@@ -43,6 +43,11 @@ export function peakOf(samples: Float32Array, startFrame = 0, endFrame = samples
   return peak
 }
 
+/** The highest sample of all channels, linear. */
+export function peakOfAudio({ channels }: Audio): number {
+  return Math.max(0, ...channels.map((channel) => peakOf(channel)))
+}
+
 export function toDb(gain: number): number {
   return gain > 0 ? 20 * Math.log10(gain) : -Infinity
 }

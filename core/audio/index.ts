@@ -1,4 +1,4 @@
-export { frameCount, peakOf, toDb, toMono } from './audio'
+export { frameCount, peakOf, peakOfAudio, toDb, toMono } from './audio'
 export type { Audio } from './audio'
 export { momentaryLoudness, STRIKE_WINDOW_SECONDS, strikeLoudness } from './loudness'
 export { createAudioHasher, hashAudio } from './hash'

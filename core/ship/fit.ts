@@ -1,4 +1,4 @@
-import { peakOf, toDb } from '../audio/audio'
+import { toDb } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 
 /** What happens to files that would pass full scale: all are lowered by one gain, or each that would by its own. */
@@ -7,10 +7,6 @@ export type Fit = (typeof fits)[number]
 
 /** The highest sample that 24 bits hold. */
 const FULL = 1 - 2 ** -23
-
-export function peakOfAudio({ channels }: Audio): number {
-  return Math.max(0, ...channels.map((channel) => peakOf(channel)))
-}
 
 /** Gains (linear, at most 1) after which no peak (linear) passes full scale. Levels keep their relations when lowered together. */
 export function fitGains(peaks: readonly number[], fit: Fit): number[] {

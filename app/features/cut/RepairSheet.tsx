@@ -8,6 +8,7 @@ import { View } from 'react-native'
 
 import { Button } from '../../ui/Button'
 import { CHANNEL_CHOICES } from '../../ui/channel-choices'
+import { FIT_CHOICES } from '../../ui/fit-choices'
 import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
 import { notify } from '../../ui/notices'
@@ -31,11 +32,6 @@ interface Props {
 const MEASURES = [
   { value: 'loudness', text: 'Loudness' },
   { value: 'peak', text: 'Peak' },
-] as const
-
-const FITS = [
-  { value: 'together', text: 'Lower all together' },
-  { value: 'each', text: 'Lower each that would' },
 ] as const
 
 /** Repairs of one hit or of all in the list. They are settings of the clips: the recording stays as it is. */
@@ -215,7 +211,7 @@ export function RepairSheet({ source, chosen, listed, onSlide, onDone, onHear, o
       )}
       {tooLoud && (
         <View style={{ gap: 6 }}>
-          {items.length > 1 && <Chips label="Files that would clip" options={FITS} value={fit} onChoose={setFit} />}
+          {items.length > 1 && <Chips label="Files that would clip" options={FIT_CHOICES} value={fit} onChoose={setFit} />}
           <Text look="small" tone="coral">
             {tooLoud} The kit plays them as they are set, through its limiter.
           </Text>

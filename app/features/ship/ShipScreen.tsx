@@ -12,6 +12,7 @@ import { shipWork } from '../../audio/workers'
 import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { saveFile } from '../../ui/choose-files'
+import { FIT_CHOICES } from '../../ui/fit-choices'
 import { Icon } from '../../ui/Icon'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
@@ -21,10 +22,6 @@ const FORMS = [
   { value: 'sfz', text: 'SFZ' },
   { value: 'wav', text: 'WAV files' },
   { value: 'bundle', text: 'Bundle' },
-] as const
-const FITS = [
-  { value: 'together', text: 'Lower all together' },
-  { value: 'each', text: 'Lower each that would' },
 ] as const
 const WORDS: Record<ShipForm, string> = {
   sfz: 'An SFZ file with its WAV files in a zip: bands, turns, levels, places and chokes for any player of SFZ. Shapes are in the files; what SFZ cannot say is named below.',
@@ -54,7 +51,9 @@ export function ShipScreen() {
         <Text look="small" tone="muted">
           {WORDS[form]}
         </Text>
-        {form === 'wav' && shipped?.isTooLoud && <Chips label="Files that would clip" options={FITS} value={fit} onChoose={setFit} />}
+        {form === 'wav' && shipped?.isTooLoud && (
+          <Chips label="Files that would clip" options={FIT_CHOICES} value={fit} onChoose={setFit} />
+        )}
         <Findings findings={findings} notes={shipped?.notes ?? []} />
         {problem && (
           <Text role="alert" tone="coral">

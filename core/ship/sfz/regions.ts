@@ -1,5 +1,5 @@
 import type { Audio } from '../../audio/audio'
-import { toDb } from '../../audio/audio'
+import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
 import type { Band, Clip, Kit, PadSettings, Ray } from '../../kit/kit'
 import { bandsOfRay, clipOfCell, raySound } from '../../kit/resolve'
@@ -7,7 +7,6 @@ import { cellLabel, clipName } from '../cells'
 import type { NamedPad } from '../cells'
 import { drawShape, isShaped } from '../draw'
 import type { AudioOf } from '../draw'
-import { peakOfAudio } from '../fit'
 
 /** A region before its level is fitted to what SFZ allows. */
 export interface Region {
