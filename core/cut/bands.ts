@@ -124,31 +124,38 @@ function measure(meter: Meter, samples: Float32Array): void {
   Object.assign(meter, { y1, y2, hop, sum })
 }
 
-const BEGIN_SECONDS = 0.01
+/** A beginning is looked at for so long, and is quiet while it moves by less than this share of what the whole does. */
+const BEGIN_SECONDS = [0.005, 0.05] as const
+const QUIET_SHARE = 0.1
 
 /**
- * Where the wave stands as a recording begins: its mean, or, where that is farther from the first samples than they are from
- * each other, their middle. A recording that begins with silence begins with no step.
+ * Where the wave stands as a recording begins: the mean of its quiet beginning, or, where it begins with a strike, of all.
+ * A recording that begins with silence, or with the hiss of a room, begins with no step.
  */
 function beginsAt(mono: Float32Array, sampleRateHz: number): number {
-  const mean = meanOf(mono)
-  const count = Math.min(mono.length, Math.round(BEGIN_SECONDS * sampleRateHz))
+  const whole = rangeOf(mono, 0, mono.length, MEAN_STEP)
+  const [least, most] = BEGIN_SECONDS.map((seconds) => Math.round(seconds * sampleRateHz))
+  let end = Math.min(mono.length, most)
+  while (end >= least && rangeOf(mono, 0, end, 1) > QUIET_SHARE * whole) end = Math.floor(end / 2)
+  return end >= least ? meanOf(mono.subarray(0, end), 1) : meanOf(mono)
+}
+
+function rangeOf(mono: Float32Array, from: number, to: number, step: number): number {
   let low = Infinity
   let high = -Infinity
-  for (let i = 0; i < count; i++) {
+  for (let i = from; i < to; i += step) {
     if (mono[i] < low) low = mono[i]
     if (mono[i] > high) high = mono[i]
   }
-  const middle = (low + high) / 2
-  return count > 0 && high - low < Math.abs(mean - middle) ? middle : mean
+  return Math.max(0, high - low)
 }
 
 const MEAN_STEP = 7
 
 /** The mean of every few samples: DC does not change from one to the next. */
-export function meanOf(mono: Float32Array): number {
+export function meanOf(mono: Float32Array, step = MEAN_STEP): number {
   let sum = 0
   let count = 0
-  for (let i = 0; i < mono.length; i += MEAN_STEP, count++) sum += mono[i]
+  for (let i = 0; i < mono.length; i += step, count++) sum += mono[i]
   return count > 0 ? sum / count : 0
 }
