@@ -38,7 +38,7 @@ function edges(): Record<string, Figure> {
   for (const wish of sceneWishes(SEED + 500)) {
     const { samples, sampleRateHz, truth, audibleUntil } = impactScene(wish)
     const audio = { sampleRateHz, channels: [samples] }
-    const hits = cutRecording(audio, { waterLine: 0.3, minGapSeconds: 0.06 })
+    const hits = cutRecording(audio, { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 })
     all += truth.length
     truth.forEach((strike, i) => {
       const next = truth[i + 1] ?? Infinity
@@ -67,7 +67,7 @@ function speed(): Record<string, Figure> {
   let hits = 0
   for (let run = 0; run < RUNS; run++) {
     const from = process.cpuUsage()
-    hits = cutRecording({ sampleRateHz: RATE, channels: [samples] }, { waterLine: 0.3, minGapSeconds: 0.06 }).length
+    hits = cutRecording({ sampleRateHz: RATE, channels: [samples] }, { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 }).length
     const { user, system } = process.cpuUsage(from)
     ours = Math.min(ours, (user + system) / 1e6)
     peer = Math.min(peer, peerSeconds(path))

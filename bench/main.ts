@@ -10,6 +10,7 @@ import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfRecording } from './recording'
 import { figuresOfVoices } from './voices'
+import { figuresOfWaterLine } from './water-line'
 import { figuresOfWave } from './wave'
 
 type Figures = Record<string, Figure>
@@ -18,6 +19,7 @@ type Figures = Record<string, Figure>
 const sections: Record<string, () => Figures | Promise<Figures>> = {
   onsets: figuresOfOnsets,
   cut: figuresOfCut,
+  water: figuresOfWaterLine,
   names: figuresOfNames,
   latency: figuresOfLatency,
   voices: figuresOfVoices,

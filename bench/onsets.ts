@@ -4,16 +4,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { writeWav } from '@heliaster/core/audio'
-import { findOnsets, strengthCurve } from '@heliaster/core/cut'
+import { findHits, heardStrikes } from '@heliaster/core/cut'
 import { RATE, tarpSlaps, walkAround } from '@heliaster/demo'
 
 import type { Figure } from './figure'
 import { impactScene, sceneWishes } from './impact-scenes'
 import type { ImpactScene } from './impact-scenes'
 
-/** The settings of a new recording. */
-const WATER_LINE = 0.3
-const MIN_GAP_SECONDS = 0.06
 const TOLERANCES_MS = [50, 5] as const
 /** Decides what is struck; another number makes recordings that nobody has heard. */
 const SEED = Number(process.env.BENCH_SEED ?? 41_000)
@@ -31,13 +28,7 @@ const PEER_SIZES = [[512, 128], [1024, 256]] as const // prettier-ignore
 export function figuresOfOnsets(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
   for (const scene of scenes()) {
-    const found = findOnsets(
-      scene.samples,
-      scene.sampleRateHz,
-      strengthCurve(scene.samples, scene.sampleRateHz),
-      WATER_LINE,
-      MIN_GAP_SECONDS,
-    )
+    const found = findHits(scene.samples, scene.sampleRateHz, heardStrikes(scene.samples, scene.sampleRateHz).strikes)
     const ours = found.map((onset) => onset.frame / scene.sampleRateHz)
     const truth = scene.truth.map((frame) => frame / scene.sampleRateHz)
     const peers = peerOnsets(scene)
@@ -68,7 +59,7 @@ function scenes(): Heard[] {
 }
 
 /** What aubioonset hears at each of its settings, each shifted by its own median error; none where it is not installed. */
-function peerOnsets(scene: Heard): number[][] {
+export function peerOnsets(scene: Heard): number[][] {
   const folder = mkdtempSync(join(tmpdir(), 'heliaster-onsets-'))
   const path = join(folder, 'scene.wav')
   writeFileSync(path, writeWav({ sampleRateHz: scene.sampleRateHz, channels: [scene.samples] }, { bits: 24 }))

@@ -1,7 +1,7 @@
 import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { hitsAt, listenForStrikes, pitchOf, spectrogramOf } from '@heliaster/core/cut'
-import type { Attack, EdgePlaces, Hit, KnownHits, Listening, StrengthCurve } from '@heliaster/core/cut'
+import { curveOverLine, heardStrikes, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Heard, Hit, KnownHits, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
@@ -23,10 +23,18 @@ export interface Looked {
   readonly summary: Summary
 }
 
+/** What was heard in a recording: its curve, the curve as the water line sees it with its summary, and its strikes. */
+export interface HeardInPage {
+  readonly curve: StrengthCurve
+  readonly shown: StrengthCurve
+  readonly levels: Summary
+  readonly strikes: Strikes
+}
+
 interface Kept {
   readonly audio: Audio
   readonly mono: Float32Array
-  listening?: Listening
+  heard?: Heard
   readonly known: KnownHits
 }
 
@@ -58,17 +66,19 @@ const work = {
     return { mono, summary: summarise(mono) }
   },
   /** Undefined where the recording is no longer kept here. */
-  listen(key: string, attack: Attack): { curve: StrengthCurve; levels: Summary } | undefined {
+  listen(key: string, attack: Attack): HeardInPage | undefined {
     const held = kept.get(key)
     if (!held) return undefined
-    held.listening = listenForStrikes(held.mono, held.audio.sampleRateHz, attack)
+    held.heard = heardStrikes(held.mono, held.audio.sampleRateHz, attack)
     held.known.clear()
-    const { curve } = held.listening
-    return { curve: { ...curve, strength: handedOn(curve.strength) }, levels: summarise(curve.strength) }
+    const { curve, strikes } = held.heard
+    const shown = curveOverLine(curve, strikes)
+    const shared = (of: StrengthCurve) => ({ ...of, strength: handedOn(of.strength) })
+    return { curve: shared(curve), shown: shared(shown), levels: summarise(shown.strength), strikes }
   },
   describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
     const held = kept.get(key)
-    return held?.listening && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.listening, places, held.known)
+    return held?.heard && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.heard, places, held.known)
   },
   /** Undefined until the recording has been looked at here. */
   spectrogram(key: string, startFrame: number, endFrame: number, columns: number, rows: number): Uint8Array | undefined {

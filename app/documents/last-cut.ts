@@ -5,7 +5,7 @@ import type { AudioInfo, CutSettings, Source } from '@heliaster/core/kit'
 import { deviceSettings } from '../ui/device-settings'
 
 const KEY = 'heliaster-last-cut'
-const plain: CutSettings = { waterLine: 0.3, minGapSeconds: 0.06 }
+const plain: CutSettings = { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 }
 /** A file shorter than this is one hit, whatever grid the last recording was cut on. */
 const ONE_HIT_SECONDS = 2
 
@@ -13,12 +13,13 @@ const kept = deviceSettings<CutSettings>(KEY, cutSchema, plain)
 
 /** The way someone has just chosen to cut is the way the next recording begins with. */
 export function rememberCut(cut: CutSettings): void {
-  kept.setState({ ...cutStartOf(cut), waterLine: plain.waterLine }, true)
+  kept.setState({ ...cutStartOf(cut), waterLine: plain.waterLine, findsLevel: true }, true)
 }
 
 /** How a new recording is cut: in the way chosen last, at its own tempo where its file or its name says one. */
 export function cutToBeginWith(name: string, info: Pick<AudioInfo, 'frames' | 'sampleRateHz'>, told: Source['told'] = {}): CutSettings {
-  const { grid, ...last } = kept.getState()
+  const { grid, ...way } = kept.getState()
+  const last = { ...way, findsLevel: true } // another recording divides elsewhere
   if (!grid || info.frames < ONE_HIT_SECONDS * info.sampleRateHz) return last
   if (grid.kind !== 'beats') return { ...last, grid }
   return { ...last, grid: { ...grid, tempoBpm: toldTempo(told, info.frames / info.sampleRateHz) ?? tempoInName(name) ?? grid.tempoBpm } }

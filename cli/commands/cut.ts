@@ -1,6 +1,6 @@
-import { peakOf, peakOfAudio, writeWav } from '@heliaster/core/audio'
+import { peakOf, peakOfAudio, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
-import { cutRecording, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, gridMoves, waterLineOf } from '@heliaster/core/cut'
+import { cutHeard, heardStrikes, lineOf, lineWords, underLine, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, gridMoves, waterLineOf } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
 import { wholeClip } from '@heliaster/core/kit'
@@ -41,7 +41,11 @@ export const cut: Command = {
     const repair = repairsOf(given)
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
-    const hits = cutRecording(audio, settings)
+    const mono = toMono(audio)
+    const heard = heardStrikes(mono, audio.sampleRateHz, settings.attack)
+    const hits = cutHeard(audio, mono, heard, settings)
+    const under = underLine(heard.strikes, lineOf(settings, heard.strikes), settings.minGapSeconds, audio.sampleRateHz)
+    if (!settings.grid && hits.length > 0) console.error(`${path}: ${lineWords(under)}`)
     const moves = gridMoves(hits.map(({ onsetFrame, gridFrame }) => ({ frame: onsetFrame, gridFrame })), audio.sampleRateHz) // prettier-ignore
     if (moves)
       console.error(
@@ -80,6 +84,7 @@ function settingsOf(given: Given): CutSettings {
   for (const name of ['beats', 'first']) if (has(name) && !has('tempo')) throw new WrongUsage(`--${name} goes with --tempo.`)
   const tempoBpm = numberOption(given, 'tempo', 120, 20, 400)
   return {
+    ...(has('sensitivity') ? {} : { findsLevel: true }),
     waterLine: waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1)),
     minGapSeconds: numberOption(given, 'gap', 60, 5, 5000) / 1000,
     attack: given.options.slow ? 'slow' : 'fast',
@@ -143,6 +148,7 @@ function toJson(hit: Hit) {
     pitchHz: hit.pitch ? Number(hit.pitch.hz.toFixed(2)) : null,
     family,
     warnings,
+    secondFrames: hit.secondFrames,
   }
 }
 

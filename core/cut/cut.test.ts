@@ -69,7 +69,7 @@ test('warnings name what is wrong with a hit', () => {
   expect(of(clean.map((sample) => Math.max(-1, Math.min(1, sample * 4))))).toContain('clipped')
 })
 
-test('a flam is one hit with a warning while the gap is wide, and a copy and a stranger among takes are pointed at', () => {
+test('a flam is one hit that keeps its second stroke as a mark, and a copy and a stranger among takes are pointed at', () => {
   const takes = [0, 1, 2, 3, 4, 5].map((i) => ({ seconds: 0.5 + i, level: 0.3 + 0.05 * i, hz: 290 + 7 * i }))
   takes[4].hz = 1900 // another thing
   const mono = recording([...takes, { seconds: 1.545, level: 0.3, hz: 297 }], 7)
@@ -77,7 +77,9 @@ test('a flam is one hit with a warning while the gap is wide, and a copy and a s
   const hits = cutRecording({ sampleRateHz: RATE, channels: [mono] }, { waterLine: 0.3, minGapSeconds: 0.1 })
   expect(hits).toHaveLength(6)
   const those = (warning: string) => hits.flatMap((hit, i) => (hit.warnings.includes(warning as never) ? [i] : []))
-  expect(those('secondHit')).toEqual([1])
+  expect(those('secondHit')).toEqual([])
+  expect(hits.map(({ secondFrames }) => secondFrames.length)).toEqual([0, 1, 0, 0, 0, 0])
+  expect(Math.abs(hits[1].secondFrames[0] - 1.545 * RATE)).toBeLessThan(RATE / 1000)
   expect(those('alike')).toEqual([0, 3])
   expect(those('odd')).toEqual([4])
 })

@@ -7,18 +7,22 @@ import { alikeHits, oddHits } from './compare'
 import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
-import { findOnsets, isAllStrike, pickPeaks } from './onsets'
-import type { Onset } from './onsets'
+import { findHits, findOnsets, isAllStrike, placeOf } from './onsets'
+import type { Onset, Places } from './onsets'
 import { gridMarks } from './grid'
 import { zeroCrossing } from './snap'
+import { strikesOf } from './gestures'
+import type { Strike, Strikes } from './gestures'
 import { listenForStrikes, noiseFloor } from './strength'
-import type { Listening, StrengthCurve } from './strength'
+import type { Attack, Listening, StrengthCurve } from './strength'
 
 /** One hit of a recording: [startFrame, endFrame) holds the strike at `onsetFrame` and all of its tail. */
 export interface Hit extends HitDescription {
   readonly onsetFrame: number
   readonly startFrame: number
   readonly endFrame: number
+  /** Strikes inside it that belong to it: a toe after a heel, the second of a flam, a rattle. They end nothing. */
+  readonly secondFrames: readonly number[]
   /** Where a grid had it, before it was moved to the attack near it. */
   readonly gridFrame?: number
 }
@@ -29,22 +33,42 @@ export function waterLineOf(sensitivity: number): number {
 }
 
 /** Cuts a whole recording: onsets or the places of a grid, edges and a description of each hit. */
-export function cutRecording(audio: Audio, { waterLine, minGapSeconds, attack, grid, ...how }: CutSettings): Hit[] {
+export function cutRecording(audio: Audio, settings: CutSettings): Hit[] {
   const mono = toMono(audio)
+  return cutHeard(audio, mono, heardStrikes(mono, audio.sampleRateHz, settings.attack), settings)
+}
+
+/** The same of a recording that was heard before. */
+export function cutHeard(audio: Audio, mono: Float32Array, heard: Heard, settings: CutSettings): Hit[] {
+  const { grid, minGapSeconds } = settings
   const rate = audio.sampleRateHz
-  const listening = listenForStrikes(mono, rate, attack)
   const onsets = grid
-    ? gridMarks(grid, mono.length, rate, how.marksStay ? [] : attacksOf(mono, rate, listening.curve))
-    : findOnsets(mono, rate, listening.curve, waterLine, minGapSeconds)
-  const hits = hitsAt(audio, mono, onsets.map((onset) => onset.frame), [], listening, placesOf({ grid, ...how })) // prettier-ignore
+    ? gridMarks(grid, mono.length, rate, settings.marksStay ? [] : attacksOf(mono, rate, heard.curve))
+    : findHits(mono, rate, heard.strikes, lineOf(settings, heard.strikes), minGapSeconds)
+  const hits = hitsAt(audio, mono, onsets.map((onset) => onset.frame), [], heard, placesOf(settings)) // prettier-ignore
   return hits.map((hit, i) => (onsets[i].gridFrame === undefined ? hit : { ...hit, gridFrame: onsets[i].gridFrame }))
+}
+
+/** Where the water stands: where someone drew it, or where the recording divides. */
+export function lineOf({ findsLevel, waterLine }: Pick<CutSettings, 'findsLevel' | 'waterLine'>, { line }: Strikes): number {
+  return findsLevel ? line : waterLine
+}
+
+/** What is known of a recording before it is cut. */
+export interface Heard extends Listening {
+  readonly strikes: Strikes
+}
+
+export function heardStrikes(mono: Float32Array, sampleRateHz: number, attack?: Attack): Heard {
+  const listening = listenForStrikes(mono, sampleRateHz, attack)
+  return { ...listening, strikes: strikesOf(listening, sampleRateHz) }
 }
 
 const ATTACK_LINE = 0.3
 const ATTACK_GAP_SECONDS = 0.03
 
 /** The attacks that the marks of a grid may move to. */
-export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Map<number, number>): Onset[] {
+export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Places): Onset[] {
   return findOnsets(mono, sampleRateHz, curve, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
 }
 
@@ -68,10 +92,10 @@ function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: 
 }
 
 /** Descriptions of a recording's hits by what they were made from, so that a change of one hit describes one. */
-export type KnownHits = Map<string, HitDescription>
+export type KnownHits = Map<string, HitDescription & Pick<Hit, 'secondFrames'>>
 
 /**
- * The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand; `listening`
+ * The hits that begin at the given frames, which run forward. `endFrames` holds ends that were set by hand; `heard`
  * is what was found of the recording before, and `known` what was said of its hits, so that neither is found again.
  */
 export function hitsAt(
@@ -79,33 +103,32 @@ export function hitsAt(
   mono: Float32Array,
   onsetFrames: readonly number[],
   endFrames: readonly (number | undefined)[] = [],
-  listening: Listening = listenForStrikes(mono, audio.sampleRateHz),
+  heard: Heard = heardStrikes(mono, audio.sampleRateHz),
   places: EdgePlaces = { snap: 'attack', ends: 'tail' },
   known: KnownHits = new Map(),
 ): Hit[] {
   const rate = audio.sampleRateHz
-  const tails = tailCurve(listening.bands, listening.curve.hopFrames)
+  const tails = tailCurve(heard.bands, heard.curve.hopFrames)
   const isSlice = places.ends === 'next'
   const endOf = (frame: number, limit: number) => (isSlice ? limit : endFrameOf(tails, frame, limit, rate))
-  const room = isAllStrike(mono, rate) ? { noiseDb: -Infinity, dc: 0 } : { noiseDb: noiseDbOf(listening.bands), dc: meanOf(mono) }
+  const room = isAllStrike(mono, rate) ? { noiseDb: -Infinity, dc: 0 } : { noiseDb: noiseDbOf(heard.bands), dc: meanOf(mono) }
   const around = { isSlice, ...room }
-  const strikes = strikeFrames(listening.curve, rate)
   const startOf = (frame: number) => snapped(mono, frame, rate, places.snap)
   const over = new Set(places.over)
   const nextFrames = nextEnding(onsetFrames, over)
-  let strike = 0 // both run forward
   const hits = onsetFrames.map((onsetFrame, i): Hit => {
     const startFrame = startOf(onsetFrame)
     const next = nextFrames[i]
     const limit = next === undefined ? frameCount(audio) : startOf(next)
     const endFrame = Math.max(startFrame + 1, Math.min(frameCount(audio), endFrames[i] ?? endOf(onsetFrame, limit)))
-    while (strike < strikes.length && strikes[strike] <= onsetFrame + SECOND_FROM_SECONDS * rate) strike++
-    const hasSecond = !isSlice && strikes[strike] < endFrame - SECOND_TO_SECONDS * rate
-    const key = `${startFrame} ${endFrame} ${hasSecond} ${isSlice}`
+    const seconds = isSlice ? [] : secondsOf(heard.strikes, onsetFrame, endFrame, rate)
+    const hasSecond = seconds.some(({ height }) => height >= SECOND_LINE)
+    const key = `${startFrame} ${endFrame} ${hasSecond} ${isSlice} ${seconds.length}`
     let described = known.get(key)
     if (!described) {
       const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
-      known.set(key, (described = describeHit(region, { ...around, hasSecond })))
+      const secondFrames = seconds.map(({ hop }) => placeOf(mono, rate, hop, heard.strikes.hopFrames))
+      known.set(key, (described = { ...describeHit(region, { ...around, hasSecond }), secondFrames }))
     }
     return { onsetFrame, startFrame, endFrame, ...described }
   })
@@ -124,13 +147,28 @@ function nextEnding(onsetFrames: readonly number[], over: ReadonlySet<number>): 
 }
 
 const SECOND_LINE = 0.385
-const SECOND_GAP_SECONDS = 0.02
 const SECOND_FROM_SECONDS = 0.015
 const SECOND_TO_SECONDS = 0.005
 
-/** Every strike that stands well out of what is around it, however close to another: flams and bounces too. */
-function strikeFrames(curve: StrengthCurve, sampleRateHz: number): number[] {
-  return pickPeaks(curve, SECOND_LINE, SECOND_GAP_SECONDS * sampleRateHz).map(({ hop }) => hop * curve.hopFrames)
+/** Strikes inside a hit that stand well out of what is around them. One that counts for itself is warned of. */
+function secondsOf({ strikes, hopFrames }: Strikes, onsetFrame: number, endFrame: number, sampleRateHz: number): Strike[] {
+  const from = (onsetFrame + SECOND_FROM_SECONDS * sampleRateHz) / hopFrames
+  const to = (endFrame - SECOND_TO_SECONDS * sampleRateHz) / hopFrames
+  const found: Strike[] = []
+  for (let i = firstAfter(strikes, from); i < strikes.length && strikes[i].hop < to; i++)
+    if (strikes[i].strength >= SECOND_LINE) found.push(strikes[i])
+  return found
+}
+
+function firstAfter(strikes: readonly Strike[], hop: number): number {
+  let low = 0
+  let high = strikes.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (strikes[middle].hop <= hop) low = middle + 1
+    else high = middle
+  }
+  return low
 }
 
 /** What is said of hits only when they are seen side by side. */

@@ -1,5 +1,5 @@
-import { findOnsets } from './onsets'
-import { strengthCurve } from './strength'
+import { heardStrikes } from './cut'
+import { findHits } from './onsets'
 
 const WINDOW_SECONDS = 4
 const STEP_SECONDS = 0.4
@@ -25,7 +25,7 @@ export function createHitCounter(sampleRateHz: number) {
       const held = Math.min(total, window.length)
       const samples = window.subarray(window.length - held)
       const until = total - SETTLE_SECONDS * sampleRateHz
-      for (const onset of findOnsets(samples, sampleRateHz, strengthCurve(samples, sampleRateHz), WATER_LINE, GAP_SECONDS)) {
+      for (const onset of findHits(samples, sampleRateHz, heardStrikes(samples, sampleRateHz).strikes, WATER_LINE, GAP_SECONDS)) {
         const frame = total - held + onset.frame
         const last = (hits[hits.length - 1] ?? -1) * sampleRateHz
         if (frame >= settled && frame < until && frame - last > GAP_SECONDS * sampleRateHz) hits.push(frame / sampleRateHz)

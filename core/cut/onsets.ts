@@ -1,3 +1,5 @@
+import { strikesOver } from './gestures'
+import type { Strikes } from './gestures'
 import { surprises } from './predict'
 import type { StrengthCurve } from './strength'
 
@@ -32,25 +34,53 @@ export function pickPeaks(curve: StrengthCurve, waterLine: number, minGapFrames:
   return kept.sort((a, b) => a.hop - b.hop)
 }
 
+/** The frame of each hop that was looked for before, so that nothing is looked for twice. */
+export type Places = Map<number, number>
+
 /**
- * The strikes of a recording, each placed on the first frame that rises out of what was before it. `places` remembers
- * the frame of each hop for the next call on the same curve.
+ * The hits of a recording: what stands at or above the water line by its height, each placed on the first frame that rises
+ * out of what was before it. Without a line of one's own it stands where the recording divides.
  */
+export function findHits(
+  mono: Float32Array,
+  sampleRateHz: number,
+  strikes: Strikes,
+  waterLine: number = strikes.line,
+  minGapSeconds: number = MIN_GAP_SECONDS,
+  places: Places = new Map(),
+): Onset[] {
+  const over = strikesOver(strikes, waterLine, minGapSeconds * sampleRateHz)
+  if (over.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
+  const begins = over.map(({ hop, beginHop }) => ((hop - beginHop) * strikes.hopFrames <= minGapSeconds * sampleRateHz ? beginHop : hop))
+  const onsets = over.map(({ height }, i) => ({
+    frame: placeOf(mono, sampleRateHz, begins[i], strikes.hopFrames, places),
+    strength: height,
+  }))
+  return onsets.filter(({ frame }, i) => i === 0 || frame > onsets[i - 1].frame)
+}
+
+/** Time that two hits are apart by at least, where nothing is said. */
+export const MIN_GAP_SECONDS = 0.06
+
+/** The peaks of the curve itself at or above a line, each placed on its first frame, whatever they belong to. */
 export function findOnsets(
   mono: Float32Array,
   sampleRateHz: number,
   curve: StrengthCurve,
   waterLine: number,
   minGapSeconds: number,
-  places = new Map<number, number>(),
+  places: Places = new Map(),
 ): Onset[] {
   const peaks = pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz)
   if (peaks.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
-  return peaks.map(({ hop, strength }) => {
-    let frame = places.get(hop)
-    if (frame === undefined) places.set(hop, (frame = firstFrame(mono, sampleRateHz, hop * curve.hopFrames)))
-    return { frame, strength }
-  })
+  return peaks.map(({ hop, strength }) => ({ frame: placeOf(mono, sampleRateHz, hop, curve.hopFrames, places), strength }))
+}
+
+/** The first frame of the strike near a hop. */
+export function placeOf(mono: Float32Array, sampleRateHz: number, hop: number, hopFrames: number, places: Places = new Map()): number {
+  let frame = places.get(hop)
+  if (frame === undefined) places.set(hop, (frame = firstFrame(mono, sampleRateHz, hop * hopFrames)))
+  return frame
 }
 
 const ALONE_SECONDS = 0.15

@@ -25,7 +25,7 @@ const BEND = 0.48
 /** No strike reaches the very top, so that a water line drawn there hides them all. */
 const STRONGEST = 0.995
 /** A rise counts over this much of the noise of the room. */
-const FLOOR_SHARE = 1.5
+export const ROOM_SHARE = 1.5
 /** What is this far under a strike, and for how long, is taken for its echo. */
 const ECHO_DB = -42
 const ECHO_FALL_DB_PER_SECOND = 20
@@ -111,7 +111,7 @@ function risesOf(energy: BandEnergy, after: number, before: number, hopsPerSecon
   const rises = new Float32Array(hops)
   const sums = runningSums(energy)
   const noise = noiseFloor(windowMeans(sums, before))
-  const floor = noise * FLOOR_SHARE + 1e-12
+  const floor = noise * ROOM_SHARE + 1e-12
   const echo = 10 ** (ECHO_DB / 10)
   const echoFall = 10 ** (-ECHO_FALL_DB_PER_SECOND / hopsPerSecond / 10)
   let echoes = 0

@@ -87,6 +87,8 @@ export const gridSchema = z.discriminatedUnion('kind', [
 
 export const cutSchema = z.strictObject({
   waterLine: z.number().min(0).max(1),
+  /** The line stands where this recording divides, whatever `waterLine` says; until someone draws it. */
+  findsLevel: z.boolean().optional(),
   minGapSeconds: z.number().min(0.005).max(5),
   /** Slow also sees what swells rather than strikes. Fast where it is not said. */
   attack: z.enum(['fast', 'slow']).optional(),
@@ -157,7 +159,7 @@ export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, 
     name,
     tags: [],
     verdict: 'open',
-    cut: { waterLine: 0.3, minGapSeconds: 0.06 },
+    cut: { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 },
     markers: [],
     addedAt: 0,
     origin: 'imported',

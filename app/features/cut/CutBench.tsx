@@ -1,3 +1,4 @@
+import { lineOf } from '@heliaster/core/cut'
 import type { MarkerId, Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -25,6 +26,7 @@ import { UpdateOffer } from './UpdateOffer'
 import { useBench } from './use-bench'
 import { isHeard, useAnalysis } from './use-source-cut'
 import type { Analysis } from './use-source-cut'
+import { WaterBar } from './WaterBar'
 import { Waveform } from './Waveform'
 
 /** One recording on the bench: reading it, or why it cannot be read. */
@@ -103,14 +105,17 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
       <TimeScale source={source} view={view} tempoBpm={tempoBpm} />
       {hasSpectrogram && <Spectrogram source={source} view={view} height={isWide ? 96 : 72} />}
       {!source.cut.grid && (
-        <StrengthChart
-          analysis={analysis}
-          view={view}
-          waterLine={source.cut.waterLine}
-          height={isWide ? 96 : 64}
-          onSlide={(waterLine) => actions.slideCut({ waterLine })}
-          onDone={actions.endGesture}
-        />
+        <>
+          <StrengthChart
+            analysis={analysis}
+            view={view}
+            waterLine={lineOf(source.cut, analysis.strikes)}
+            height={isWide ? 96 : 64}
+            onSlide={(waterLine) => actions.slideCut({ waterLine, findsLevel: undefined })}
+            onDone={actions.endGesture}
+          />
+          {isHeard(analysis) && <WaterBar source={source} analysis={analysis} onCut={actions.setCut} />}
+        </>
       )}
       <View style={{ flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
         <View style={isWide && { flex: 3, minWidth: 0 }}>

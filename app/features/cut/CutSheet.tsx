@@ -1,4 +1,4 @@
-import { attacksOf, findOnsets, gridMarks, gridMoves, tempoInName, tempoOf, toldTempo } from '@heliaster/core/cut'
+import { attacksOf, findHits, gridMarks, gridMoves, tempoInName, tempoOf, toldTempo } from '@heliaster/core/cut'
 import { cutStartOf } from '@heliaster/core/kit'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
@@ -235,7 +235,7 @@ function tempoOfRecording(
   analysis: Analysis,
 ): { bpm: number; firstSeconds: number; from: 'file' | 'name' | 'strikes' } | undefined {
   const rate = analysis.audio.sampleRateHz
-  const strikes = findOnsets(analysis.mono, rate, analysis.curve, 0.3, 0.06)
+  const strikes = findHits(analysis.mono, rate, analysis.strikes)
   const heard = tempoOf(strikes.map(({ frame, strength }) => ({ seconds: frame / rate, strength })))
   const told = toldTempo(source.told ?? {}, source.info.frames / source.info.sampleRateHz)
   if (told) return { bpm: told, firstSeconds: strikes[0] ? strikes[0].frame / rate : 0, from: 'file' }

@@ -77,6 +77,20 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
           onChange={(next) => changeLooks({ endsStay: next })}
         />
       )}
+      {hit && hit.secondFrames.length > 0 && (
+        <View style={{ gap: 6, alignItems: 'flex-start' }}>
+          <Text look="small" tone="muted">
+            {secondWords(hit.secondFrames.map((frame) => Number(ms(frame - hit.onsetFrame))))}
+          </Text>
+          <Button
+            label={hit.secondFrames.length === 1 ? 'Make it a hit of its own' : `Make them ${hit.secondFrames.length} hits of their own`}
+            onPress={() => {
+              actions.cutOut(hit.secondFrames)
+              onClose()
+            }}
+          />
+        </View>
+      )}
       {hit && (
         <View style={{ gap: 2 }}>
           <Fact label="Peak" value={`${hit.peakDb.toFixed(1)} dB`} />
@@ -95,6 +109,15 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
       )}
     </Sheet>
   )
+}
+
+const MOST_TIMES = 4
+
+function secondWords(afterMs: readonly number[]): string {
+  const times = afterMs.slice(0, MOST_TIMES).map((ms) => `${Math.round(ms)} ms`)
+  const more = afterMs.length > MOST_TIMES ? ' and more' : ''
+  const what = afterMs.length === 1 ? 'Something strikes again inside it' : `Something strikes ${afterMs.length} times more inside it`
+  return `${what}, ${times.join(', ')}${more} after its begin. It belongs to this hit and ends nothing.`
 }
 
 function pitchWords({ hz, confidence }: { readonly hz: number; readonly confidence: number }): string {

@@ -54,12 +54,12 @@ export function StrengthChart({ analysis, view, waterLine, height, onSlide, onDo
   )
 }
 
-function draw(canvas: HTMLCanvasElement, { curve, levels }: Analysis, view: View, waterLine: number, palette: Palette): void {
+function draw(canvas: HTMLCanvasElement, { shown, levels }: Analysis, view: View, waterLine: number, palette: Palette): void {
   const context = canvas.getContext('2d')!
   const { width, height } = canvas
   const scale = width / Math.max(1, canvas.clientWidth)
-  const { hopFrames } = curve
-  const { high } = columnsOf(levels, curve.strength, view.start / hopFrames, view.end / hopFrames, width)
+  const { hopFrames } = shown
+  const { high } = columnsOf(levels, shown.strength, view.start / hopFrames, view.end / hopFrames, width)
   context.clearRect(0, 0, width, height)
   const line = height * (1 - waterLine)
   context.beginPath()

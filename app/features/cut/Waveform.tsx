@@ -152,6 +152,7 @@ function draw(
     drawMarker(context, marker, x, isChosen, palette, scale * crowding, flags, height)
     drawnAt = x
   }
+  drawSeconds(context, hits, view, palette, width, height, scale)
   const own = hits.find(({ marker }) => marker.id === chosen)
   if (own?.hit) drawFoot(context, xOf(view, endOf(own), width), flags, height, scale, palette)
   if (cursor !== undefined) {
@@ -180,6 +181,31 @@ function drawHits(
     drawnTo = Math.max(drawnTo, end)
     context.fillStyle = marker.id === chosen ? palette.water : palette.surface
     context.fillRect(x, top, Math.max(1, end - x), height - top)
+  }
+}
+
+const SECOND_PX = 10
+
+/** Strikes that belong to a hit: short strokes that rise from the ground. */
+function drawSeconds(
+  context: CanvasRenderingContext2D,
+  hits: readonly CutHit[],
+  view: View,
+  palette: Palette,
+  width: number,
+  height: number,
+  scale: number,
+): void {
+  context.fillStyle = palette.coral
+  let drawnAt = -Infinity
+  for (const { marker, hit } of hits) {
+    if (!hit || marker.verdict === 'pass' || hit.endFrame < view.start || hit.startFrame > view.end) continue
+    for (const frame of hit.secondFrames) {
+      const x = xOf(view, frame, width)
+      if (x < 0 || x > width || x - drawnAt < 3 * scale) continue
+      context.fillRect(x, height - SECOND_PX * scale, 1.5 * scale, SECOND_PX * scale)
+      drawnAt = x
+    }
   }
 }
 

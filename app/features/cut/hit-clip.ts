@@ -48,7 +48,7 @@ export const WARNING_WORDS: Record<Warning, string> = {
 export const WARNING_ADVICE: Record<Warning, string> = {
   clipped: 'Samples stand at full scale: it was recorded too loud. Take another hit where there is one.',
   cutShort: 'Its tail was still sounding where it ends. Drag the end, or record it with more room after it.',
-  secondHit: 'Something strikes again inside it: a flam or a bounce. End it earlier, or lower the water line to part them.',
+  secondHit: 'Something strikes again inside it: a flam or a bounce. Make it a hit of its own, or end this one earlier.',
   nearNoise: 'Its loudest part is little above the noise of the room. A low cut may help.',
   dc: 'The wave stands off the middle. Repair removes it.',
   alike: 'Another hit is the same sound. Pass one of them.',

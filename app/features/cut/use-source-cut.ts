@@ -1,6 +1,6 @@
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { attacksOf, findOnsets, gridMarks, keptMarker, liveMarkers, placesOf } from '@heliaster/core/cut'
-import type { Hit, LiveMarker, StrengthCurve } from '@heliaster/core/cut'
+import { attacksOf, findHits, gridMarks, keptMarker, lineOf, liveMarkers, placesOf } from '@heliaster/core/cut'
+import type { Hit, LiveMarker, Places, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
 
@@ -18,11 +18,14 @@ export interface Analysis {
   readonly summary: Summary
   /** Empty until the strikes of the recording have been listened for. */
   readonly curve: StrengthCurve
-  /** What pictures of the curve are drawn from. */
+  /** The curve as the water line sees it: each rise as high as its strike counts; and what pictures of it are drawn from. */
+  readonly shown: StrengthCurve
   readonly levels: Summary
+  readonly strikes: Strikes
 }
 
 const UNHEARD: StrengthCurve = { hopFrames: 1, strength: new Float32Array(0) }
+const NO_STRIKES: Strikes = { hopFrames: 1, strikes: [], line: 0.3 }
 const NO_LEVELS: Summary = { frames: 0, levels: [{ framesPerPoint: 1, low: new Float32Array(0), high: new Float32Array(0) }] }
 export const isHeard = ({ curve }: Analysis) => curve !== UNHEARD
 
@@ -64,7 +67,7 @@ export function useAnalysis(source: Source): AnalysisState {
 async function analyse(source: Source, before: Analysis | undefined, show: (analysis: Analysis) => void): Promise<void> {
   const { audio } = await decodedAudio(source.audio)
   const { mono, summary } = before ?? (await coreWork().look(source.audio, audio))
-  const seen: Analysis = before ?? { audio, mono, summary, curve: UNHEARD, levels: NO_LEVELS }
+  const seen: Analysis = before ?? { audio, mono, summary, curve: UNHEARD, shown: UNHEARD, levels: NO_LEVELS, strikes: NO_STRIKES }
   if (!before) show(seen)
   const listen = () => coreWork().listen(source.audio, source.cut.attack ?? 'fast')
   const heard = (await listen()) ?? (await coreWork().look(source.audio, audio), await listen())
@@ -73,23 +76,24 @@ async function analyse(source: Source, before: Analysis | undefined, show: (anal
 
 /** The markers as the water stands, and the hits they begin. The curve is computed once; the line only picks again. */
 export function useHits(source: Source, analysis: Analysis): CutHit[] {
-  const { waterLine, minGapSeconds, grid, marksStay } = source.cut
+  const { minGapSeconds, grid, marksStay } = source.cut
+  const waterLine = lineOf(source.cut, analysis.strikes)
   const onsets = useMemo(() => {
     const rate = analysis.audio.sampleRateHz
     const places = placesFound(analysis.curve)
     if (grid) return gridMarks(grid, analysis.mono.length, rate, marksStay ? [] : attacksOf(analysis.mono, rate, analysis.curve, places))
-    return findOnsets(analysis.mono, rate, analysis.curve, waterLine, minGapSeconds, places)
+    return isHeard(analysis) ? findHits(analysis.mono, rate, analysis.strikes, waterLine, minGapSeconds, places) : []
   }, [analysis, waterLine, minGapSeconds, grid, marksStay])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])
   const described = useDescribed(source, markers)
   return useMemo(() => markers.map((marker) => ({ marker, hit: described.get(marker.frame) })), [markers, described])
 }
 
-const found = new WeakMap<StrengthCurve, Map<number, number>>()
+const found = new WeakMap<StrengthCurve, Places>()
 
 /** Places of strikes that were found before on this curve: moving the line looks at none of them again. */
-function placesFound(curve: StrengthCurve): Map<number, number> {
-  const places = found.get(curve) ?? new Map<number, number>()
+function placesFound(curve: StrengthCurve): Places {
+  const places: Places = found.get(curve) ?? new Map()
   found.set(curve, places)
   return places
 }
@@ -172,6 +176,17 @@ export function useCutActions(source: Source) {
         const marker: Marker = { id: makeId<MarkerId>('marker'), frame: Math.round(frame), origin: 'hand', pinned: true, removed: false }
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
+      },
+      /** Strikes inside a hit become hits of their own. */
+      cutOut(frames: readonly number[]) {
+        const markers = frames.map((frame): Marker => ({
+          id: makeId<MarkerId>('marker'),
+          frame,
+          origin: 'hand',
+          pinned: true,
+          removed: false,
+        }))
+        sources.edit(id, [{ type: 'putMarkers', markers }])
       },
       /** A passage becomes a hit of its own, which begins and ends where it was dragged. */
       addPassage({ startFrame, endFrame }: { readonly startFrame: number; readonly endFrame: number }) {

@@ -106,12 +106,12 @@ function CellOfExample({ reading }: { readonly reading: Reading }) {
     )
   return (
     <View style={{ gap: 4 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-        <Text look="small">It goes to band</Text>
+      <Text look="small">{cell.microphone === '' ? 'It goes to' : `It goes to ${cell.microphone}, in`}</Text>
+      <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 8 }}>
+        <Text look="small">band</Text>
         <NumberField label="Band of this file" text={String(cell.band + 1)} unit="" width={40} onNumber={(band) => show('band', band)} />
         <Text look="small">turn</Text>
         <NumberField label="Turn of this file" text={String(cell.turn + 1)} unit="" width={40} onNumber={(turn) => show('turn', turn)} />
-        {cell.microphone !== '' && <Text look="small">{`of ${cell.microphone}`}</Text>}
       </View>
       {refused && (
         <Text look="small" tone="coral" role="alert">
