@@ -1,4 +1,5 @@
-import { hashAudio, measure, strikeLoudness, writeWav } from '@heliaster/core/audio'
+import { measureSound } from '@heliaster/core/alike'
+import { hashAudio, strikeLoudness, writeWav } from '@heliaster/core/audio'
 import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, startFrameOf } from '@heliaster/core/cut'
 import { createGroove, withBead } from '@heliaster/core/groove'
 import {
@@ -74,7 +75,7 @@ function addFile(files: Files, title: string, name: string, samples: Float32Arra
       addedAt: isHit ? HULL_DAY : RECORDING_DAY,
       origin: isHit ? 'imported' : 'recorded',
       family: isHit ? 'kick' : 'other',
-      measured: measure(audio),
+      measured: measureSound(audio),
     }),
   )
   return hash

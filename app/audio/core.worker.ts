@@ -1,3 +1,5 @@
+import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heliaster/core/alike'
+import type { Join, Sounding } from '@heliaster/core/alike'
 import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { curveOverLine, heardStrikes, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
@@ -29,6 +31,11 @@ export interface HeardInPage {
   readonly shown: StrengthCurve
   readonly levels: Summary
   readonly strikes: Strikes
+}
+
+export interface HitPlace {
+  readonly onsetFrame: number
+  readonly endFrame: number
 }
 
 interface Kept {
@@ -80,6 +87,20 @@ const work = {
     const held = kept.get(key)
     return held?.heard && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.heard, places, held.known)
   },
+  /** How hits join from the most alike on; undefined where the recording is no longer kept here. */
+  joins(key: string, hits: readonly HitPlace[]): Join[] | undefined {
+    const held = kept.get(key)
+    if (!held) return undefined
+    const rate = held.audio.sampleRateHz
+    const portraits = hits.map(({ onsetFrame, endFrame }) => portraitOf(held.mono, rate, onsetFrame, endFrame))
+    return joinsOf(hits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  },
+  /** What a hit is found by among other sounds. */
+  sounding(key: string, { onsetFrame, endFrame }: HitPlace): Sounding | undefined {
+    const held = kept.get(key)
+    return held && soundingOf(held.mono, held.audio.sampleRateHz, onsetFrame, endFrame)
+  },
+  measure: (audio: Audio) => measureSound(audio),
   /** Undefined until the recording has been looked at here. */
   spectrogram(key: string, startFrame: number, endFrame: number, columns: number, rows: number): Uint8Array | undefined {
     const held = kept.get(key)

@@ -1,3 +1,4 @@
+import { measureSound } from '@heliaster/core/alike'
 import { hashAudio, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { familyOf } from '@heliaster/core/cut'
@@ -9,7 +10,7 @@ import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
 import { expose } from 'comlink'
 
 import { storeAudio, storePicture } from './stored-audio'
-import { measuredOf, pictureOf } from './picture'
+import { pictureOf } from './picture'
 
 /** A file that is now kept on this device, and what is known of it. */
 export interface TakenFile {
@@ -40,7 +41,7 @@ const work = {
     const result = await readAnyFile(bytes)
     if (!result.ok) return { ok: false, reason: result.message }
     const { audio, cues, told } = result.file
-    const measured = measuredOf(audio)
+    const measured = measureSound(audio)
     try {
       const kept = await keep(result.file, bytes, name)
       await storePicture(kept.hash, pictureOf(audio, measured))

@@ -1,6 +1,6 @@
-import { columnsOf, measure, summarise, toMono } from '@heliaster/core/audio'
+import { measureSound } from '@heliaster/core/alike'
+import { columnsOf, summarise, toMono } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
-import { strikeCentreHz } from '@heliaster/core/cut'
 import type { Measured } from '@heliaster/core/kit'
 
 /** A small picture of a whole file with what was measured of it. */
@@ -16,12 +16,7 @@ const COLUMNS = 64
 const WIDE_COLUMNS = 2048
 const LONG_SECONDS = 10
 
-/** All that is measured of a file as it comes in. */
-export function measuredOf(audio: Audio): Measured {
-  return { ...measure(audio), centreHz: strikeCentreHz(audio) }
-}
-
-export function pictureOf(audio: Audio, measured = measuredOf(audio)): Picture {
+export function pictureOf(audio: Audio, measured = measureSound(audio)): Picture {
   const mono = toMono(audio)
   const summary = summarise(mono)
   const picture = { ...columnsOf(summary, mono, 0, mono.length, COLUMNS), measured }

@@ -69,7 +69,7 @@ interface Schema extends DBSchema {
 export type LocalDb = IDBPDatabase<Schema>
 type Upgrade = IDBPTransaction<Schema, ('documents' | 'outbox' | 'audio' | 'refused' | 'pictures')[], 'versionchange'>
 
-const VERSION = 4
+const VERSION = 5
 
 export const documentKey = (kind: Kind, id: string) => `${kind}:${id}`
 
@@ -94,8 +94,8 @@ function upgrade(db: LocalDb, before: number, transaction: Upgrade): void {
     db.createObjectStore('audio', { keyPath: 'hash' }).createIndex('uploaded', 'uploaded')
     db.createObjectStore('refused', { keyPath: 'place', autoIncrement: true })
   }
-  if (before >= 1 && before < 4) db.deleteObjectStore('pictures') // drawn anew: what is measured of a file has changed
-  if (before < 4) db.createObjectStore('pictures', { keyPath: 'key' })
+  if (before >= 1 && before < 5) db.deleteObjectStore('pictures') // drawn anew: what is measured of a file has changed
+  if (before < 5) db.createObjectStore('pictures', { keyPath: 'key' })
   if (before < 3) void nameOutbox(transaction)
 }
 

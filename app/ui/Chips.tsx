@@ -1,4 +1,5 @@
-import { Pressable, View } from 'react-native'
+import type { ReactNode } from 'react'
+import { Pressable, ScrollView, View } from 'react-native'
 
 import { Text } from './Text'
 import { TOUCH, usePalette } from './theme'
@@ -9,10 +10,12 @@ interface Props<T extends string> {
   readonly value: T | undefined
   readonly onChoose: (value: T) => void
   readonly hideLabel?: boolean
+  /** All on one line, which is drawn sideways where it is too long. */
+  readonly isOneLine?: boolean
 }
 
 /** One of a few: words on a line, the chosen one underlined by water. */
-export function Chips<T extends string>({ label, options, value, onChoose, hideLabel }: Props<T>) {
+export function Chips<T extends string>({ label, options, value, onChoose, hideLabel, isOneLine }: Props<T>) {
   const palette = usePalette()
   return (
     <View role="radiogroup" aria-label={label} style={{ gap: 2 }}>
@@ -21,7 +24,7 @@ export function Chips<T extends string>({ label, options, value, onChoose, hideL
           {label}
         </Text>
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
+      <Line isOne={isOneLine === true}>
         {options.map((option) => {
           const chosen = option.value === value
           return (
@@ -46,7 +49,16 @@ export function Chips<T extends string>({ label, options, value, onChoose, hideL
             </Pressable>
           )
         })}
-      </View>
+      </Line>
     </View>
+  )
+}
+
+function Line({ isOne, children }: { readonly isOne: boolean; readonly children: ReactNode }) {
+  if (!isOne) return <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>{children}</View>
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 6 }}>
+      {children}
+    </ScrollView>
   )
 }

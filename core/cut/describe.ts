@@ -80,7 +80,7 @@ export function strikeCentreHz(audio: Audio): number {
 }
 
 /** Time until the sound stays 30 dB under its peak. */
-function decaySeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
+export function decaySeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
   const level = peak * 0.0316
   let last = mono.length - 1
   while (last > 0 && Math.abs(mono[last]) <= level) last--

@@ -45,6 +45,9 @@ export const measuredSchema = z.strictObject({
   windowSeconds: z.number().positive().optional(),
   /** Where the energy of its first strike balances, Hz. */
   centreHz: z.number().min(0).optional(),
+  /** What it is found by among others: see `core/alike/portrait`; and the time until it stays 30 dB under its peak. */
+  portrait: z.string().max(240).optional(),
+  decaySeconds: z.number().min(0).optional(),
   /** How alike left and right are, -1..1, and what the mean of both loses in dB; only of files with two channels or more. */
   correlation: z.number().min(-1).max(1).optional(),
   midLossDb: z.number().optional(),

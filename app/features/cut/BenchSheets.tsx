@@ -30,7 +30,9 @@ export function BenchSheets(props: Props) {
   switch (open) {
     case 'send':
       // What was marked just now is sent once it has been described.
-      return kept.length > 0 && kept.every(({ hit }) => hit) ? <SendSheet source={source} hits={kept} onClose={onClose} /> : null
+      return kept.length > 0 && kept.every(({ hit }) => hit) ? (
+        <SendSheet source={source} hits={kept} onHear={onHear} onClose={onClose} />
+      ) : null
     case 'hit':
       return chosen ? <HitSheet source={source} item={chosen} actions={actions} onClose={onClose} /> : null
     case 'cut':

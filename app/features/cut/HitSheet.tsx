@@ -1,7 +1,9 @@
 import type { Source } from '@heliaster/core/kit'
+import { router } from 'expo-router'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { coreWork } from '../../audio/workers'
 import { Button } from '../../ui/Button'
 import { NameField } from '../../ui/NameField'
 import { nearestNote, noteName } from '../../ui/note-name'
@@ -9,6 +11,9 @@ import { Sheet } from '../../ui/Sheet'
 import { NumberField } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { Toggle } from '../../ui/Toggle'
+import { useIsWide } from '../../ui/use-is-wide'
+import { showKin } from '../gather'
+import { useKitId } from '../shell'
 import { WARNING_ADVICE, WARNING_WORDS } from './hit-clip'
 import { changeLooks, cutLooks } from './looks'
 import type { CutActions, CutHit } from './use-source-cut'
@@ -23,6 +28,9 @@ interface Props {
 /** One hit in full: its name, where it begins and ends, and how it is judged and why. */
 export function HitSheet({ source, item, actions, onClose }: Props) {
   const { marker, hit } = item
+  const kitId = useKitId()
+  const isWide = useIsWide() // where the list stands beside the recording
+  const openGather = () => !isWide && router.navigate(`/kit/${kitId}/gather`)
   const endsStay = useStore(cutLooks, (state) => state.endsStay)
   const rate = source.info.sampleRateHz
   const endFrame = marker.endFrame ?? hit?.endFrame ?? marker.frame
@@ -67,6 +75,9 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
         <Button label="1 ms earlier" onPress={() => actions.nudge(marker, -Math.round(rate / 1000))} />
         <Button label="1 ms later" onPress={() => actions.nudge(marker, Math.round(rate / 1000))} />
+        {hit && (
+          <Button label="Sounds like this" icon="approximately-equal" onPress={() => void likeThis(source, item, onClose, openGather)} />
+        )}
         {marker.endFrame !== undefined && <Button label="Find its end again" onPress={() => actions.setEnd(marker)} />}
       </View>
       {marker.endFrame !== undefined && (
@@ -109,6 +120,16 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
       )}
     </Sheet>
   )
+}
+
+/** The list of sounds, by likeness to this hit. */
+async function likeThis(source: Source, { marker, hit }: CutHit, onClose: () => void, openGather: () => void): Promise<void> {
+  if (!hit) return
+  const sounding = await coreWork().sounding(source.audio, { onsetFrame: marker.frame, endFrame: hit.endFrame })
+  if (!sounding) return
+  showKin({ name: marker.name ?? `the hit at ${(marker.frame / source.info.sampleRateHz).toFixed(2)} s`, sounding })
+  onClose()
+  openGather()
 }
 
 const MOST_TIMES = 4

@@ -22,12 +22,15 @@ import { padName } from '../shell/use-kit'
 import { LoudnessDots } from './LoudnessDots'
 import { loopEdits, padsToSend, sendEdits } from './send-hits'
 import type { SendOrder, SendWay } from './send-hits'
+import { ThingsBar } from './ThingsBar'
 import type { CutHit } from './use-source-cut'
+import { useThings } from './use-things'
 
 const WAYS = [
   { value: 'pads', text: 'Each its own pad' },
   { value: 'turns', text: 'One pad, as turns' },
   { value: 'bands', text: 'One pad, by loudness' },
+  { value: 'things', text: 'Alike hits together' },
 ] as const
 const LOOP = { value: 'loop', text: 'As a loop' } as const
 const ORDERS = [
@@ -43,17 +46,19 @@ const WORDS: Record<SendWay, string> = {
   pads: 'Every kept hit becomes a pad.',
   turns: 'The hits are takes of one thing: each strike plays another.',
   loop: 'Each slice becomes a pad, and a groove plays them in their order at the tempo of the kit.',
+  things: 'Each thing that was struck becomes a pad: its hits take turns, in bands where soft and loud ones stand apart.',
   bands: 'Soft hits answer soft strikes, loud ones loud; alike ones take turns.',
 }
 
 interface Props {
   readonly source: Source
   readonly hits: readonly CutHit[]
+  readonly onHear: (item: CutHit) => void
   readonly onClose: () => void
 }
 
 /** One question, with a picture of the answer, before anything moves. */
-export function SendSheet({ source, hits, onClose }: Props) {
+export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const kit = useKit()
   const kitId = useKitId()
   const [way, setWay] = useState<SendWay>('pads')
@@ -65,14 +70,25 @@ export function SendSheet({ source, hits, onClose }: Props) {
   const [wantsTempo, setWantsTempo] = useState<boolean>()
   const [bandCount, setBandCount] = useState(suggested)
   const onto = target === 'new' ? undefined : target
+  const things = useThings(source, hits)
   const pads = useMemo(
     () =>
-      kit ? padsToSend(kit, source, hits, { way, order: way === 'loop' ? 'time' : order, bandCount, levels, onto, start: start?.pad }) : [],
-    [kit, source, hits, way, order, bandCount, levels, onto, start],
+      kit
+        ? padsToSend(kit, source, hits, {
+            way,
+            order: way === 'loop' ? 'time' : order,
+            bandCount,
+            levels,
+            onto,
+            start: start?.pad,
+            groups: things?.groups,
+          })
+        : [],
+    [kit, source, hits, way, order, bandCount, levels, onto, start, things?.groups],
   )
   const loudnessOf = useMemo(() => new Map(hits.map(({ marker, hit }) => [marker.id as string, hit!.loudnessDb])), [hits])
   if (!kit) return null
-  const isEach = way === 'pads' || way === 'loop'
+  const isEach = way === 'pads' || way === 'loop' || way === 'things'
   const into = kit.pads.find((pad) => pad.id === onto)
   const loopBpm = source.cut.grid?.kind === 'beats' ? source.cut.grid.tempoBpm : kit.tempoBpm
   const takesTempo = wantsTempo ?? kit.grooves.every(({ strings }) => strings.every(({ beads }) => beads.length === 0))
@@ -109,7 +125,8 @@ export function SendSheet({ source, hits, onClose }: Props) {
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
-      {way === 'bands' ? (
+      {way === 'things' && <ThingsBar hits={hits} rate={source.info.sampleRateHz} things={things} pads={pads} onHear={onHear} />}
+      {way === 'things' ? null : way === 'bands' ? (
         pads[0] && <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} height={170} />
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">

@@ -52,7 +52,7 @@ function Step({ word, to, label, onPress }: StepProps) {
       aria-label={label}
       onPress={onPress}
       style={{
-        minWidth: 52,
+        minWidth: 60,
         height: TOUCH,
         alignItems: 'center',
         justifyContent: 'center',

@@ -7,7 +7,15 @@ import type { CutHit } from './use-source-cut'
 const RATE = 48000
 
 function aHit(i: number, hit: Partial<Hit>, verdict?: 'keep' | 'pass'): CutHit {
-  const facts = { onsetFrame: i * RATE, secondFrames: [], startFrame: i * RATE, endFrame: i * RATE + 9, seconds: 0.1, peakDb: -6, loudnessDb: -20 }
+  const facts = {
+    onsetFrame: i * RATE,
+    secondFrames: [],
+    startFrame: i * RATE,
+    endFrame: i * RATE + 9,
+    seconds: 0.1,
+    peakDb: -6,
+    loudnessDb: -20,
+  }
   const more = { centreHz: 500, family: 'wood' as const, reason: '', attackSeconds: 0.001, warnings: [] }
   return {
     marker: { id: `hit-${i}` as never, frame: i * RATE, origin: 'found', pinned: false, kept: false, ...(verdict ? { verdict } : {}) },

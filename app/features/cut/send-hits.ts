@@ -1,6 +1,6 @@
 import { createPad, freeNote, sameData, velocityToLevel } from '@heliaster/core/kit'
 import type { Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
-import { asTurns, byLoudness, keepSettings } from '@heliaster/core/place'
+import { asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
 import { makeId } from '../../documents/make-id'
@@ -9,7 +9,7 @@ import { clipOfHit, hitTitle } from './hit-clip'
 import type { CutHit } from './use-source-cut'
 
 /** How hits reach the pads. */
-export type SendWay = 'pads' | 'turns' | 'bands' | 'loop'
+export type SendWay = 'pads' | 'turns' | 'bands' | 'loop' | 'things'
 export type SendOrder = 'time' | 'loudness' | 'pitch'
 
 export interface SendPlan {
@@ -17,6 +17,8 @@ export interface SendPlan {
   readonly order: SendOrder
   readonly bandCount?: number
   readonly levels?: BandLevels
+  /** Of way `things`: which hits are one thing, by their places among those that are sent. */
+  readonly groups?: readonly (readonly number[])[]
   /** The pad whose clips are replaced, the first of several when each hit is its own; new pads where there is none. */
   readonly onto?: PadId
   /** What each new pad begins with. */
@@ -30,6 +32,7 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
   const described = inOrder(hits.filter((item): item is Described => item.hit !== undefined), plan.order) // prettier-ignore
   if (described.length === 0) return []
   if (plan.way === 'pads' || plan.way === 'loop') return eachItsOwn(kit, source, described, plan)
+  if (plan.way === 'things') return thingsOnPads(kit, source, hits, plan)
   const takes = described.map(({ marker, hit }) => {
     const clip = clipOfHit(source, marker, hit)
     return { clip, loudnessDb: hit.loudnessDb + clip.gainDb }
@@ -50,6 +53,30 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
   const bands = byLoudness(makeId, rayId, takes, plan.bandCount, plan.levels)
   const own = plan.onto || plan.start?.responses ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
   return [{ ...pad, own, bands: keepSettings(pad.bands, bands, 'brought'), spread: 'loudness' }]
+}
+
+/** Each thing on a pad: its hits are turns, in bands by loudness where soft and loud ones stand apart. */
+function thingsOnPads(kit: Kit, source: Source, hits: readonly CutHit[], { groups = [], onto, start, levels }: SendPlan): Pad[] {
+  const from = onto ? kit.pads.findIndex((pad) => pad.id === onto) : kit.pads.length
+  const there = from < 0 ? [] : kit.pads.slice(from)
+  let grown = kit
+  return groups.slice(0, there.length + 128 - kit.pads.length).flatMap((group, i) => {
+    const members = group.map((at) => hits[at]).filter((item): item is Described => item?.hit !== undefined)
+    if (members.length === 0) return []
+    const takes = members.map(({ marker, hit }) => {
+      const clip = clipOfHit(source, marker, hit)
+      return { clip, loudnessDb: hit.loudnessDb + clip.gainDb }
+    })
+    const [first] = members
+    const pad =
+      there[i] ??
+      createPad(makeId, { pick: 'shuffle', ...start, name: first.marker.name ?? hitTitle(first.marker, first.hit, i), family: first.hit.family }, freeNote(grown)) // prettier-ignore
+    if (!there[i]) grown = { ...grown, pads: [...grown.pads, pad] }
+    const bandCount = Math.max(1, suggestBands(takes.map(({ loudnessDb }) => loudnessDb)))
+    const bands = byLoudness(makeId, pad.rays[0].id, takes, bandCount, levels)
+    const own = there[i] || start?.responses || bands.length < 2 ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }
+    return [{ ...pad, own, bands: keepSettings(pad.bands, bands, 'brought'), spread: bands.length > 1 ? ('loudness' as const) : ('even' as const) }] // prettier-ignore
+  })
 }
 
 function inOrder(hits: readonly Described[], order: SendOrder): Described[] {

@@ -12,6 +12,7 @@ import { NameField } from '../../ui/NameField'
 import { Sheet } from '../../ui/Sheet'
 import { noteName } from '../../ui/note-name'
 import { Text } from '../../ui/Text'
+import { showKin, soundingOfSource } from './kin'
 import { takeBack, takeOut } from './out-and-back'
 import { DeleteSheet } from './SelectionBar'
 import { hearSound, favourSounds, setSounds } from './sound-actions'
@@ -30,6 +31,11 @@ const FAMILY_CHOICES = families.map((family) => ({ value: family, text: family }
 export function SoundSheet({ source, onClose, onCut }: Props) {
   const [asking, setAsking] = useState<'tags' | 'delete'>()
   const [busy, setBusy] = useState(false)
+  const sounding = soundingOfSource(source)
+  const likeThis = () => {
+    if (sounding) showKin({ name: source.name, sounding, id: source.id })
+    onClose()
+  }
   if (asking === 'tags') return <TagSheet sounds={[source]} onClose={() => setAsking(undefined)} />
   if (asking === 'delete') return <DeleteSheet sounds={[source]} onClose={() => setAsking(undefined)} onDone={onClose} />
   return (
@@ -71,6 +77,7 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
       {source.info.channels > 1 && <ChannelChoice source={source} />}
       <Chips label="Family" options={FAMILY_CHOICES} value={source.family} onChoose={(family) => setSounds([source], { family })} />
       <View style={{ gap: 8 }}>
+        <Button label="Sounds like this" icon="approximately-equal" disabled={!sounding} onPress={likeThis} />
         <Button
           label={source.tags.length > 0 ? `Tags: ${source.tags.join(', ')}` : 'Tags'}
           icon="tag-outline"

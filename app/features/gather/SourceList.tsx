@@ -12,8 +12,9 @@ import { useLatest } from '../../ui/use-element'
 import { useSession } from '../shell'
 import { session } from '../shell/session'
 import { ImportReport } from './ImportReport'
+import { KinBar } from './KinBar'
 import { LibraryBar } from './LibraryBar'
-import { changeView, isNarrowed } from './library-view'
+import { isNarrowed, showAll } from './library-view'
 import { useListKeys } from './list-keys'
 import { useRowSlots } from './row-slots'
 import { SelectionBar } from './SelectionBar'
@@ -33,7 +34,7 @@ const NONE: readonly Source[] = []
 
 /** Recordings and files: found, heard, judged, selected, and opened in Cut. */
 export function SourceList({ onCut }: Props) {
-  const { all, shown: wanted, view } = useShownSounds()
+  const { all, shown: wanted, view, query } = useShownSounds()
   const shown = useDeferredValue(wanted, NONE) // the place opens first, its rows right after
   const chosenId = useSession((state) => state.sourceId)
   const [openId, setOpenId] = useState<SourceId>()
@@ -75,6 +76,9 @@ export function SourceList({ onCut }: Props) {
     // Only when the list is first seen; later it stays where the person has scrolled it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [shown.length > 0])
+  useEffect(() => {
+    if (query) rows.scrollToOffset(0)
+  }, [query, rows])
   const items = rows.getVirtualItems()
   const drawn = useRowSlots(items[0]?.index ?? 0, items.at(-1)?.index ?? -1)
   return (
@@ -88,8 +92,9 @@ export function SourceList({ onCut }: Props) {
         onFiles={imports.take}
       />
       {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
+      {query && <KinBar query={query} all={all} count={wanted.length} />}
       {wanted.length === 0 ? (
-        <Nothing isSearching={view.words !== '' || isNarrowed(view)} />
+        <Nothing isSearching={view.words !== '' || isNarrowed(view) || query !== undefined} />
       ) : (
         <View ref={scroller} {...keys} aria-label="Sounds" style={{ flex: 1, minHeight: 0, overflow: 'scroll' }}>
           <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
@@ -125,9 +130,7 @@ function Nothing({ isSearching }: { readonly isSearching: boolean }) {
       <Text tone="muted">
         {isSearching ? 'No sound is like this.' : 'Nothing here yet. Record something, or import files: WAV, AIFF, FLAC, MP3, Ogg or Opus.'}
       </Text>
-      {isSearching && (
-        <Button label="Show all sounds" onPress={() => changeView({ words: '', only: 'all', family: undefined, tag: undefined })} />
-      )}
+      {isSearching && <Button label="Show all sounds" onPress={() => showAll()} />}
     </View>
   )
 }

@@ -7,7 +7,7 @@ import { Chips } from '../../ui/Chips'
 import { Sheet } from '../../ui/Sheet'
 import { Slider } from '../../ui/Slider'
 import { Toggle } from '../../ui/Toggle'
-import { changeView, kinds, sorts, tagsOf } from './library-view'
+import { changeView, kinds, showAll, sorts, tagsOf } from './library-view'
 import type { LibraryView } from './library-view'
 
 interface Props {
@@ -25,12 +25,7 @@ export function ViewSheet({ view, sounds, onClose }: Props) {
   const familyChoices = [{ value: ALL, text: 'Any' }, ...families.filter((one) => there.has(one)).map((one) => ({ value: one, text: one }))]
   const tagChoices = [{ value: ALL, text: 'Any' }, ...tags.map((tag) => ({ value: tag, text: tag }))]
   return (
-    <Sheet
-      title="List of sounds"
-      isOpen
-      onClose={onClose}
-      actions={<Button label="Show all sounds" onPress={() => changeView({ words: '', only: 'all', family: undefined, tag: undefined })} />}
-    >
+    <Sheet title="List of sounds" isOpen onClose={onClose} actions={<Button label="Show all sounds" onPress={showAll} />}>
       <Chips label="Order" options={sorts} value={view.sort} onChoose={(sort) => changeView({ sort })} />
       <Toggle label="The other way round" value={view.isReversed} onChange={(isReversed) => changeView({ isReversed })} />
       <Chips label="Show" options={kinds} value={view.only} onChoose={(only) => changeView({ only })} />

@@ -1,1 +1,2 @@
 export { GatherScreen } from './GatherScreen'
+export { showKin } from './kin'

@@ -4,6 +4,7 @@ import { compareNames } from '@heliaster/core/place'
 import { z } from 'zod'
 
 import { deviceSettings } from '../../ui/device-settings'
+import { endKin } from './kin'
 
 export const sorts = [
   { value: 'added', text: 'Newest' },
@@ -56,6 +57,12 @@ export const libraryView = deviceSettings<LibraryView>(KEY, viewSchema, plain)
 
 export function changeView(changes: Partial<LibraryView>): void {
   libraryView.setState(changes)
+}
+
+/** Nothing narrows the list any more. */
+export function showAll(): void {
+  changeView({ words: '', only: 'all', family: undefined, tag: undefined })
+  endKin()
 }
 
 const heardStore = deviceSettings<{ heard: Record<string, number> }>(HEARD_KEY, z.object({ heard: z.record(z.string(), z.number()) }), {

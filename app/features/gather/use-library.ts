@@ -3,6 +3,8 @@ import { useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
 
 import { sources } from '../../documents'
+import { kin, kinShown } from './kin'
+import type { KinQuery } from './kin'
 import { libraryView, shownSounds } from './library-view'
 import type { LibraryView } from './library-view'
 
@@ -15,9 +17,19 @@ export function useSounds(): readonly Source[] {
   return last.current
 }
 
-export function useShownSounds(): { readonly all: readonly Source[]; readonly shown: readonly Source[]; readonly view: LibraryView } {
+interface ShownSounds {
+  readonly all: readonly Source[]
+  readonly shown: readonly Source[]
+  readonly view: LibraryView
+  /** The sound whose kin is shown. */
+  readonly query?: KinQuery
+}
+
+export function useShownSounds(): ShownSounds {
   const all = useSounds()
   const view = useStore(libraryView)
-  const shown = useMemo(() => shownSounds(all, view), [all, view])
-  return { all, shown, view }
+  const { query, way } = useStore(kin)
+  const wanted = useMemo(() => shownSounds(all, view), [all, view])
+  const shown = useMemo(() => (query ? kinShown(wanted, query, way) : wanted), [wanted, query, way])
+  return { all, shown, view, query }
 }

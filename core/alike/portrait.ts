@@ -1,0 +1,127 @@
+import { magnitudes } from '../cut/spectrum'
+
+/**
+ * What a sound is like, whatever its level: for each stretch of time after its strike, how much there is in each band, dB
+ * over what is too faint to count, 0 to 54. Whole numbers, so that thousands are kept and compared at once.
+ */
+export type Portrait = Uint8Array
+
+/** Bands spread evenly on the mel scale between these. */
+const BANDS = 24
+const LOWEST_HZ = 60
+const HIGHEST_HZ = 15000
+/** Stretches of time after the strike, s: the stroke, what answers, what rings, what stays. */
+const STRETCHES = [0, 0.012, 0.04, 0.1, 0.22, 0.45] as const
+const WINDOW_SECONDS = 0.021
+const STEP_SECONDS = 0.006
+/** What lies further under the loudest moment is not compared. */
+const RANGE_DB = 54
+
+export const PORTRAIT_LENGTH = BANDS * (STRETCHES.length - 1)
+
+/** The portrait of a sound from the frame of its strike on; `mono` may go on after `endFrame`, which is not looked at. */
+export function portraitOf(mono: Float32Array, sampleRateHz: number, fromFrame = 0, endFrame = mono.length): Portrait {
+  const size = 2 ** Math.round(Math.log2(WINDOW_SECONDS * sampleRateHz))
+  const step = Math.round(STEP_SECONDS * sampleRateHz)
+  const edges = bandEdges(size, sampleRateHz)
+  const last = Math.min(endFrame, fromFrame + Math.round(STRETCHES[STRETCHES.length - 1] * sampleRateHz))
+  const sound = mono.subarray(Math.max(0, fromFrame), Math.max(0, last))
+  const sums = new Float64Array(PORTRAIT_LENGTH)
+  const counts = new Float64Array(STRETCHES.length - 1)
+  let loudest = 1e-12
+  for (let at = 0, frame = 0; frame === 0 || at < sound.length; frame++, at = frame * step) {
+    const stretch = stretchAt(at / sampleRateHz)
+    const energies = energiesIn(magnitudes(sound, at, size), edges)
+    loudest = Math.max(loudest, ...energies)
+    counts[stretch]++
+    for (let band = 0; band < BANDS; band++) sums[stretch * BANDS + band] += energies[band]
+  }
+  return Uint8Array.from(sums, (sum, i) => {
+    const count = counts[Math.floor(i / BANDS)]
+    const db = count > 0 ? 10 * Math.log10(sum / count / loudest + 1e-12) : -RANGE_DB
+    return Math.round(Math.max(0, Math.min(RANGE_DB, RANGE_DB + db)))
+  })
+}
+
+function stretchAt(seconds: number): number {
+  let stretch = 0
+  while (stretch < STRETCHES.length - 2 && seconds >= STRETCHES[stretch + 1]) stretch++
+  return stretch
+}
+
+function energiesIn(bins: Float64Array, edges: readonly number[]): number[] {
+  return Array.from({ length: BANDS }, (_, band) => {
+    const from = edges[band]
+    const to = Math.max(from + 1, edges[band + 1])
+    let sum = 0
+    for (let bin = from; bin < to; bin++) sum += (bins[bin] ?? 0) ** 2
+    return sum
+  })
+}
+
+const toMel = (hz: number) => 2595 * Math.log10(1 + hz / 700)
+const fromMel = (mel: number) => 700 * (10 ** (mel / 2595) - 1)
+
+function bandEdges(size: number, sampleRateHz: number): number[] {
+  const [low, high] = [toMel(LOWEST_HZ), toMel(HIGHEST_HZ)]
+  return Array.from({ length: BANDS + 1 }, (_, i) => Math.round((fromMel(low + ((high - low) * i) / BANDS) * size) / sampleRateHz))
+}
+
+/** How much each stretch counts: what is struck is told by its stroke and what answers. */
+const WEIGHTS = [1, 1, 0.8, 0.6, 0.4]
+/** A sound a little louder in all of a stretch is as much the same thing. */
+const LEVEL_SHARE = 0.5
+
+/** How unlike two sounds are, 0 for the same: the mean difference of their bands, dB, a common difference of a stretch counting half. */
+export function unlikeness(a: Portrait, b: Portrait): number {
+  let total = 0
+  let weights = 0
+  for (let stretch = 0; stretch < WEIGHTS.length; stretch++) {
+    const from = stretch * BANDS
+    let mean = 0
+    for (let i = from; i < from + BANDS; i++) mean += a[i] - b[i]
+    mean *= LEVEL_SHARE / BANDS
+    let sum = 0
+    for (let i = from; i < from + BANDS; i++) sum += Math.abs(a[i] - b[i] - mean)
+    total += (WEIGHTS[stretch] * sum) / BANDS
+    weights += WEIGHTS[stretch]
+  }
+  return total / weights
+}
+
+const FIRST_CODE = 35
+
+/** A portrait as it is kept in a document: a character for each number. */
+export function portraitText(portrait: Portrait): string {
+  return String.fromCharCode(...portrait.map((value) => FIRST_CODE + value))
+}
+
+/** Undefined where it is no portrait of ours. */
+export function portraitFrom(text: string): Portrait | undefined {
+  if (text.length !== PORTRAIT_LENGTH) return undefined
+  const portrait = Uint8Array.from(text, (character) => character.charCodeAt(0) - FIRST_CODE)
+  return portrait.every((value) => value <= RANGE_DB) ? portrait : undefined
+}
+
+/** Where the energy of the stroke balances, in bands. */
+export function brightnessOf(portrait: Portrait): number {
+  let weighted = 0
+  let total = 0
+  for (let i = 0; i < 2 * BANDS; i++) {
+    const energy = 10 ** (portrait[i] / 10)
+    weighted += energy * (i % BANDS)
+    total += energy
+  }
+  return weighted / total
+}
+
+const NEARLY_DB = 9
+
+/** The lowest band that is nearly as strong as any in what rings: how low a sound is. */
+export function lowestBandOf(portrait: Portrait): number {
+  const ring = portrait.subarray(BANDS, 4 * BANDS)
+  const strongest = ring.reduce((most, value) => Math.max(most, value), 0)
+  for (let band = 0; band < BANDS; band++)
+    for (let stretch = 0; stretch < 3; stretch++) if (ring[stretch * BANDS + band] >= strongest - NEARLY_DB) return band
+  return 0
+}
