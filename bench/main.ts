@@ -1,3 +1,4 @@
+import { figuresOfAlike } from './alike'
 import { figuresOfBigKit } from './big-kit'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
@@ -20,6 +21,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   onsets: figuresOfOnsets,
   cut: figuresOfCut,
   water: figuresOfWaterLine,
+  alike: figuresOfAlike,
   names: figuresOfNames,
   latency: figuresOfLatency,
   voices: figuresOfVoices,

@@ -1,6 +1,6 @@
 export { dividingJoin, groupsAfter, joinsOf } from './groups'
 export type { Join } from './groups'
-export { kinOf, kinWays } from './kin'
+export { kinOf, kinSteps, kinWays } from './kin'
 export type { KinWay, Sounding } from './kin'
 export { brightnessOf, lowestBandOf, portraitFrom, portraitOf, portraitText, unlikeness } from './portrait'
 export type { Portrait } from './portrait'

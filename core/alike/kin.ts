@@ -35,8 +35,25 @@ function further(way: KinWay, from: Sounding, to: Sounding): number {
 
 /** The others by likeness, the nearest first; with a way, only those that lie that way. */
 export function kinOf<T>(query: Sounding, others: readonly T[], soundingOf: (other: T) => Sounding | undefined, way?: KinWay): T[] {
+  const steps = kinSteps(query, others, soundingOf, way)
+  for (;;) {
+    const { done, value } = steps.next()
+    if (done) return value
+  }
+}
+
+const STEP = 100
+
+/** The same in steps of a hundred, so that whoever asks can do something else in between; the last returns the order. */
+export function* kinSteps<T>(
+  query: Sounding,
+  others: readonly T[],
+  soundingOf: (other: T) => Sounding | undefined,
+  way?: KinWay,
+): Generator<void, T[], void> {
   const near: { readonly other: T; readonly unlike: number }[] = []
-  for (const other of others) {
+  for (const [i, other] of others.entries()) {
+    if (i % STEP === STEP - 1) yield
     const sounding = soundingOf(other)
     if (!sounding || (way && further(way, query, sounding) <= 0)) continue
     near.push({ other, unlike: unlikeness(query.portrait, sounding.portrait) })

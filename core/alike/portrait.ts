@@ -99,16 +99,22 @@ export function portraitText(portrait: Portrait): string {
 /** Undefined where it is no portrait of ours. */
 export function portraitFrom(text: string): Portrait | undefined {
   if (text.length !== PORTRAIT_LENGTH) return undefined
-  const portrait = Uint8Array.from(text, (character) => character.charCodeAt(0) - FIRST_CODE)
-  return portrait.every((value) => value <= RANGE_DB) ? portrait : undefined
+  const portrait = new Uint8Array(PORTRAIT_LENGTH)
+  for (let i = 0; i < PORTRAIT_LENGTH; i++) {
+    portrait[i] = text.charCodeAt(i) - FIRST_CODE
+    if (portrait[i] > RANGE_DB) return undefined
+  }
+  return portrait
 }
+
+const ENERGIES = Float64Array.from({ length: RANGE_DB + 1 }, (_, db) => 10 ** (db / 10))
 
 /** Where the energy of the stroke balances, in bands. */
 export function brightnessOf(portrait: Portrait): number {
   let weighted = 0
   let total = 0
   for (let i = 0; i < 2 * BANDS; i++) {
-    const energy = 10 ** (portrait[i] / 10)
+    const energy = ENERGIES[portrait[i]]
     weighted += energy * (i % BANDS)
     total += energy
   }

@@ -1,10 +1,11 @@
 import { portraitText } from '@heliaster/core/alike'
+import type { KinWay } from '@heliaster/core/alike'
 import { createSource } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { hashOf, testIds } from '@heliaster/core/kit/testing'
-import { fireEvent, render, screen } from '@testing-library/react'
+import { fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react'
 
-import { endKin, kin, kinShown, showKin, soundingOfSource, unmeasured } from './kin'
+import { endKin, kin, showKin, soundingOfSource, unmeasured, useKin } from './kin'
 import { KinBar } from './KinBar'
 
 jest.mock('../../audio/measure-later', () => ({ measureNow: () => Promise.resolve() }))
@@ -19,20 +20,31 @@ function sound(band: number, decaySeconds: number, n: number): Source {
 const all = [sound(4, 0.1, 1), sound(10, 0.3, 2), sound(4, 0.5, 3), sound(20, 0.1, 4)]
 const query = { name: 'plank 1', sounding: soundingOfSource(all[0])!, id: all[0].id }
 
-test('a list shows kin by likeness and the way it lies, without the sound itself', () => {
-  const names = (way?: 'brighter' | 'longer' | 'lower') => kinShown(all, query, way).map(({ name }) => name)
-  expect(names()[0]).toBe('plank 3')
-  expect(names()).toHaveLength(3)
-  expect(names('brighter').sort()).toEqual(['plank 2', 'plank 4'])
-  expect(names('longer')).toEqual(['plank 3', 'plank 2'])
-  expect(names('lower')).toEqual([])
+/** The names of the kin, once it is found. */
+async function namesOf(sounds: readonly Source[], way?: KinWay): Promise<string[]> {
+  const done = jest.fn()
+  const { result } = renderHook(() => {
+    const found = useKin(sounds, query, way)
+    if (found.length > 0 || sounds.length === 0) done()
+    return found
+  })
+  await waitFor(() => expect(done).toHaveBeenCalled())
+  return result.current.map(({ name }) => name)
+}
+
+test('a list shows kin by likeness and the way it lies, without the sound itself', async () => {
+  const nearest = await namesOf(all)
+  expect(nearest[0]).toBe('plank 3')
+  expect(nearest).toHaveLength(3)
+  expect((await namesOf(all, 'brighter')).sort()).toEqual(['plank 2', 'plank 4'])
+  expect(await namesOf(all, 'longer')).toEqual(['plank 3', 'plank 2'])
 })
 
 test('what came in before likeness was measured is named; long recordings are like nothing', () => {
   const { measured: _measured, ...older } = all[0]
   const long = { ...older, info: { ...older.info, frames: 48000 * 60 } }
   expect(unmeasured([...all, older, long])).toEqual([older])
-  expect(kinShown([older], query)).toEqual([])
+  expect(soundingOfSource(older)).toBeUndefined()
 })
 
 test('the bar says what the list is, turns it another way, and gives the whole list back', () => {

@@ -1,6 +1,7 @@
-import { kinOf, soundingOfMeasured } from '@heliaster/core/alike'
+import { kinSteps, soundingOfMeasured } from '@heliaster/core/alike'
 import type { KinWay, Sounding } from '@heliaster/core/alike'
 import type { Source, SourceId } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
 import { create } from 'zustand'
 
 import { measureNow } from '../../audio/measure-later'
@@ -35,10 +36,35 @@ export function soundingOfSource({ measured }: Source): Sounding | undefined {
   return sounding
 }
 
-/** Those that are shown, by likeness to what was asked for, the nearest first. */
-export function kinShown(shown: readonly Source[], query: KinQuery, way?: KinWay): Source[] {
-  return kinOf(query.sounding, shown.filter(({ id }) => id !== query.id), soundingOfSource, way) // prettier-ignore
+/** Those that are shown, by likeness to what was asked for, the nearest first; in short steps. */
+export function kinShown(shown: readonly Source[], query: KinQuery, way?: KinWay): Generator<void, Source[], void> {
+  return kinSteps(query.sounding, shown.filter(({ id }) => id !== query.id), soundingOfSource, way) // prettier-ignore
 }
+
+const SLICE_MS = 8
+
+/** The kin of the sound that is asked for, found without holding up the page; what was found before stands until then. */
+export function useKin(sounds: readonly Source[], query: KinQuery | undefined, way: KinWay | undefined): readonly Source[] {
+  const [found, setFound] = useState<readonly Source[]>(NONE)
+  useEffect(() => {
+    if (!query) return setFound(NONE)
+    const steps = kinShown(sounds, query, way)
+    let timer: ReturnType<typeof setTimeout>
+    const goOn = () => {
+      const until = performance.now() + SLICE_MS
+      while (performance.now() < until) {
+        const { done, value } = steps.next()
+        if (done) return setFound(value)
+      }
+      timer = setTimeout(goOn)
+    }
+    timer = setTimeout(goOn)
+    return () => clearTimeout(timer)
+  }, [sounds, query, way])
+  return found
+}
+
+const NONE: readonly Source[] = []
 
 /** Longer ones are recordings of many things, which are like nothing. */
 const ONE_THING_SECONDS = 6

@@ -88,19 +88,22 @@ export function shownSounds(
   view: LibraryView,
   heardAt: Readonly<Record<string, number>> = heardStore.getState().heard,
 ): Source[] {
-  const wanted = view.words.trim().toLowerCase().split(/\s+/)
   const order = ORDERS[view.sort]
   const way = view.isReversed ? -1 : 1
-  return all
-    .filter((source) => {
-      const text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()
-      if (!wanted.every((word) => text.includes(word)) || !isOf(source, view.only)) return false
-      return (!view.family || source.family === view.family) && (!view.tag || source.tags.includes(view.tag))
-    })
-    .sort((a, b) => {
-      const passed = Number(a.verdict === 'pass') - Number(b.verdict === 'pass')
-      return passed || way * order(a, b, heardAt) || compareNames(a.name, b.name)
-    })
+  return narrowed(all, view).sort((a, b) => {
+    const passed = Number(a.verdict === 'pass') - Number(b.verdict === 'pass')
+    return passed || way * order(a, b, heardAt) || compareNames(a.name, b.name)
+  })
+}
+
+/** The sounds that are asked for, in no order. */
+export function narrowed(all: readonly Source[], view: LibraryView): Source[] {
+  const wanted = view.words.trim().toLowerCase().split(/\s+/)
+  return all.filter((source) => {
+    const text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()
+    if (!wanted.every((word) => text.includes(word)) || !isOf(source, view.only)) return false
+    return (!view.family || source.family === view.family) && (!view.tag || source.tags.includes(view.tag))
+  })
 }
 
 function isOf(source: Source, only: Only): boolean {

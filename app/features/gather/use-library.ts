@@ -3,9 +3,9 @@ import { useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
 
 import { sources } from '../../documents'
-import { kin, kinShown } from './kin'
+import { kin, useKin } from './kin'
 import type { KinQuery } from './kin'
-import { libraryView, shownSounds } from './library-view'
+import { libraryView, narrowed, shownSounds } from './library-view'
 import type { LibraryView } from './library-view'
 
 /** All sounds; the very same list until one of them changes, whatever is saved meanwhile. */
@@ -29,7 +29,8 @@ export function useShownSounds(): ShownSounds {
   const all = useSounds()
   const view = useStore(libraryView)
   const { query, way } = useStore(kin)
-  const wanted = useMemo(() => shownSounds(all, view), [all, view])
-  const shown = useMemo(() => (query ? kinShown(wanted, query, way) : wanted), [wanted, query, way])
-  return { all, shown, view, query }
+  const isKin = query !== undefined
+  const wanted = useMemo(() => (isKin ? narrowed(all, view) : shownSounds(all, view)), [all, view, isKin])
+  const near = useKin(wanted, query, way)
+  return { all, shown: isKin ? near : wanted, view, query }
 }

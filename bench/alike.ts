@@ -1,0 +1,99 @@
+import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '@heliaster/core/alike'
+
+import type { Figure } from './figure'
+import { manners, realScene } from './real/compose'
+import { packages, REAL_RATE, realStrikes } from './real/material'
+import { mfccMeans } from './real/mfcc'
+
+const SEED = Number(process.env.BENCH_SEED ?? 900)
+const SCENES = 3
+const LOOKED_AT_SECONDS = 0.45
+
+/**
+ * How well other takes of the same thing are found by likeness: mean average precision over impacts that others recorded,
+ * as single files and as hits of composed recordings, beside means of MFCC; and how well hits fall into things by
+ * themselves, as the F-measure of pairs that are one thing. One package was never looked at.
+ */
+export function figuresOfAlike(): Record<string, Figure> {
+  const figures: Record<string, Figure> = {}
+  for (const [name, { isUnseen }] of Object.entries(packages)) {
+    const strikes = realStrikes(name)
+    const title = `alike.${name}${isUnseen ? ' (unseen)' : ''}`
+    const sounds = strikes.map(({ samples }) => samples.subarray(beginOf(samples)))
+    const files = precisions(sounds, strikes.map(({ thing }) => thing)) // prettier-ignore
+    if (files.queries > 0) figures[`${title}.files`] = figureOf(files, `${files.queries} files`)
+    const scenes = Object.keys(manners).flatMap((manner) => Array.from({ length: SCENES }, (_, i) => hitsOf(manner, strikes, SEED + i)))
+    if (scenes.length === 0) continue
+    const all = scenes.map(({ sounds, things }) => precisions(sounds, things))
+    const queries = all.reduce((sum, one) => sum + one.queries, 0)
+    const mean = (of: 'ours' | 'theirs') => all.reduce((sum, one) => sum + one[of] * one.queries, 0) / queries
+    figures[`${title}.hits`] = figureOf({ ours: mean('ours'), theirs: mean('theirs'), queries }, `${scenes.length} recordings`)
+    const grouped = scenes.map(({ sounds, things }) => pairsRight(sounds, things))
+    figures[`${title}.things`] = {
+      value: grouped.reduce((sum, one) => sum + one, 0) / grouped.length,
+      unit: `F of pairs that are one thing, ${scenes.length} recordings`,
+      spread: [Math.min(...grouped), Math.max(...grouped)],
+    }
+  }
+  return figures
+}
+
+interface Precision {
+  readonly ours: number
+  readonly theirs: number
+  readonly queries: number
+}
+
+const figureOf = ({ ours, theirs }: Precision, of: string): Figure => ({
+  value: ours,
+  unit: `mean average precision, ${of}`,
+  peer: `means of MFCC, ${theirs.toFixed(3)}`,
+})
+
+function beginOf(samples: Float32Array): number {
+  const top = samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
+  return Math.max(
+    0,
+    samples.findIndex((sample) => Math.abs(sample) >= 0.02 * top),
+  )
+}
+
+function hitsOf(manner: string, strikes: Parameters<typeof realScene>[1], seed: number) {
+  const { samples, truth, things } = realScene(manner, strikes, seed)
+  return { sounds: truth.map((from, i) => samples.subarray(from, truth[i + 1] ?? samples.length)), things }
+}
+
+function precisions(sounds: readonly Float32Array[], things: readonly string[]): Precision {
+  const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
+  const cepstra = sounds.map((sound) => mfccMeans(sound.subarray(0, Math.round(LOOKED_AT_SECONDS * REAL_RATE)), REAL_RATE))
+  const ours = things.map((_, i) => averagePrecision(i, things, (j) => unlikeness(portraits[i], portraits[j])))
+  const theirs = things.map((_, i) => averagePrecision(i, things, (j) => Math.hypot(...cepstra[i].map((value, k) => value - cepstra[j][k]))))
+  const known = ours.filter((value) => value !== undefined)
+  const mean = (values: readonly (number | undefined)[]) => values.reduce<number>((sum, value) => sum + (value ?? 0), 0) / Math.max(1, known.length)
+  return { ours: mean(ours), theirs: mean(theirs), queries: known.length }
+} // prettier-ignore
+
+function averagePrecision(query: number, things: readonly string[], unlike: (other: number) => number): number | undefined {
+  const others = things.map((_, i) => i).filter((i) => i !== query)
+  const wanted = others.filter((i) => things[i] === things[query]).length
+  if (wanted === 0) return undefined
+  const order = others.map((i) => ({ i, unlike: unlike(i) })).sort((a, b) => a.unlike - b.unlike)
+  let found = 0
+  return order.reduce((sum, { i }, rank) => (things[i] === things[query] ? sum + ++found / (rank + 1) : sum), 0) / wanted
+}
+
+function pairsRight(sounds: readonly Float32Array[], things: readonly string[]): number {
+  const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
+  const joins = joinsOf(portraits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  const groupOf = new Map(
+    groupsAfter(portraits.length, joins, dividingJoin(joins)).flatMap((group, g) => group.map((i) => [i, g] as const)),
+  )
+  const counts = { right: 0, wrong: 0 }
+  for (let a = 0; a < things.length; a++)
+    for (let b = a + 1; b < things.length; b++) {
+      const [isOne, isJoined] = [things[a] === things[b], groupOf.get(a) === groupOf.get(b)]
+      if (isOne && isJoined) counts.right++
+      else if (isOne || isJoined) counts.wrong++
+    }
+  return (2 * counts.right) / (2 * counts.right + counts.wrong)
+}
