@@ -79,7 +79,7 @@ export function findOnsets(
 /** The first frame of the strike near a hop. */
 export function placeOf(mono: Float32Array, sampleRateHz: number, hop: number, hopFrames: number, places: Places = new Map()): number {
   let frame = places.get(hop)
-  if (frame === undefined) places.set(hop, (frame = firstFrame(mono, sampleRateHz, hop * hopFrames)))
+  if (frame === undefined) places.set(hop, (frame = softBegin(mono, sampleRateHz, firstFrame(mono, sampleRateHz, hop * hopFrames))))
   return frame
 }
 
@@ -97,6 +97,40 @@ function aloneInFile(mono: Float32Array, sampleRateHz: number): Onset[] {
   const peak = Math.max(high, -low)
   if (peak < ALONE_PEAK) return []
   return [{ frame: mono.findIndex((sample) => Math.abs(sample) >= LEAST_SHARE * peak), strength: 1 }]
+}
+
+const SOFT_MS = 25
+const QUIET_FROM_MS = [60, 35] as const
+const STRIKE_MS = 10
+const SOFT_SHARE = 0.01
+const OVER_QUIET = 1.6
+/** A slow wave stands still for so long. */
+const LOOK_MS = 3
+const RISING = 1.25
+
+/**
+ * Where a strike that begins softly begins: back from its edge, millisecond by millisecond, while the sound stands over
+ * the quiet of some time before, reaches a hundredth of the strike and does not rise again, as what rang before would.
+ */
+function softBegin(mono: Float32Array, sampleRateHz: number, edge: number): number {
+  const ms = Math.max(1, Math.round(sampleRateHz / 1000))
+  const quiet = sizeOf(mono, edge - QUIET_FROM_MS[0] * ms, edge - QUIET_FROM_MS[1] * ms)
+  const least = Math.max(OVER_QUIET * quiet, SOFT_SHARE * sizeOf(mono, edge, edge + STRIKE_MS * ms))
+  let frame = edge
+  const after: number[] = []
+  for (let from = edge - ms; from >= Math.max(0, edge - SOFT_MS * ms) && frame - from <= LOOK_MS * ms; from -= ms) {
+    const size = sizeOf(mono, from, from + ms)
+    if (after.length > 0 && size > RISING * Math.max(...after.slice(-LOOK_MS))) break
+    after.push(size)
+    if (size >= least) frame = from
+  }
+  return frame
+}
+
+/** Half of the range that samples move in. */
+function sizeOf(mono: Float32Array, from: number, to: number): number {
+  const { low, high } = rangeOf(mono, Math.max(0, from), Math.min(mono.length, Math.max(0, to)))
+  return (high - low) / 2
 }
 
 /** The frames around a peak of the curve within which its strike begins, and those before that show what it rises out of. */
