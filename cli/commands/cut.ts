@@ -1,6 +1,17 @@
 import { peakOf, peakOfAudio, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
-import { cutHeard, heardStrikes, lineOf, lineWords, underLine, EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, evenGains, gridMoves, waterLineOf } from '@heliaster/core/cut'
+import {
+  cutHeard,
+  heardStrikes,
+  lineOf,
+  lineWords,
+  underLine,
+  EDGE_FADE_IN_SECONDS,
+  EDGE_FADE_OUT_SECONDS,
+  evenGains,
+  gridMoves,
+  waterLineOf,
+} from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
 import { wholeClip } from '@heliaster/core/kit'

@@ -1,21 +1,25 @@
 import { basename, dirname, resolve } from 'node:path'
 
+import { measureSound, soundingOfMeasured } from '@heliaster/core/alike'
 import { hashAudio, strikeLoudness, toMono } from '@heliaster/core/audio'
-import { strikeCentreHz } from '@heliaster/core/cut'
 import { createIds, createKit, createPad, freeNote, velocityToLevel, wholeClip } from '@heliaster/core/kit'
-import type { AudioHash, Clip, Kit } from '@heliaster/core/kit'
+import type { AudioHash, Clip, Kit, Measured } from '@heliaster/core/kit'
 import {
   asTurns,
   byLoudness,
   lagBetween,
   padsOfPlan,
+  pairsOfStrikes,
+  pairsOfSuspects,
   pairsToHear,
   patternReader,
   planByNames,
   planByPattern,
   readNames,
+  wrongFiles,
+  wrongWords,
 } from '@heliaster/core/place'
-import type { Likeness, PatternReader } from '@heliaster/core/place'
+import type { Likeness, NamePlan, PatternReader, WrongFile } from '@heliaster/core/place'
 import { writeBundle } from '@heliaster/core/ship'
 
 import { listAudioFiles, readAudioFile, stem, writeFile } from '../files'
@@ -31,7 +35,7 @@ interface KitFile {
   readonly bytes: Uint8Array
   readonly clip: Clip
   readonly loudnessDb: number
-  readonly centreHz: number
+  readonly measured: Measured
   readonly info: Kit['audio'][string]
   mono(): Float32Array
 }
@@ -86,7 +90,7 @@ async function readFile(path: string): Promise<KitFile> {
     bytes,
     clip: wholeClip(hash, info),
     loudnessDb: strikeLoudness(audio.channels, audio.sampleRateHz),
-    centreHz: strikeCentreHz(audio),
+    measured: measureSound(audio),
     info,
     mono: () => toMono(audio),
   }
@@ -117,12 +121,30 @@ function onePad(files: readonly KitFile[], name: string): Kit {
 
 /** How alike the files sound, where names and lengths leave open which are the same strike. */
 function likenessOf(files: readonly KitFile[], named: Parameters<typeof pairsToHear>[0]): Likeness | undefined {
-  const known = new Map<string, number>()
-  for (const [a, b] of pairsToHear(named)) {
-    const lag = lagBetween(files[a].mono(), files[b].mono(), files[a].info.sampleRateHz)
-    if (lag && files[a].info.sampleRateHz === files[b].info.sampleRateHz) known.set(`${a} ${b}`, Math.abs(lag.correlation))
-  }
+  const known = heard(files, pairsToHear(named))
   return known.size > 0 ? (file, other) => known.get(`${file} ${other}`) : undefined
+}
+
+function heard(files: readonly KitFile[], pairs: readonly [number, number][]): Map<string, number> {
+  const known = new Map<string, number>()
+  for (const [a, b] of pairs) {
+    if (files[a].info.sampleRateHz !== files[b].info.sampleRateHz) continue
+    const lag = lagBetween(files[a].mono(), files[b].mono(), files[a].info.sampleRateHz)
+    if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
+  }
+  return known
+}
+
+/** More pairs than this would take minutes. */
+const MOST_PAIRS = 1500
+
+/** Files that do not sound like what their names say. */
+function wrongByEar(files: readonly KitFile[], plan: NamePlan): WrongFile[] {
+  const strikes = pairsOfStrikes(plan)
+  const first = strikes.length > MOST_PAIRS ? new Map<string, number>() : heard(files, strikes)
+  const more = heard(files, pairsOfSuspects(plan, (a, b) => first.get(`${a} ${b}`)).slice(0, MOST_PAIRS))
+  const portraits = files.map(({ measured }) => soundingOfMeasured(measured)?.portrait)
+  return wrongFiles(plan, (a, b) => first.get(`${a} ${b}`) ?? more.get(`${a} ${b}`), portraits)
 }
 
 /** What finds no place is told on standard error, as is what the names leave open; the rest is kept. */
@@ -131,11 +153,18 @@ function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader)
   const files = all
   if (pattern && !files.some((file) => pattern(file.name)))
     throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
-  const named = files.map(({ name: own, folder, loudnessDb, centreHz, info }) => {
-    return { name: own, folder, loudnessDb, frames: info.frames, ...(centreHz > 0 ? { centreHz } : {}) }
+  const named = files.map(({ name: own, folder, loudnessDb, measured: { centreHz, pitchHz }, info }) => {
+    return { name: own, folder, loudnessDb, frames: info.frames, ...(centreHz ? { centreHz } : {}), ...(pitchHz ? { pitchHz } : {}) }
   })
   const read = pattern ? undefined : readNames(named, {}, likenessOf(files, named))
   const plan = read ? planByNames(named, read) : planByPattern(named, pattern!)
+  for (const one of wrongByEar(files, plan))
+    console.error(
+      `${files[one.file].name}: ${wrongWords(
+        one,
+        files.map((file) => file.name),
+      )}`,
+    )
   if (read?.question) console.error(`${read.question.texts.join(', ')}: taken for ${read.question.roles.join(', may be ')}.`)
   for (const { file, reason } of plan.unplaced) console.error(`${files[file].name}: ${reason}`)
   for (const pad of plan.pads) for (const gap of pad.gaps) console.error(`${pad.name}: no file for ${gap}.`)

@@ -2,6 +2,7 @@ import { peakOf, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { measure } from '../audio/measure'
 import { decaySeconds, strikeCentreHz } from '../cut/describe'
+import { pitchOf } from '../cut/pitch'
 import type { Measured } from '../kit/source'
 import type { Sounding } from './kin'
 import { portraitFrom, portraitOf, portraitText } from './portrait'
@@ -10,6 +11,7 @@ import { portraitFrom, portraitOf, portraitText } from './portrait'
 const ONE_THING_SECONDS = 6
 const STRIKE_SHARE = 0.02
 const LEAD_SECONDS = 0.0005
+const SURE_OF_PITCH = 0.7
 
 /** All that is measured of a file as it comes in. */
 export function measureSound(audio: Audio): Measured {
@@ -20,7 +22,9 @@ export function measureSound(audio: Audio): Measured {
   const peak = peakOf(mono)
   if (peak === 0) return measured
   const { portrait, decaySeconds } = soundingOf(mono, audio.sampleRateHz, beginOf(mono, peak, audio.sampleRateHz), mono.length)
-  return { ...measured, portrait: portraitText(portrait), decaySeconds }
+  const pitch = pitchOf(mono, audio.sampleRateHz)
+  const isSure = pitch !== undefined && pitch.confidence >= SURE_OF_PITCH
+  return { ...measured, ...(isSure ? { pitchHz: pitch.hz } : {}), portrait: portraitText(portrait), decaySeconds }
 }
 
 function beginOf(mono: Float32Array, peak: number, sampleRateHz: number): number {

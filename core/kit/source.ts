@@ -45,6 +45,8 @@ export const measuredSchema = z.strictObject({
   windowSeconds: z.number().positive().optional(),
   /** Where the energy of its first strike balances, Hz. */
   centreHz: z.number().min(0).optional(),
+  /** Where its pitch settles, Hz; only where that is sure. */
+  pitchHz: z.number().positive().optional(),
   /** What it is found by among others: see `core/alike/portrait`; and the time until it stays 30 dB under its peak. */
   portrait: z.string().max(240).optional(),
   decaySeconds: z.number().min(0).optional(),

@@ -1,5 +1,6 @@
 import type { NameFacts, NamedFile, ReadNames } from './names/types'
 import { compareNames } from './natural-order'
+import { notesByPitch } from './notes-by-pitch'
 import { evenEdges, MOST_TURNS } from './place'
 
 /** A turn of a pad as names make it: the files of one strike, by microphone. Places are places among all files. */
@@ -33,7 +34,8 @@ const MOST_BANDS = 127
 const MOST_MICROPHONES = 32
 
 /** Where each file goes, or why it goes nowhere. Nothing is made yet. */
-export function planByNames(files: readonly NamedFile[], { facts }: Pick<ReadNames, 'facts'>): NamePlan {
+export function planByNames(files: readonly NamedFile[], { facts: said }: Pick<ReadNames, 'facts'>): NamePlan {
+  const facts = notesByPitch(files, said)
   const unplaced: { file: number; reason: string }[] = []
   const groups = groupsOf(facts)
   const strays = straysOf(groups)

@@ -1,6 +1,6 @@
 import { bandsOfRay, clipsOfPad } from '@heliaster/core/kit'
 import type { Pad, Ray, Source } from '@heliaster/core/kit'
-import { compareNames, looksLevelled } from '@heliaster/core/place'
+import { compareNames, looksLevelled, putRight } from '@heliaster/core/place'
 import type { NamePlan } from '@heliaster/core/place'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -21,6 +21,8 @@ import { Gaps, Stars } from './PlacePicture'
 import { useLoudness } from './use-loudness'
 import { useReading } from './use-reading'
 import type { ShownFile } from './use-reading'
+import { useWrongFiles } from './use-wrong-files'
+import { WrongFiles } from './WrongFiles'
 
 interface Props {
   readonly files: readonly Source[]
@@ -57,8 +59,13 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const [stays, setStays] = useState(false)
   const loudness = useLoudness(files)
   const reading = useReading(files, loudness, shown)
-  const { read, plan } = reading
-  const way = chosenWay ?? (saysMore(plan, files.length) ? 'names' : onto ? 'turns' : 'pads')
+  const { read, plan: named } = reading
+  const way = chosenWay ?? (saysMore(named, files.length) ? 'names' : onto ? 'turns' : 'pads')
+  const wrong = useWrongFiles(files, named, way === 'names')
+  const [righted, setRighted] = useState<NamePlan>()
+  const names = useMemo(() => files.map((file) => file.name), [files])
+  const isRighted = righted === named
+  const plan = useMemo(() => (isRighted ? putRight(named, wrong, names) : named), [named, isRighted, wrong, names])
   const placing = useMemo(
     () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness }) : undefined),
     [kit, files, way, plan, onto, stays, loudness],
@@ -114,7 +121,8 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
       )}
       {way === 'names' && (
         <>
-          <Gaps plan={plan} names={files.map((file) => file.name)} />
+          <WrongFiles wrong={wrong} names={names} isRighted={isRighted} onRight={(right) => setRighted(right ? named : undefined)} />
+          <Gaps plan={plan} names={names} />
           <NameExample reading={reading} />
         </>
       )}

@@ -24,6 +24,7 @@ export function namedFiles(sources: readonly Source[], loudness: LoudnessOf): Na
       name,
       frames: info.frames,
       ...(centreHz ? { centreHz } : {}),
+      ...(measured?.pitchHz ? { pitchHz: measured.pitchHz } : {}),
       ...(hasFolders ? { folder: tags[0] } : {}),
       ...(loudnessDb === undefined ? {} : { loudnessDb }),
     }

@@ -28,6 +28,12 @@ export function useLikeness(files: readonly Source[], named: readonly NamedFile[
 
 async function hear(files: readonly Source[], pairs: readonly [number, number][]): Promise<Likeness | undefined> {
   if (pairs.length === 0) return undefined
+  const known = await hearPairs(files, pairs)
+  return (file, other) => known.get(`${file} ${other}`)
+}
+
+/** How alike pairs of files sound, 0..1, by their places; without those that cannot be compared. */
+export async function hearPairs(files: readonly Source[], pairs: readonly [number, number][]): Promise<ReadonlyMap<string, number>> {
   const known = new Map<string, number>()
   for (const [a, b] of pairs) {
     if (known.has(`${a} ${b}`)) continue
@@ -36,7 +42,7 @@ async function hear(files: readonly Source[], pairs: readonly [number, number][]
     const lag = await coreWork().lag(one, clipOf(files[a], one), other, clipOf(files[b], other))
     if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
   }
-  return (file, other) => known.get(`${file} ${other}`)
+  return known
 }
 
 /** As much as is compared: a worker is sent no more of a long file. */

@@ -18,6 +18,8 @@ export interface NamedFile {
   readonly frames?: number
   /** Where the energy of the strike balances, Hz. */
   readonly centreHz?: number
+  /** Where its pitch settles, Hz, where that is sure. */
+  readonly pitchHz?: number
 }
 
 /** How alike two files sound, 0..1; nothing where that was not heard. Files by their places. */
