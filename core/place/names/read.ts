@@ -5,7 +5,7 @@ import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
 import { rolesOf } from './roles'
 import { pairsOf } from './strikes'
-import { haveNotes, isNote, noteNumber, tokensOfFile } from './tokens'
+import { haveNotes, isNote, noteNumber, tokensOfSet } from './tokens'
 import type { Likeness, NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
 import { isLabelWord, strengthOf } from './words'
 
@@ -37,7 +37,7 @@ function partedOf(files: readonly NamedFile[]): Known {
   const before = known.get(files)
   if (before) return before
   const notes = haveNotes(files.map(({ name }) => name))
-  const parted = factorsOf(alignNames(files.map((file) => tokensOfFile(file, notes))))
+  const parted = factorsOf(alignNames(tokensOfSet(files, notes)))
   known.set(files, parted)
   return parted
 }

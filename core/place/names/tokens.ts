@@ -1,3 +1,4 @@
+import { seamsOf } from './seams'
 import type { NamedFile } from './types'
 
 /** A piece of a name that is one thing: letters of one kind, or digits, or a note such as C2. */
@@ -14,9 +15,9 @@ const SEPARATOR = /[\s_.,;:()[\]{}+~/\\\-–—]+/u
 /** A note is written with a capital; a small b or d before a number counts something. */
 const NOTE = /^([A-Ga-g](?:#|♯|♭|s|b)|[A-G]|[aceg])(-?\d)$/
 const SEMITONES: Readonly<Record<string, number>> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 }
-/** Digits; letters that have no cases; a capital with small letters; capitals; small letters. */
+/** Digits; Chinese letters with the small ones that end them, Katakana, Hiragana, other letters that have no cases; a capital with small letters; capitals; small letters. */
 const RUNS =
-  /\p{N}+|\p{Lo}[\p{Lo}\p{M}\p{Lm}]*|\p{Lu}\p{M}*(?:\p{Ll}\p{M}*)+|(?:\p{Lu}\p{M}*)+(?!\p{Ll})|(?:\p{Ll}\p{M}*)+|[^\p{L}\p{N}]+/gu
+  /\p{N}+|[\p{Script=Han}々]+\p{Script=Hiragana}*|[\p{Script=Katakana}ー]+|\p{Script=Hiragana}+|\p{Lo}[\p{Lo}\p{M}\p{Lm}]*|\p{Lu}\p{M}*(?:\p{Ll}\p{M}*)+|(?:\p{Lu}\p{M}*)+(?!\p{Ll})|(?:\p{Ll}\p{M}*)+|[^\p{L}\p{N}]+/gu
 
 const LOWEST_NOTE = 24
 const HIGHEST_NOTE = 108
@@ -35,6 +36,22 @@ export function noteNumber(text: string): number | undefined {
   const shift = sign === '' ? 0 : /[#♯s]/.test(sign) ? 1 : -1
   const note = 12 * (Number(octave) + 1) + SEMITONES[named[0].toLowerCase()] + shift
   return note >= 0 && note <= 127 ? note : undefined
+}
+
+const CASELESS = /^\p{Lo}/u
+
+/** Parts all names of a set, and what is written without separators where the set shows its seams. */
+export function tokensOfSet(files: readonly NamedFile[], hasNotes: boolean): Token[][] {
+  const all = files.map((file) => tokensOfFile(file, hasNotes))
+  const isPlain = (token: Token) => token.kind === 'word' && CASELESS.test(token.text)
+  const seams = seamsOf(all.flatMap((tokens) => tokens.filter(isPlain).map(({ text }) => text)))
+  if (seams.size === 0) return all
+  return all.map((tokens) =>
+    tokens.flatMap((token) => {
+      const pieces = isPlain(token) ? seams.get(token.text) : undefined
+      return pieces ? pieces.map((text, i) => ({ ...token, text, glued: token.glued || i > 0 })) : [token]
+    }),
+  )
 }
 
 /** Parts a folder and a name, each by itself. */
