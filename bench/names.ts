@@ -1,5 +1,5 @@
 import { strikeCentreHz } from '@heliaster/core/cut'
-import { lagBetween, planByNames, readNames } from '@heliaster/core/place'
+import { planByNames, readNames, strikeLikeness } from '@heliaster/core/place'
 import type { Likeness } from '@heliaster/core/place'
 import { isUnseen, laysRight, nameKinds, nameSet } from '@heliaster/core/place/testing'
 import type { NameSet, SetOptions } from '@heliaster/core/place/testing'
@@ -48,7 +48,7 @@ function shareRight(kinds: readonly string[], options: SetOptions, isHeard = fal
       if (!isHeard) return laysRight(set, planByNames(files, readNames(files)))
       const soundOf = soundsOf(set)
       const measured = files.map((file, i) => ({ ...file, centreHz: strikeCentreHz({ sampleRateHz: RATE, channels: [soundOf(i)] }) }))
-      const likeness: Likeness = (a, b) => Math.abs(lagBetween(soundOf(a), soundOf(b), RATE)?.correlation ?? 0)
+      const likeness: Likeness = (a, b) => strikeLikeness(soundOf(a), soundOf(b), RATE)
       return laysRight(set, planByNames(measured, readNames(measured, {}, likeness)))
     })
     return right.length / sets.length

@@ -7,7 +7,7 @@ import type { Attack, EdgePlaces, Heard, Hit, KnownHits, StrengthCurve, Strikes 
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
-import { lagBetween } from '@heliaster/core/place'
+import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
 import { expose, transfer } from 'comlink'
 
@@ -111,6 +111,11 @@ const work = {
   lag(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): Lag | undefined {
     const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
     return lagBetween(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
+  },
+  /** How sure it is that two clips are one strike; undefined where one is silent. */
+  strikeLikeness(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): number | undefined {
+    const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
+    return strikeLikeness(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
   },
   /** How loud a clip is as it is set, LUFS. */
   clipLoudness(audio: Audio, clip: Clip): number {

@@ -42,13 +42,18 @@ export const packages: Record<string, Package> = {
 /** The impacts of a package, fetched once; nothing where there is no registry. */
 export function realStrikes(name: string): RealStrike[] {
   const { struck } = packages[name]
-  const folder = unpacked(name)
-  if (!folder) return []
+  const folder = hasTools() ? unpacked(name) : undefined
+  if (!folder) {
+    console.error(`${name} is left out: it needs apt-get with a registry, dpkg-deb, unzip and ffmpeg.`)
+    return []
+  }
   return filesUnder(folder)
     .filter((path) => struck.test(path))
     .sort()
     .map((path) => ({ name: basename(path), thing: basename(path).replace(/([-_. ]?\d+[a-z]?)?\.\w+$/, ''), samples: decoded(path) }))
 }
+
+const hasTools = () => ['apt-get', 'dpkg-deb', 'unzip', 'ffmpeg'].every((tool) => spawnSync('which', [tool]).status === 0)
 
 const CACHE = process.env.HELIASTER_BENCH_FILES ?? join(tmpdir(), 'heliaster-bench-files')
 

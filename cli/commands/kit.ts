@@ -7,7 +7,6 @@ import type { AudioHash, Clip, Kit, Measured } from '@heliaster/core/kit'
 import {
   asTurns,
   byLoudness,
-  lagBetween,
   padsOfPlan,
   pairsOfStrikes,
   pairsOfSuspects,
@@ -16,6 +15,7 @@ import {
   planByNames,
   planByPattern,
   readNames,
+  strikeLikeness,
   wrongFiles,
   wrongWords,
 } from '@heliaster/core/place'
@@ -129,8 +129,8 @@ function heard(files: readonly KitFile[], pairs: readonly [number, number][]): M
   const known = new Map<string, number>()
   for (const [a, b] of pairs) {
     if (files[a].info.sampleRateHz !== files[b].info.sampleRateHz) continue
-    const lag = lagBetween(files[a].mono(), files[b].mono(), files[a].info.sampleRateHz)
-    if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
+    const likeness = strikeLikeness(files[a].mono(), files[b].mono(), files[a].info.sampleRateHz)
+    if (likeness !== undefined) known.set(`${a} ${b}`, likeness)
   }
   return known
 }

@@ -2,10 +2,10 @@ import { RATE, strikeSound, things } from '@heliaster/demo'
 
 import { measureSound, portraitFrom } from '../alike'
 import { seeded } from '../kit/builders'
-import { lagBetween } from './line-up'
 import { planByNames } from './name-plan'
 import { readNames } from './names/read'
 import { notesByPitch } from './notes-by-pitch'
+import { strikeLikeness } from './strike-likeness'
 import { pairsOfStrikes, pairsOfSuspects, putRight, wrongFiles, wrongWords } from './wrong-files'
 
 const MICROPHONES = [
@@ -21,7 +21,7 @@ function aSet(
   change: (sounds: Float32Array[], at: (drum: number, take: number, microphone: number) => number) => void,
 ) {
   const drums = [
-    ['fass', things.tarpSlap],
+    ['fass', things.hullThump],
     ['kette', things.hatchTick],
   ] as const
   const names: string[] = []
@@ -41,7 +41,7 @@ function aSet(
   const known = new Map<string, number>()
   const likeness = (a: number, b: number) => known.get(`${a} ${b}`)
   const hear = (pairs: readonly [number, number][]) =>
-    pairs.forEach(([a, b]) => known.set(`${a} ${b}`, Math.abs(lagBetween(sounds[a], sounds[b], RATE)!.correlation)))
+    pairs.forEach(([a, b]) => known.set(`${a} ${b}`, strikeLikeness(sounds[a], sounds[b], RATE)!))
   hear(pairsOfStrikes(plan))
   hear(pairsOfSuspects(plan, likeness))
   const portraits = sounds.map((sound) => portraitFrom(measureSound({ sampleRateHz: RATE, channels: [sound] }).portrait ?? ''))

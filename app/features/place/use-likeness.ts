@@ -39,8 +39,8 @@ export async function hearPairs(files: readonly Source[], pairs: readonly [numbe
     if (known.has(`${a} ${b}`)) continue
     const [one, other] = await Promise.all([a, b].map(async (file) => beginningOf((await decodedAudio(files[file].audio)).audio)))
     if (one.sampleRateHz !== other.sampleRateHz) continue
-    const lag = await coreWork().lag(one, clipOf(files[a], one), other, clipOf(files[b], other))
-    if (lag) known.set(`${a} ${b}`, Math.abs(lag.correlation))
+    const likeness = await coreWork().strikeLikeness(one, clipOf(files[a], one), other, clipOf(files[b], other))
+    if (likeness !== undefined) known.set(`${a} ${b}`, likeness)
   }
   return known
 }
