@@ -26,6 +26,10 @@ export default defineConfig({
       testMatch: /(phone|both|recording)\.spec\.ts/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 },
     },
-    { name: 'wide', testMatch: /(wide|both|gather|cut|water-line|board|keeping)\.spec\.ts/, use: { viewport: { width: 1280, height: 800 } } },
+    {
+      name: 'wide',
+      testMatch: /(wide|both|gather|cut|water-line|board|keeping)\.spec\.ts/,
+      use: { viewport: { width: 1280, height: 800 } },
+    },
   ],
 })

@@ -51,7 +51,8 @@ function hits(count: number): CutHit[] {
   return Array.from({ length: count }, (_, i) => ({
     marker: { id: `found-${i}` as never, frame: i * 1000, origin: 'found' as const, pinned: false, kept: false },
     hit: {
-      onsetFrame: i * 1000, secondFrames: [],
+      onsetFrame: i * 1000,
+      secondFrames: [],
       startFrame: i * 1000,
       endFrame: i * 1000 + 900,
       seconds: 0.02,
