@@ -1,6 +1,6 @@
 import { kinWays } from '@heliaster/core/alike'
-import type { Source } from '@heliaster/core/kit'
-import { useEffect } from 'react'
+import type { Source, SourceId } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -20,10 +20,16 @@ const WAYS = [
 export function KinBar({ query, all, count }: { readonly query: KinQuery; readonly all: readonly Source[]; readonly count: number }) {
   const palette = usePalette()
   const way = useStore(kin, (state) => state.way)
-  const missing = unmeasured(all).length
+  /** Measured or not to be measured, as silence is. */
+  const [tried, setTried] = useState<ReadonlySet<SourceId>>(new Set())
+  const missing = unmeasured(all).filter(({ id }) => !tried.has(id)).length
   useEffect(() => {
     let gone = false
-    void measureAll(unmeasured(all), () => !gone)
+    void measureAll(
+      unmeasured(all),
+      () => !gone,
+      (id) => setTried((before) => new Set(before).add(id)),
+    )
     return () => {
       gone = true
     }
@@ -54,7 +60,7 @@ export function KinBar({ query, all, count }: { readonly query: KinQuery; readon
 }
 
 function words(count: number, missing: number, way: string | undefined): string {
-  const rest = missing > 0 ? ` ${missing} more are being measured.` : ''
+  const rest = missing > 0 ? ` ${missing} more ${missing === 1 ? 'is' : 'are'} being measured.` : ''
   if (count === 0) return `No sound is like it${way ? ` but ${way}` : ''}.${rest}`
   return `The most alike first${way ? `, of ${count} that are ${way}` : ''}.${rest}`
 }

@@ -75,9 +75,10 @@ export function unmeasured(all: readonly Source[]): Source[] {
 }
 
 /** Measures them one after another, until someone stops it. */
-export async function measureAll(sounds: readonly Source[], goesOn: () => boolean): Promise<void> {
+export async function measureAll(sounds: readonly Source[], goesOn: () => boolean, onTried: (id: SourceId) => void): Promise<void> {
   for (const source of sounds) {
     if (!goesOn()) return
     await measureNow(source)
+    if (goesOn()) onTried(source.id)
   }
 }
