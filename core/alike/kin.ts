@@ -10,8 +10,8 @@ export interface Sounding {
 export const kinWays = ['brighter', 'darker', 'longer', 'shorter', 'lower', 'higher'] as const
 export type KinWay = (typeof kinWays)[number]
 
-/** Half a band of 24, a fifth of the length, a band: less is not heard as a difference. */
-const BRIGHTER_BY = 0.5
+/** A third of a band of 24, a fifth of the length, a band: takes of one strength differ by as much. */
+const BRIGHTER_BY = 0.3
 const LONGER_BY = 1.2
 const LOWER_BY = 1
 

@@ -107,18 +107,19 @@ export function portraitFrom(text: string): Portrait | undefined {
   return portrait
 }
 
-const ENERGIES = Float64Array.from({ length: RANGE_DB + 1 }, (_, db) => 10 ** (db / 10))
+/** How loud a band is heard, by its level: energy to the power of 0.23, as specific loudness grows (E. Zwicker). */
+const LOUDNESS = Float64Array.from({ length: RANGE_DB + 1 }, (_, db) => (db === 0 ? 0 : 10 ** (0.023 * db)))
 
-/** Where the energy of the stroke balances, in bands. */
+/** Where the loudness of the stroke balances, in bands: what is heard as brightness, which the lowest tone does not decide alone. */
 export function brightnessOf(portrait: Portrait): number {
   let weighted = 0
   let total = 0
   for (let i = 0; i < 2 * BANDS; i++) {
-    const energy = ENERGIES[portrait[i]]
-    weighted += energy * (i % BANDS)
-    total += energy
+    const loudness = LOUDNESS[portrait[i]]
+    weighted += loudness * (i % BANDS)
+    total += loudness
   }
-  return weighted / total
+  return total > 0 ? weighted / total : 0
 }
 
 const NEARLY_DB = 9
