@@ -1,4 +1,4 @@
-import FFT from 'fft.js'
+import { COMPARED_SECONDS, crossSpectrum, MOST_APART_SECONDS, spectraOf } from './spectra'
 
 /** How much later a sound arrives than another, and how alike they are: -1..1, below 0 where one is upside down. */
 export interface Lag {
@@ -6,8 +6,6 @@ export interface Lag {
   readonly correlation: number
 }
 
-const WINDOW_SECONDS = 0.25
-const MOST_SECONDS = 0.04
 const FAINTEST = 1e-9
 
 /**
@@ -16,14 +14,12 @@ const FAINTEST = 1e-9
  * one of them is silent.
  */
 export function lagBetween(reference: Float32Array, other: Float32Array, sampleRateHz: number): Lag | undefined {
-  const length = Math.round(WINDOW_SECONDS * sampleRateHz)
-  const most = Math.round(MOST_SECONDS * sampleRateHz)
-  let size = 1
-  while (size < length + most) size *= 2
+  const length = Math.round(COMPARED_SECONDS * sampleRateHz)
+  const most = Math.round(MOST_APART_SECONDS * sampleRateHz)
   const [a, b] = [reference, other].map((samples) => samples.subarray(0, length))
   const scale = Math.sqrt(powerOf(a) * powerOf(b))
   if (scale < FAINTEST) return undefined
-  const correlation = correlate(a, b, size)
+  const { correlation, size } = correlate(a, b, sampleRateHz)
   const at = (lag: number) => correlation[lag < 0 ? size + lag : lag] / scale
   let best = 0
   for (let lag = -most; lag <= most; lag++) if (Math.abs(at(lag)) > Math.abs(at(best))) best = lag
@@ -40,25 +36,11 @@ function powerOf(samples: Float32Array): number {
 }
 
 /** Circular cross-correlation by way of the spectra: entry n tells how b, moved back by n frames, goes with a. */
-function correlate(a: Float32Array, b: Float32Array, size: number): Float64Array {
-  const fft = new FFT(size)
-  const spectrumOf = (samples: Float32Array) => {
-    const padded = new Array<number>(size).fill(0)
-    samples.forEach((sample, i) => (padded[i] = sample))
-    const out = fft.createComplexArray()
-    fft.realTransform(out, padded)
-    fft.completeSpectrum(out)
-    return out
-  }
-  const [x, y] = [spectrumOf(a), spectrumOf(b)]
-  const product = fft.createComplexArray()
-  for (let i = 0; i < 2 * size; i += 2) {
-    product[i] = y[i] * x[i] + y[i + 1] * x[i + 1]
-    product[i + 1] = y[i + 1] * x[i] - y[i] * x[i + 1]
-  }
-  const back = fft.createComplexArray()
-  fft.inverseTransform(back, product)
-  return Float64Array.from({ length: size }, (_, i) => back[2 * i])
+function correlate(a: Float32Array, b: Float32Array, sampleRateHz: number): { readonly correlation: Float64Array; readonly size: number } {
+  const spectra = spectraOf(a, b, sampleRateHz)
+  const back = spectra.fft.createComplexArray()
+  spectra.fft.inverseTransform(back, crossSpectrum(spectra))
+  return { correlation: Float64Array.from({ length: spectra.size }, (_, i) => back[2 * i]), size: spectra.size }
 }
 
 /** What brings one ray into line with the others. */

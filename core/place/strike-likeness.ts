@@ -1,7 +1,5 @@
-import FFT from 'fft.js'
+import { crossSpectrum, spectraOf } from './spectra'
 
-const WINDOW_SECONDS = 0.25
-const MOST_SECONDS = 0.04
 /** How far the spectra are flattened: 1 hears phases alone, 0 is plain correlation, which the lowest tones decide. */
 const WHITENING = 0.8
 /** Bins that lie so far under the strongest hold nothing of the strike, dB. */
@@ -15,22 +13,11 @@ const RANGE_DB = 66
  * one is silent.
  */
 export function strikeLikeness(one: Float32Array, other: Float32Array, sampleRateHz: number): number | undefined {
-  const length = Math.round(WINDOW_SECONDS * sampleRateHz)
-  const most = Math.round(MOST_SECONDS * sampleRateHz)
-  let size = 1
-  while (size < length + most) size *= 2
-  const fft = new FFT(size)
-  const [a, b] = [one, other].map((samples) => spectrumOf(fft, samples.subarray(0, length), size))
-  const crossed = fft.createComplexArray()
-  const sizes = new Float64Array(size)
-  let strongest = 0
-  for (let bin = 0; bin < size; bin++) {
-    const at = 2 * bin
-    crossed[at] = a[at] * b[at] + a[at + 1] * b[at + 1]
-    crossed[at + 1] = a[at] * b[at + 1] - a[at + 1] * b[at]
-    sizes[bin] = Math.hypot(crossed[at], crossed[at + 1])
-    if (sizes[bin] > strongest) strongest = sizes[bin]
-  }
+  const spectra = spectraOf(one, other, sampleRateHz)
+  const { fft, size, mostFrames } = spectra
+  const crossed = crossSpectrum(spectra)
+  const sizes = Float64Array.from({ length: size }, (_, bin) => Math.hypot(crossed[2 * bin], crossed[2 * bin + 1]))
+  const strongest = sizes.reduce((most, one) => Math.max(most, one), 0)
   if (strongest < 1e-12) return undefined
   const least = strongest * 10 ** (-RANGE_DB / 10)
   let all = 0
@@ -43,15 +30,6 @@ export function strikeLikeness(one: Float32Array, other: Float32Array, sampleRat
   const back = fft.createComplexArray()
   fft.inverseTransform(back, crossed)
   let highest = 0
-  for (let lag = -most; lag <= most; lag++) highest = Math.max(highest, Math.abs(back[2 * (lag < 0 ? size + lag : lag)]))
+  for (let lag = -mostFrames; lag <= mostFrames; lag++) highest = Math.max(highest, Math.abs(back[2 * (lag < 0 ? size + lag : lag)]))
   return Math.min(1, (highest * size) / all)
-}
-
-function spectrumOf(fft: FFT, samples: Float32Array, size: number): number[] {
-  const padded = new Array<number>(size).fill(0)
-  samples.forEach((sample, i) => (padded[i] = sample))
-  const out = fft.createComplexArray()
-  fft.realTransform(out, padded)
-  fft.completeSpectrum(out)
-  return out
 }
