@@ -104,6 +104,11 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
+      {way === 'names' && reading.isListening && (
+        <Text look="small" role="status">
+          The files are being listened to: the names leave open which of them are one strike. The picture may still change.
+        </Text>
+      )}
       <Stars plan={way === 'names' ? plan : undefined} pads={placing.pads} nameOf={(pad) => padName(kit, pad)} />
       {way === 'names' && read.question && !reading.isKept && (
         <Chips

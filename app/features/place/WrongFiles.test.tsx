@@ -16,6 +16,8 @@ test('what does not sound like its name is told with its reason, and one switch 
   fireEvent.click(screen.getByRole('switch', { name: 'Go by the sound' }))
   expect(right).toHaveBeenCalledWith(true)
   rerender(<WrongFiles wrong={wrong} names={names} isRighted onRight={right} />)
+  expect(screen.getByRole('alert').textContent).toContain('plank near 1: It seems exchanged')
+  expect(screen.getByRole('alert').textContent).not.toContain('plank near 3: ') // it stands among the files without a place
   fireEvent.click(screen.getByRole('switch', { name: 'Go by the sound' }))
   expect(right).toHaveBeenLastCalledWith(false)
   rerender(<WrongFiles wrong={[]} names={names} isRighted={false} onRight={right} />)

@@ -19,14 +19,16 @@ export function WrongFiles({ wrong, names, isRighted, onRight }: Props) {
   if (wrong.length === 0) return null
   const swaps = wrong.filter(({ kind }) => kind === 'exchanged').length
   const out = wrong.length - swaps
+  // What is left out then stands among the files without a place, with the same reason.
+  const told = isRighted ? wrong.filter(({ kind }) => kind === 'exchanged') : wrong
   return (
     <View style={{ gap: 6 }} role="alert">
-      {wrong.slice(0, MOST_LINES).map((one) => (
+      {told.slice(0, MOST_LINES).map((one) => (
         <Text key={one.file} look="small" tone={isRighted ? 'muted' : 'coral'}>
           {`${names[one.file]}: ${wrongWords(one, names)}`}
         </Text>
       ))}
-      {wrong.length > MOST_LINES && <Text look="small" tone="coral">{`And ${wrong.length - MOST_LINES} more.`}</Text>}
+      {told.length > MOST_LINES && <Text look="small" tone="coral">{`And ${told.length - MOST_LINES} more.`}</Text>}
       <Toggle
         label="Go by the sound"
         words={[

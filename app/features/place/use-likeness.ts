@@ -3,19 +3,25 @@ import { clipOfSource } from '@heliaster/core/kit'
 import type { Clip, Source } from '@heliaster/core/kit'
 import { pairsToHear } from '@heliaster/core/place'
 import type { Likeness, NamedFile } from '@heliaster/core/place'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 
 import { decodedAudio } from '../../audio/audio-files'
 import { coreWork } from '../../audio/workers'
 
+interface Listened {
+  readonly likeness?: Likeness
+  /** Whether files are still being listened to, so that what is read may change. */
+  readonly isListening: boolean
+}
+
 /** How alike files sound, where their names and lengths leave open which are the same strike; nothing until it is heard. */
-export function useLikeness(files: readonly Source[], named: readonly NamedFile[]): Likeness | undefined {
-  const [heard, setHeard] = useState<{ readonly files: readonly Source[]; readonly likeness: Likeness }>()
+export function useLikeness(files: readonly Source[], named: readonly NamedFile[]): Listened {
+  const [heard, setHeard] = useState<{ readonly files: readonly Source[]; readonly likeness?: Likeness }>()
   useEffect(() => {
     let gone = false
     hear(files, pairsToHear(named)).then(
-      (likeness) => !gone && likeness && setHeard({ files, likeness }),
-      () => undefined, // what cannot be heard is read by its name alone
+      (likeness) => !gone && setHeard({ files, likeness }),
+      () => !gone && setHeard({ files }), // what cannot be heard is read by its name alone
     )
     return () => {
       gone = true
@@ -23,7 +29,9 @@ export function useLikeness(files: readonly Source[], named: readonly NamedFile[
     // Loudness, which comes later, changes no pair.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [files])
-  return heard?.files === files ? heard.likeness : undefined
+  const isDone = heard?.files === files
+  const asks = useMemo(() => pairsToHear(named).length > 0, [named])
+  return { likeness: isDone ? heard.likeness : undefined, isListening: asks && !isDone }
 }
 
 async function hear(files: readonly Source[], pairs: readonly [number, number][]): Promise<Likeness | undefined> {

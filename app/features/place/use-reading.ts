@@ -18,6 +18,8 @@ export interface ShownFile {
 export interface Reading {
   readonly read: ReadNames
   readonly plan: NamePlan
+  /** Whether files are still being listened to, so that the plan may change. */
+  readonly isListening: boolean
   /** The file whose name stands for all, by its place. */
   readonly example: number
   /** Whether it is as it was said of these very sounds before, under whatever names. */
@@ -49,7 +51,7 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   const named = useMemo(() => namedFiles(files, loudness), [files, loudness])
   const [pattern, setPattern] = useState('')
   const reader = useMemo(() => (pattern === '' ? undefined : patternReader(pattern)), [pattern])
-  const likeness = useLikeness(files, named)
+  const { likeness, isListening } = useLikeness(files, named)
   const taught = useMemo(
     () => (shown ? rolesByExample(named, { ...shown, file: first }, {}, likeness) : undefined),
     [named, shown, first, likeness],
@@ -66,6 +68,7 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   return {
     read,
     plan,
+    isListening,
     example,
     pattern,
     patternFault: typeof reader === 'string' ? reader : undefined,
