@@ -56,39 +56,52 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
 
 /** The bytes that this device keeps of a sound on the list, by its name. */
 export async function storedBytes(page: Page, name: string): Promise<Uint8Array> {
-  const base64 = await page.evaluate(async (wanted) => {
-    const open = <T>(request: IDBRequest<T>) =>
-      new Promise<T>((resolve, reject) => {
-        request.onsuccess = () => resolve(request.result)
-        request.onerror = () => reject(request.error)
-      })
-    const db = await open(indexedDB.open('heliaster'))
-    const stored = await open(db.transaction('documents').objectStore('documents').getAll())
-    const doc = stored.find((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden)?.doc
-    const kept = await open(db.transaction('audio').objectStore('audio').get(doc.audio))
-    db.close()
-    const bytes = new Uint8Array(await new Response(kept.bytes).arrayBuffer())
-    let text = ''
-    for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
-    return btoa(text)
-  }, name)
+  const base64 = await page.evaluate(
+    async (audio) => {
+      const open = <T>(request: IDBRequest<T>) =>
+        new Promise<T>((resolve, reject) => {
+          request.onsuccess = () => resolve(request.result)
+          request.onerror = () => reject(request.error)
+        })
+      const db = await open(indexedDB.open('heliaster'))
+      const kept = await open(db.transaction('audio').objectStore('audio').get(audio))
+      db.close()
+      const bytes = new Uint8Array(await new Response(kept.bytes).arrayBuffer())
+      let text = ''
+      for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
+      return btoa(text)
+    },
+    (await storedSource(page, name, true)).audio,
+  )
   return new Uint8Array(Buffer.from(base64, 'base64'))
 }
 
-/** The document of a sound on the list, as this device keeps it. */
-export async function storedSource(page: Page, name: string): Promise<Source> {
-  return page.evaluate(async (wanted) => {
-    const open = <T>(request: IDBRequest<T>) =>
-      new Promise<T>((resolve, reject) => {
-        request.onsuccess = () => resolve(request.result)
-        request.onerror = () => reject(request.error)
-      })
-    const db = await open(indexedDB.open('heliaster'))
-    // What a device keeps of a document is what the server has; what waits for it is made on that.
-    for (let tries = 0; tries < 200 && (await open(db.transaction('outbox').objectStore('outbox').count())) > 0; tries++)
-      await new Promise((resolve) => requestAnimationFrame(resolve))
-    const stored = await open(db.transaction('documents').objectStore('documents').getAll())
-    db.close()
-    return stored.find((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden)?.doc
-  }, name)
+/**
+ * The document of a sound on the list, as this device keeps it once all that waits for the server has gone. Another device
+ * may have given the same name: with `isAudioHere` it is the one that has its audio on this one.
+ */
+export async function storedSource(page: Page, name: string, isAudioHere = false): Promise<Source> {
+  let found: Source | undefined
+  await expect(async () => {
+    found = await page.evaluate(
+      async ([wanted, mustBeHere]) => {
+        const open = <T>(request: IDBRequest<T>) =>
+          new Promise<T>((resolve, reject) => {
+            request.onsuccess = () => resolve(request.result)
+            request.onerror = () => reject(request.error)
+          })
+        const db = await open(indexedDB.open('heliaster'))
+        // What a device keeps of a document is what the server has; what waits for it is made on that.
+        const waiting = await open(db.transaction('outbox').objectStore('outbox').count())
+        const stored = await open(db.transaction('documents').objectStore('documents').getAll())
+        const audio = new Set(await open(db.transaction('audio').objectStore('audio').getAllKeys()))
+        db.close()
+        const docs = stored.filter((one) => one.kind === 'source' && one.doc.name === wanted && !one.hidden).map((one) => one.doc)
+        return waiting > 0 ? undefined : (docs.find((doc) => audio.has(doc.audio)) ?? (mustBeHere ? undefined : docs[0]))
+      },
+      [name, isAudioHere] as const,
+    )
+    expect(found, `“${name}” in this device’s store`).toBeDefined()
+  }).toPass({ timeout: 30_000 })
+  return found!
 }

@@ -77,8 +77,11 @@ test('a browser killed in the middle of a recording offers it at the next start'
     await record(page).click()
     await expect(page.getByText(/^[4-9] hits$/)).toBeVisible({ timeout: 20_000 })
     const shown = await page.getByText(/^\d+\.\d s$/).textContent()
+    const ended = first.waitForEvent('close')
     execFileSync('pkill', ['-KILL', '-f', folder])
-    await first.close().catch(() => undefined)
+    await ended
+    // A killed browser leaves its lock, and its process number may be another's by now.
+    for (const lock of ['SingletonLock', 'SingletonCookie', 'SingletonSocket']) rmSync(join(folder, lock), { force: true })
 
     const second = await chromium.launchPersistentContext(folder, options)
     const again = await second.newPage()
