@@ -1,5 +1,5 @@
 import type { Audio } from '@heliaster/core/audio'
-import { createBand, createIds, createKit, createPad, createRay, createTurn, plainShape, wholeClip } from '@heliaster/core/kit'
+import { createBand, createIds, createKit, createPad, createRay, createTurn, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
 import { chromium } from '@playwright/test'
 import type { Page } from '@playwright/test'
@@ -103,19 +103,18 @@ function voiceKit(voices: number): { kit: Kit; audio: Map<AudioHash, Audio> } {
     return hash
   })
   const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
-  const shape = {
-    ...plainShape,
-    amp: { points: [point(0, 0), point(WORK.attackSeconds, 1), point(WORK.endSeconds, 0)] },
+  const envelopes = {
+    level: { points: [point(0, 0), point(WORK.attackSeconds, 1), point(WORK.endSeconds, 0)] },
     pitch: { points: [point(0, WORK.fromCents), point(WORK.fallSeconds, WORK.toCents)] },
-    filter: { ...plainShape.filter, type: 'lowPass' as const, cutoffHz: WORK.cutoffHz, resonance: 0.3 },
   }
+  const filter = { filter1CutoffHz: WORK.cutoffHz, filter1Damping: 2 - 1.95 * 0.3 }
   const padCount = voices / 2
   const pads = Array.from({ length: padCount }, (_, index) => {
     const pad = createPad(makeId, {
       responses: [],
-      shape,
-      gainDb: 20 * Math.log10(WORK.gain),
-      pan: (index / padCount) * 2 - 1,
+      envelopes,
+      choices: { filter1Kind: 'lowPass' },
+      values: { ...filter, gainDb: 20 * Math.log10(WORK.gain), pan: (index / padCount) * 2 - 1 },
       maxStrikes: 2,
     })
     const rays = [pad.rays[0], createRay(makeId, 'two')]

@@ -10,11 +10,10 @@ import {
   createRay,
   createSource,
   createTurn,
-  plainShape,
   velocityToLevel,
   wholeClip,
 } from '@heliaster/core/kit'
-import type { AudioHash, AudioInfo, Clip, Kit, KitId, MakeId, Pad, PadSettings, Source, SourceId } from '@heliaster/core/kit'
+import type { AudioHash, AudioInfo, Clip, Kit, KitId, MakeId, Pad, OwnSettings, Source, SourceId } from '@heliaster/core/kit'
 import { asTurns, byLoudness, evenEdges } from '@heliaster/core/place'
 
 import { createRandom } from './random'
@@ -119,7 +118,7 @@ function clipsOf(take: Take, thing: ThingName): { clip: Clip; loudnessDb: number
 function lowTide(files: Files, hull: AudioHash[][][], slaps: Take, bench: Take): Kit {
   const { makeId } = files
   let note = 36
-  const pad = (own: Partial<PadSettings>, fill: (pad: Pad) => Partial<Pad>): Pad => {
+  const pad = (own: OwnSettings, fill: (pad: Pad) => Partial<Pad>): Pad => {
     const empty = createPad(makeId, own, note++)
     const filled = { ...empty, ...fill(empty) }
     return { ...filled, own: { responses: [velocityToLevel(filled.bands.length)], ...own } }
@@ -136,17 +135,17 @@ function lowTide(files: Files, hull: AudioHash[][][], slaps: Take, bench: Take):
     spread: 'loudness' as const,
   })
   const pads = [
-    pad({ name: 'Hull thump', family: 'kick', pick: 'shuffle', gainDb: 4 }, (empty) => hullFilling(files, empty, hull)),
-    pad({ name: 'Tarp slap', family: 'snare', pick: 'shuffle', gainDb: 3 }, layers(slaps, 'tarpSlap', 5)),
-    pad({ name: 'Hatch tick', family: 'hat', pick: 'shuffle', gainDb: -3, maxStrikes: 2 }, turns('hatchTick')),
-    pad({ name: 'Bilge hiss', family: 'hat', pick: 'cycle', gainDb: -8, maxStrikes: 2 }, turns('bilgeHiss')),
+    pad({ name: 'Hull thump', family: 'kick', pick: 'shuffle', values: { gainDb: 4 } }, (empty) => hullFilling(files, empty, hull)),
+    pad({ name: 'Tarp slap', family: 'snare', pick: 'shuffle', values: { gainDb: 3 } }, layers(slaps, 'tarpSlap', 5)),
+    pad({ name: 'Hatch tick', family: 'hat', pick: 'shuffle', values: { gainDb: -3 }, maxStrikes: 2 }, turns('hatchTick')),
+    pad({ name: 'Bilge hiss', family: 'hat', pick: 'cycle', values: { gainDb: -8 }, maxStrikes: 2 }, turns('bilgeHiss')),
     pad({ name: 'Oar, low', family: 'tom', pick: 'cycle' }, layers(bench, 'oarLow', 2)),
     pad({ name: 'Oar, high', family: 'tom', pick: 'cycle' }, layers(bench, 'oarHigh', 2)),
-    pad({ name: 'Halyard clink', family: 'bell', pick: 'random', gainDb: -8 }, turns('halyardClink')),
-    pad({ name: 'Winch ratchet', family: 'shaker', pick: 'shuffle', gainDb: -4 }, turns('winchRatchet')),
-    pad({ name: 'Buoy bell', family: 'bell', pick: 'cycle', gainDb: -6, maxStrikes: 3 }, turns('buoyBell')),
-    pad({ name: 'Chain drop', family: 'noise', pick: 'shuffle', gainDb: -5 }, turns('chainDrop')),
-    pad({ name: 'Keel drop', family: 'kick', pick: 'cycle', gainDb: 2, shape: keelShape }, turns('oarLow')),
+    pad({ name: 'Halyard clink', family: 'bell', pick: 'random', values: { gainDb: -8 } }, turns('halyardClink')),
+    pad({ name: 'Winch ratchet', family: 'shaker', pick: 'shuffle', values: { gainDb: -4 } }, turns('winchRatchet')),
+    pad({ name: 'Buoy bell', family: 'bell', pick: 'cycle', values: { gainDb: -6 }, maxStrikes: 3 }, turns('buoyBell')),
+    pad({ name: 'Chain drop', family: 'noise', pick: 'shuffle', values: { gainDb: -5 } }, turns('chainDrop')),
+    pad({ name: 'Keel drop', family: 'kick', pick: 'cycle', values: { gainDb: 2 }, envelopes: keelEnvelopes }, turns('oarLow')),
   ]
   const [thump, slap, tick, hiss] = pads
   const used = new Set(
@@ -159,7 +158,7 @@ function lowTide(files: Files, hull: AudioHash[][][], slaps: Take, bench: Take):
     ...createKit(makeId, 'Low Tide'),
     id: 'demo-low-tide' as KitId,
     tempoBpm: 92,
-    gainDb: -4,
+    values: { gainDb: -4 },
     pads,
     ties: [{ kind: 'chokeGroup', id: makeId('tie'), name: 'Hatch', pads: [tick.id, hiss.id], fadeSeconds: 0.012 }],
     grooves: [grooveOf(makeId, thump, slap, tick, hiss)],
@@ -172,7 +171,7 @@ function hullFilling(files: Files, empty: Pad, hull: AudioHash[][][]): Partial<P
     ...(i === 0 ? empty.rays[0] : createRay(files.makeId, microphone.name)),
     name: microphone.name[0].toUpperCase() + microphone.name.slice(1),
     microphone: true,
-    gainDb: [0, -4, -8][i],
+    values: { gainDb: [0, -4, -8][i] },
   }))
   const edges = evenEdges(DYNAMICS)
   const bands = edges.map((edge, dynamic) => ({
@@ -194,10 +193,9 @@ function hullFilling(files: Files, empty: Pad, hull: AudioHash[][][]): Partial<P
 }
 
 /** A wooden knock made into a deep one: the pitch falls by two octaves, the level follows it down. */
-const keelShape = {
-  ...plainShape,
+const keelEnvelopes = {
   pitch: { points: [{ seconds: 0, value: 500, bend: 0 }, { seconds: 0.06, value: -1900, bend: -0.6 }, { seconds: 0.4, value: -2500, bend: 0 }] },
-  amp: { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.12, value: 0.8, bend: 0 }, { seconds: 0.5, value: 0, bend: -0.3 }] },
+  level: { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.12, value: 0.8, bend: 0 }, { seconds: 0.5, value: 0, bend: -0.3 }] },
 } // prettier-ignore
 
 function grooveOf(makeId: MakeId, thump: Pad, slap: Pad, tick: Pad, hiss: Pad) {
@@ -207,7 +205,7 @@ function grooveOf(makeId: MakeId, thump: Pad, slap: Pad, tick: Pad, hiss: Pad) {
     [tick, [[0, 88], [2, 54], [4, 84], [6, 50], [8, 90], [10, 56], [12, 84]]],
     [hiss, [[14, 84]]],
   ] // prettier-ignore
-  let groove = { ...createGroove(makeId, 'Slack water'), swing: 0.25 }
+  let groove = { ...createGroove(makeId, 'Slack water'), swing: 0.5 + 0.25 / 6 }
   for (const [pad, beads] of rows) for (const [step, velocity] of beads) groove = withBead(groove, pad.id, step, velocity)
   return groove
 }

@@ -75,7 +75,9 @@ test('cells are swapped by a drag, bands merged, and rays lined up, each one ste
   await page.getByRole('button', { name: 'Measure how the rays line up' }).click()
   await expect(page.getByText(/^Far arrives 4\.\d\d ms after Close/)).toBeVisible()
   await page.getByRole('button', { name: 'Line them up' }).click()
-  await expect.poll(async () => (await keptKit(page)).pads[0].rays.map((ray) => Math.round(ray.delaySeconds * 1e3))).toEqual([4, 0])
+  await expect
+    .poll(async () => (await keptKit(page)).pads[0].rays.map((ray) => Math.round((ray.values.delaySeconds ?? 0) * 1e3)))
+    .toEqual([4, 0])
   await page.getByRole('button', { name: 'Only Far', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Far sounds alone' })).toHaveAttribute('aria-pressed', 'true')
   expect((await keptKit(page)).pads[0].rays.map((ray) => ray.mute)).toEqual([false, false]) // alone now, not in the kit
@@ -95,7 +97,7 @@ test('several pads are edited as one, a mixed value is said to be, and settings 
   await page.getByRole('radiogroup', { name: 'Take settings from' }).getByText('Pad 3').click()
   await page.getByRole('button', { name: 'Give these 2 the settings of Pad 3' }).click()
   const { pads } = await keptKit(page)
-  expect(pads.map(({ own }) => [own.gainDb, own.pan])).toEqual([[-1, 0.1], [-1, 0.1], [-1, 0.1]]) // prettier-ignore
+  expect(pads.map(({ own }) => [own.values?.gainDb, own.values?.pan])).toEqual([[-1, 0.1], [-1, 0.1], [-1, 0.1]]) // prettier-ignore
 })
 
 test('a file shown in its cell teaches what names mean; one cell, one ray and two pads get other clips', async ({ page }) => {

@@ -90,6 +90,7 @@ test('a start is kept, changed and listed whole', async () => {
   const saved = await call<{ revision: number }>('POST', `/api/starts/${start.id}/edits`, {
     baseRevision: 1,
     batchId: 'batch-of-start',
+    version: 2,
     edits,
   })
   assert.equal(saved.json().revision, 2)

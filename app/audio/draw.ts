@@ -25,7 +25,7 @@ function drawingWorker(): Promise<Worker> {
 
 /** What one strike of a pad sounds like, as samples. */
 export async function drawStrike(kit: Kit, pad: Pad, velocity: number, seconds: number, sampleRateHz = 48000): Promise<DrawAnswer> {
-  const alone: Kit = { ...kit, pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)], ties: [], gainDb: 0 }
+  const alone: Kit = { ...kit, pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)], ties: [], values: {} }
   const audio = await Promise.all(
     audioInUse({ ...alone, pads: [pad] }).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const),
   )

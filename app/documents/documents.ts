@@ -210,7 +210,7 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
           follow()
           if (edits.length > 0) {
             if (entryOf(id)) apply(id, edits, (made) => (made.inverses.length > 0 ? remember(entryOf(id)!.history, made) : entryOf(id)!.history))
-            else void shelf.write({ refused: [{ kind: kind.kind, docId: id, reason: 'It was deleted while it was being changed.', edits, at: need.now() }] }) // prettier-ignore
+            else void shelf.write({ refused: [{ kind: kind.kind, docId: id, reason: 'It was deleted while it was being changed.', edits, version: kind.version, at: need.now() }] }) // prettier-ignore
           }
         },
       }

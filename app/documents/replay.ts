@@ -1,4 +1,4 @@
-import { applyBatch } from '@heliaster/core/kit'
+import { applyBatch, editsOfNow } from '@heliaster/core/kit'
 import type { AnyEdit, DocumentKind } from '@heliaster/core/kit'
 
 import type { StoredDocument } from '../sync/local-db'
@@ -22,7 +22,7 @@ export function replay<Doc extends object, Edit extends AnyEdit>(
   let doc = base
   let hidden = row?.hidden ?? false
   for (const batch of batches) {
-    if (batch.type === 'edits') ({ doc } = applyBatch(kind, doc, batch.edits as Edit[]))
+    if (batch.type === 'edits') ({ doc } = applyBatch(kind, doc, editsOfNow(kind, doc, batch.edits as AnyEdit[], batch.version).edits))
     if (batch.type === 'hide') hidden = true
     if (batch.type === 'restore') hidden = false
   }

@@ -115,12 +115,12 @@ test('an update brings a pad the place and the repairs of its hit, and leaves th
 
 test('sending onto a pad replaces its clips and keeps its settings and its ray', () => {
   const source = createSource(makeId, audio, info, 'Walk')
-  const kit = aKitOf({ ...aPad(2), own: { name: 'Kept', pan: 0.4 } })
+  const kit = aKitOf({ ...aPad(2), own: { name: 'Kept', values: { pan: 0.4 } } })
   const [pad] = after(
     kit,
     sendEdits(kit, source, padsToSend(kit, source, hits(4), { way: 'turns', order: 'time', onto: kit.pads[0].id })),
   ).pads
-  expect(pad.own).toEqual({ name: 'Kept', pan: 0.4 })
+  expect(pad.own).toEqual({ name: 'Kept', values: { pan: 0.4 } })
   expect(pad.bands[0].turns.every((turn) => pad.rays[0].id in turn.clips)).toBe(true)
 })
 
@@ -163,10 +163,10 @@ test('a strike nearer the star’s centre is softer, and each ring gives the vel
 })
 
 test('a new envelope spans the hit, its points keep their order in time, and sustain follows its point', () => {
-  const envelope = newEnvelope('amp', 0.48)
+  const envelope = newEnvelope('level', 0.48)
   expect(envelope.points[2].seconds).toBeCloseTo(0.48)
-  expect(movePoint(envelope, 1, 9, 4, 'amp').points[1]).toMatchObject({ seconds: envelope.points[2].seconds - 0.0001, value: 1 }) // just before the next, which can still be taken
-  const [grown, index] = addPoint({ ...envelope, sustain: 1 }, 0.01, 0.9, 'amp')
+  expect(movePoint(envelope, 1, 9, 4, 'level').points[1]).toMatchObject({ seconds: envelope.points[2].seconds - 0.0001, value: 1 }) // just before the next, which can still be taken
+  const [grown, index] = addPoint({ ...envelope, sustain: 1 }, 0.01, 0.9, 'level')
   expect([index, grown.sustain]).toEqual([1, 2])
   expect(removePoint(grown, 1).sustain).toBe(1)
   expect(removePoint(grown, 2).sustain).toBeUndefined()

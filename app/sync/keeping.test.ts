@@ -1,13 +1,13 @@
 /** @jest-environment node */
-import { createKit, createPad, inversesOf, kitKind } from '@heliaster/core/kit'
-import type { Kit, KitEdit } from '@heliaster/core/kit'
-import { aKit, anImpulse, testIds } from '@heliaster/core/kit/testing'
+import { createKit, createPad } from '@heliaster/core/kit'
+import type { KitEdit } from '@heliaster/core/kit'
+import { aKit, anImpulse, asFirstKit, testIds } from '@heliaster/core/kit/testing'
 
 import { IDBFactory } from 'fake-indexeddb'
 
 import { openLocalDb } from './local-db'
 import { settle, World } from './testing/a-world'
-import { kitsOf, onServer, plain, quiet, refusedOn } from './testing/looks'
+import { kitsOf, onServer, plain, quiet, refusedOn, tabDb } from './testing/looks'
 import type { Tab } from './testing/a-world'
 
 const rename = (name: string): KitEdit => ({ type: 'setKit', fields: { name } })
@@ -140,29 +140,21 @@ test('a drag is made on the document of the moment, and overwrites nothing that 
   await world.clock.pass(2000)
   const [pad] = kit.pads
   const drag = tab.device.kits.gesture(kit.id)
-  const amp = { points: [{ seconds: 1, value: 0, bend: 0 }] }
-  const seen = kitsOf(tab)[kit.id]
-  const shape = (driveDb: number) => [
-    { type: 'setPad' as const, padId: pad.id, own: { shape: { ...(seen.pads[0].own.shape ?? plainShapeOf(seen)), driveDb } } },
-  ]
+  const level = { points: [{ seconds: 1, value: 0, bend: 0 }] }
+  const shape = (driveDb: number) => [{ type: 'setPad' as const, padId: pad.id, own: { values: { driveDb } } }]
+  const both = { envelopes: { level }, values: { driveDb: 6 } }
   drag.set(shape(3))
-  second.device.kits.edit(kit.id, [{ type: 'setPad', padId: pad.id, own: { shape: { ...plainShapeOf(seen), amp } } }])
+  second.device.kits.edit(kit.id, [{ type: 'setPad', padId: pad.id, own: { envelopes: { level } } }])
   await world.clock.pass(2000)
   drag.set(shape(6))
-  expect(kitsOf(tab)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 6 })
+  expect(kitsOf(tab)[kit.id].pads[0].own).toMatchObject(both)
   drag.end()
   await world.clock.pass(4000)
-  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 6 })
+  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own).toMatchObject(both)
   tab.device.kits.undo(kit.id)
   await world.clock.pass(4000)
-  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own.shape).toMatchObject({ amp, driveDb: 0 })
+  for (const one of [tab, second]) expect(kitsOf(one)[kit.id].pads[0].own).toEqual({ ...pad.own, envelopes: { level } })
 })
-
-function plainShapeOf(kit: Kit) {
-  const [inverse] = inversesOf(kitKind, kit, { type: 'setPad', padId: kit.pads[0].id, own: { pan: 0.1 } })
-  expect(inverse).toBeDefined()
-  return (jest.requireActual('@heliaster/core/kit') as { plainShape: NonNullable<Kit['pads'][number]['own']['shape']> }).plainShape
-}
 
 test('a drag whose kit is deleted meanwhile puts nothing back, and what was meant is kept aside', async () => {
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
@@ -226,33 +218,54 @@ test('a page that is newer than the server keeps its changes, says so, and sends
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
   world.server.isOlder = true
   tab.device.kits.edit(kit.id, [rename('For later')])
+  const made = createKit(testIds(4), 'Made meanwhile')
+  await tab.device.kits.create(made)
   await world.clock.pass(9000)
-  expect(tab.device.saveState.getState()).toMatchObject({ state: 'away', waiting: 1, refused: 0, why: expect.stringContaining('newer') })
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'away', waiting: 2, refused: 0, why: expect.stringContaining('newer') })
   world.server.isOlder = false
   await world.clock.pass(6000)
   expect(onServer(world)[kit.id]!.name).toBe('For later')
+  expect(onServer(world)[made.id]).toEqual(plain(made))
+})
+
+test('a page that is older than the server keeps its changes and says to reload; the newer one sends them, made on what is there', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const old = { key: `kit:${kit.id}`, kind: 'kit' as const, docId: kit.id, type: 'edits' as const }
+  await tab.device.shelf.write({ add: [{ ...old, batchId: 'batch-of-old', edits: [{ type: 'set', at: ['pads', kit.pads[0].id, 'own', 'shape', 'filter', 'resonance'], value: 1 }], version: 1 }] }) // prettier-ignore
+  expect(world.server.answer('POST', `/api/kits/${kit.id}/edits`, { baseRevision: 1, batchId: 'batch-of-old', edits: [], version: 1 })).toMatchObject({ status: 409 }) // prettier-ignore
+  await tab.device.kits.sync([kit.id])
+  expect(kitsOf(tab)[kit.id].pads[0].own.values).toMatchObject({ filter1Damping: 2 - 1.95 })
+  await world.clock.pass(9000)
+  const [pad] = (onServer(world)[kit.id] as unknown as typeof kit).pads
+  expect(pad.own.values).toMatchObject({ filter1Damping: 2 - 1.95 })
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0, refused: 0 })
 })
 
 test('what an older page has kept and not sent is taken over: its document held unsent edits, in the form of before', async () => {
   const world = new World(8)
   const kit = aKit([{ bands: [[anImpulse()]] }]).kit
-  world.server.answer('PUT', `/api/kits/${kit.id}?batch=batch-of-before`, plain(kit))
   const pad = createPad(testIds(3), { name: 'Unsent' })
-  const unsent: KitEdit[] = [{ type: 'addPad', pad, index: 0 }, { type: 'setPad', padId: kit.pads[0].id, own: { pan: 0.5 } }] // prettier-ignore
+  const [before, after] = [kit, { ...kit, pads: [pad, { ...kit.pads[0], own: { ...kit.pads[0].own, values: { pan: 0.5 } } }] }].map(asFirstKit) // prettier-ignore
+  world.server.answer('PUT', `/api/kits/${kit.id}?batch=batch-of-before`, plain(before))
+  const unsent = [
+    { type: 'addPad', pad: after.pads[0], index: 0 },
+    { type: 'setPad', padId: kit.pads[0].id, own: { pan: 0.5 } },
+    { type: 'set', at: ['pads', 'pad-gone', 'own', 'pan'], value: 1 },
+  ]
   const browser = world.aBrowser()
   await anOlderDevice(browser.factory, {
-    documents: [
-      { key: `kit:${kit.id}`, kind: 'kit', id: kit.id, doc: unsent.reduce(kitKind.apply, kit), revision: 1, changedAt: 5, hidden: false },
-    ],
+    documents: [{ key: `kit:${kit.id}`, kind: 'kit', id: kit.id, doc: after, revision: 1, changedAt: 5, hidden: false }],
     outbox: unsent.map((edit, i) => ({ kind: 'kit', docId: kit.id, type: 'edits', batchId: `batch-older-${i}`, edits: [edit] })),
     refused: [{ kind: 'kit', docId: kit.id, reason: 'As it was.', edit: unsent[0], at: 1 }],
   })
   const tab = await world.aTab(browser)
   expect(kitsOf(tab)[kit.id].pads.map((one) => one.id)).toEqual([pad.id, kit.pads[0].id])
   await world.clock.pass(8000)
-  expect(onServer(world)[kit.id]).toMatchObject({ pads: [{ id: pad.id }, { own: { pan: 0.5 } }] })
+  expect(onServer(world)[kit.id]).toMatchObject({ pads: [{ id: pad.id }, { own: { values: { pan: 0.5 } } }] })
   expect(plain(kitsOf(tab))).toEqual(onServer(world))
-  expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0, refused: 1 })
+  expect(tab.device.saveState.getState()).toMatchObject({ state: 'saved', waiting: 0, refused: 2 })
+  const kept = await (await tabDb(tab)).getAll('refused')
+  expect(kept.map(({ reason }) => reason).sort()).toEqual(['As it was.', 'The pad this change was made on is no longer there.'])
 })
 
 test('a page that an older one keeps from opening the store says so, and goes on when that one is closed', async () => {

@@ -45,6 +45,8 @@ export interface RefusedEdits {
   readonly batchId?: string
   readonly reason: string
   readonly edits: readonly unknown[]
+  /** The version of the document they are for; the first one where it is not said. */
+  readonly version?: number
   /** Devices that set edits aside before kept each by itself. */
   readonly edit?: unknown
   readonly at: number

@@ -1,4 +1,4 @@
-import { applyBatch } from '@heliaster/core/kit'
+import { applyBatch, editsOfNow } from '@heliaster/core/kit'
 import type { AnyEdit, Kind } from '@heliaster/core/kit'
 
 import type { Documents } from '../documents/documents'
@@ -24,6 +24,8 @@ export interface SenderNeeds {
   onState(state: 'saved' | 'away', why?: string): void
   onTaken(kind: Kind, newId: string): void
 }
+
+const NEWER_PAGE = 'This page is newer than the server. Its changes wait until the server is brought up to date.'
 
 const PAUSE_MS = 400
 const LONGEST_PAUSE_MS = 4000
@@ -144,6 +146,7 @@ export class Sender {
     for (;;) {
       const { row } = await shelf.read(key)
       try {
+        if ((outgoing.version ?? 1) < this.need.documentsOf(kind).kind.version) return await this.sendOld(outgoing)
         const answer = await api.edit(kind, outgoing, row?.revision ?? 0)
         const refused = this.refusal(outgoing, answer.refused)
         await this.settle(outgoing, { rows: await this.rowAfter(outgoing, row, answer.revision), refused })
@@ -153,6 +156,23 @@ export class Sender {
         await this.adopt(kind, docId, error.details as { revision: number; doc: unknown })
       }
     }
+  }
+
+  /**
+   * Sends what a page of an older version has left, as changes of the document as the server has it now. What this device
+   * holds of it may be in a form of then, and is asked for anew.
+   */
+  private async sendOld(outgoing: Outgoing): Promise<void> {
+    const { kind, docId } = outgoing
+    const { kind: of } = this.need.documentsOf(kind)
+    const found = await this.need.api.find(kind, docId)
+    const read = of.read(found.doc)
+    if (!read.ok) throw new OtherAge(`${read.message} Its changes stay on this device.`)
+    const now = editsOfNow(of, read.value, outgoing.edits as AnyEdit[], outgoing.version)
+    const batch = { ...outgoing, edits: now.edits, version: of.version }
+    const answer = now.edits.length > 0 ? await this.need.api.edit(kind, batch, found.revision) : { ...found, refused: [] }
+    const refused = [...this.refusal(outgoing, now.refused), ...this.refusal(batch, answer.refused)]
+    await this.settle(outgoing, { rows: await this.rowAfter(batch, undefined, answer.revision), refused })
   }
 
   /** The document after a batch that the server has taken: made here, where it stands on what is here; else asked for. */
@@ -195,6 +215,7 @@ export class Sender {
 
   private async refused(outgoing: Outgoing, error: ServerRefused): Promise<void> {
     const { kind, docId, key } = outgoing
+    if (/newer Heliaster/.test(error.message)) throw new OtherAge(NEWER_PAGE)
     if (error.code === 'taken') {
       const newId = await this.need.documentsOf(kind).asItsOwn(docId)
       if (newId) this.need.onTaken(kind, newId)
@@ -207,11 +228,12 @@ export class Sender {
   }
 
   private refusal(
-    { kind, docId, batchId }: Outgoing,
+    { kind, docId, batchId, version }: Outgoing,
     refused: readonly { readonly edit?: unknown; readonly reason: string }[],
   ): RefusedEdits[] {
     if (refused.length === 0) return []
-    return [{ kind, docId, batchId, reason: refused[0].reason, edits: refused.map(({ edit }) => edit), at: this.need.timers.now() }]
+    const edits = refused.map(({ edit }) => edit)
+    return [{ kind, docId, batchId, reason: refused[0].reason, edits, version, at: this.need.timers.now() }]
   }
 }
 

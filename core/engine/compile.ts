@@ -1,6 +1,9 @@
-import type { Band, Clip, Kit, Pad, PadSettings } from '../kit/kit'
+import type { Band, Clip, Kit, Pad } from '../kit/kit'
 import type { PadId } from '../kit/ids'
+import { valueOf } from '../kit/parameters'
 import { bandsOfRay, chokedBy, clipOfCell, padSettings, raySound, shapeOf } from '../kit/resolve'
+import type { PadSettings } from '../kit/resolve'
+import { bendOf } from '../kit/shape'
 import type { Envelope, Response } from '../kit/shape'
 import { hashId } from './chance'
 import { dbToGain, exp2 } from './math'
@@ -28,9 +31,9 @@ export function compilePad(kit: Kit, pad: Pad, context: CompileContext): Float64
   out[Head.maxStrikes] = settings.maxStrikes
   out[Head.pick] = pickCodes[settings.pick]
   out[Head.counter] = settings.counter === 'band' ? 1 : 0
-  out[Head.gain] = dbToGain(settings.gainDb)
-  out[Head.pan] = settings.pan
-  out[Head.tuneCents] = settings.tuneCents
+  out[Head.gain] = dbToGain(settings.values.gainDb)
+  out[Head.pan] = settings.values.pan
+  out[Head.tuneCents] = settings.values.tuneCents
   out[Head.rootNote] = settings.rootNote ?? -1
   out[Head.group] = group ? hashId(group.id) : -1
   out[Head.againFrames] = typeof settings.startAgain === 'number' ? toFrames(settings.startAgain, context) : -1
@@ -64,18 +67,30 @@ function writeChokes(out: number[], kit: Kit, pad: Pad, context: CompileContext)
 
 /** Responses whose source or target the engine does not play yet stay in the document and are left out here. */
 function writeResponses(out: number[], pad: Pad, responses: readonly Response[]): void {
-  const played = responses.filter((r) => !r.bypass && r.from in responseFromCodes && r.to.kind in responseToCodes)
+  const played = responses.flatMap((response) => {
+    const from = response.bypass ? undefined : codeIn(responseFromCodes, response.from.kind)
+    if (from === undefined) return []
+    return response.to.flatMap(({ param, ray }) => {
+      const to = codeIn(responseToCodes, param)
+      return to === undefined ? [] : [{ response, from, to, ray }]
+    })
+  })
   const at = table(out, played.length, ResponseField.length)
   out[Head.responseCount] = played.length
   out[Head.responses] = at
-  played.forEach((response, i) => {
+  played.forEach(({ response, from, to, ray }, i) => {
     const row = at + i * ResponseField.length
-    out[row + ResponseField.from] = responseFromCodes[response.from as keyof typeof responseFromCodes]
-    out[row + ResponseField.to] = responseToCodes[response.to.kind]
+    out[row + ResponseField.from] = from
+    out[row + ResponseField.to] = to
     out[row + ResponseField.amount] = response.amount
-    out[row + ResponseField.k] = bendToK(response.bend)
-    out[row + ResponseField.ray] = response.to.rayId ? pad.rays.findIndex((ray) => ray.id === response.to.rayId) : -1
+    out[row + ResponseField.k] = bendToK(bendOf(response.curve) ?? 0)
+    out[row + ResponseField.ray] = ray === undefined ? -1 : pad.rays.findIndex((one) => one.id === ray)
+    out[row + ResponseField.draw] = response.draw
   })
+}
+
+function codeIn(codes: Readonly<Record<string, number>>, name: string): number | undefined {
+  return codes[name]
 }
 
 /** A ray sounds through its bus, or its pad's: level and place of the bus are in the ray's own. */
@@ -89,18 +104,19 @@ function writeRays(out: number[], kit: Kit, pad: Pad, settings: PadSettings, con
     const sound = raySound(kit, settings, ray)
     out[row + RayField.gain] = dbToGain(sound.gainDb) * (ray.invert ? -1 : 1)
     out[row + RayField.pan] = sound.pan
-    out[row + RayField.tuneCents] = ray.tuneCents
-    out[row + RayField.keyTrack] = ray.keyTrack
-    out[row + RayField.delayFrames] = toFrames(ray.delaySeconds, context)
+    out[row + RayField.tuneCents] = valueOf(ray, 'tuneCents')
+    out[row + RayField.keyTrack] = valueOf(ray, 'keyTrack')
+    out[row + RayField.delayFrames] = toFrames(valueOf(ray, 'delaySeconds'), context)
     out[row + RayField.mute] = sound.isMuted || ray.source.kind === 'body' ? 1 : 0
-    out[row + RayField.startSeconds] = shape.startSeconds
-    out[row + RayField.amp] = writeEnvelope(out, shape.amp, shape.decayScale, context)
-    out[row + RayField.pitch] = writeEnvelope(out, shape.pitch, 1, context)
-    out[row + RayField.filterType] = filterCodes[shape.filter.type]
-    out[row + RayField.cutoffHz] = shape.filter.cutoffHz
-    out[row + RayField.damping] = 2 - 1.95 * shape.filter.resonance
-    out[row + RayField.filterEnv] = shape.filter.envCents === 0 ? -1 : writeEnvelope(out, shape.filter.env, 1, context)
-    out[row + RayField.filterEnvCents] = shape.filter.envCents
+    const { values, envelopes } = shape
+    out[row + RayField.startSeconds] = values.startSeconds
+    out[row + RayField.amp] = writeEnvelope(out, envelopes.level, values.decayScale, context)
+    out[row + RayField.pitch] = writeEnvelope(out, envelopes.pitch, 1, context)
+    out[row + RayField.filterType] = codeIn(filterCodes, shape.choices.filter1Kind) ?? filterCodes.off
+    out[row + RayField.cutoffHz] = values.filter1CutoffHz
+    out[row + RayField.damping] = values.filter1Damping
+    out[row + RayField.filterEnv] = values.filter1EnvelopeCents === 0 ? -1 : writeEnvelope(out, envelopes.filter1, 1, context)
+    out[row + RayField.filterEnvCents] = values.filter1EnvelopeCents
     const own = ray.source.kind === 'clips' ? ray.source.bands : undefined
     out[row + RayField.bandCount] = own ? own.length : -1
     if (!own) return
@@ -121,7 +137,7 @@ function writeBands(out: number[], pad: Pad, bands: readonly Band[], context: Co
     out[row + BandField.fromVelocity] = band.fromVelocity
     out[row + BandField.blendVelocities] = band.blendVelocities
     out[row + BandField.blendLaw] = band.blendLaw === 'power' ? 0 : 1
-    out[row + BandField.gain] = dbToGain(band.gainDb)
+    out[row + BandField.gain] = dbToGain(valueOf(band, 'gainDb'))
     out[row + BandField.turnCount] = band.turns.length
     out[row + BandField.turns] = writeTurns(out, pad, bands, index, context)
   })

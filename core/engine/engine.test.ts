@@ -2,8 +2,8 @@ import fc from 'fast-check'
 
 import { aKit, anImpulse, aTone, seeded } from '../kit/builders'
 import type { Rig } from '../kit/builders'
-import type { Kit } from '../kit/kit'
-import { plainShape } from '../kit/plain-shape'
+import type { Kit, OwnSettings } from '../kit/kit'
+import { responseTo } from '../kit/responses'
 import { shuffledTurn } from './chance'
 import { createOffline, renderOffline, toScore } from './offline'
 import type { ScoreEvent, StrikeRecord } from './offline'
@@ -28,8 +28,8 @@ const strike = (frame: number, padSlot = 0, velocity = 127, key = 0): ScoreEvent
 })
 const firstSound = (samples: Float32Array) => samples.findIndex((sample) => sample !== 0)
 
-function shaped(rig: Rig, change: Partial<typeof plainShape>): Rig {
-  const pads = rig.kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, shape: { ...plainShape, ...change } } }))
+function shaped(rig: Rig, own: OwnSettings): Rig {
+  const pads = rig.kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, ...own } }))
   return { ...rig, kit: { ...rig.kit, pads } }
 }
 
@@ -38,18 +38,21 @@ function busyRig(): { rig: Rig; score: ScoreEvent[] } {
   const random = seeded(3)
   const sounds = Array.from({ length: 24 }, (_, i) => aTone(3000 + 500 * i, 0.2, i % 2 ? 44100 : 48000, 90 + 60 * i))
   const point = (seconds: number, value: number, bend = 0) => ({ seconds, value, bend })
-  const shape = {
-    ...plainShape,
-    amp: { points: [point(0, 0), point(0.002, 1, -0.4), point(0.06, 0, 0.7)] },
-    pitch: { points: [point(0, 2400), point(0.03, 0, -0.6)] },
-    filter: { type: 'lowPass' as const, cutoffHz: 900, resonance: 0.4, env: { points: [point(0, 1), point(0.05, 0)] }, envCents: 3600 },
+  const shape: OwnSettings = {
+    values: { tuneCents: -330, filter1CutoffHz: 900, filter1Damping: 1.22, filter1EnvelopeCents: 3600 },
+    choices: { filter1Kind: 'lowPass' },
+    envelopes: {
+      level: { points: [point(0, 0), point(0.002, 1, -0.4), point(0.06, 0, 0.7)] },
+      pitch: { points: [point(0, 2400), point(0.03, 0, -0.6)] },
+      filter1: { points: [point(0, 1), point(0.05, 0)] },
+    },
   }
   const rig = aKit([
     { own: { pick: 'cycle' }, bands: [sounds.slice(0, 3), sounds.slice(3, 6)] },
-    { own: { pick: 'shuffle', shape, tuneCents: -330 }, bands: [sounds.slice(6, 12)] },
-    { own: { pick: 'random', mode: 'hold', maxStrikes: 2, pan: -0.4 }, bands: [sounds.slice(12, 16), sounds.slice(16, 20)] },
+    { own: { pick: 'shuffle', ...shape }, bands: [sounds.slice(6, 12)] },
+    { own: { pick: 'random', mode: 'hold', maxStrikes: 2, values: { pan: -0.4 } }, bands: [sounds.slice(12, 16), sounds.slice(16, 20)] },
     {
-      own: { gainDb: -6, responses: [{ from: 'chance', to: { kind: 'tuneCents' }, amount: 80, bend: 0, bypass: false }] },
+      own: { values: { gainDb: -6 }, responses: [responseTo('chance', 'tuneCents', 80)] },
       bands: [sounds.slice(20)],
     },
   ])
@@ -91,8 +94,8 @@ test('blocks of any size give the same samples', () => {
 
 test('a filter rings on after its clip by the same frames at any block size, and then is silent', () => {
   const stereo = { sampleRateHz: RATE, channels: [aTone(1000, 0.5).channels[0], aTone(1000, 0.3, RATE, 900).channels[0]] }
-  const filter = { type: 'lowPass' as const, cutoffHz: 400, resonance: 0.9, env: { points: [] }, envCents: 0 }
-  const rig = shaped(aKit([{ bands: [[stereo]] }]), { filter })
+  const ringing = { filter1CutoffHz: 400, filter1Damping: 0.245 }
+  const rig = shaped(aKit([{ bands: [[stereo]] }]), { choices: { filter1Kind: 'lowPass' }, values: ringing })
   const reference = play(rig, [strike(3)], 4000, 128)
   expect(reference.left.slice(1003, 1400).some((sample) => sample !== 0)).toBe(true)
   expect(reference.left.slice(1003 + 960).every((sample) => sample === 0)).toBe(true)
@@ -185,7 +188,7 @@ test('a hold pad with a sustain point waits there and ends after it is let go', 
     { seconds: 0.01, value: 0.5, bend: 0 },
     { seconds: 0.03, value: 0, bend: 0 },
   ]
-  const rig = shaped(aKit([{ own: { mode: 'hold' }, bands: [[steady]] }]), { amp: { points, sustain: 1 } })
+  const rig = shaped(aKit([{ own: { mode: 'hold' }, bands: [[steady]] }]), { envelopes: { level: { points, sustain: 1 } } })
   const letGo: ScoreEvent = { frame: 5000, type: EventType.release, padSlot: 0, key: 9 }
   const { left } = play(rig, [strike(0, 0, 127, 9), letGo], 8000)
   expect(left[4999]).toBeCloseTo(0.25, 6)
@@ -197,11 +200,13 @@ test('a hold pad with a sustain point waits there and ends after it is let go', 
 test('a pitch fall of four octaves ends on the clip rate at its last point', () => {
   const ramp = { sampleRateHz: RATE, channels: [Float32Array.from({ length: 40000 }, (_, i) => i / 65536)] }
   const rig = shaped(aKit([{ bands: [[ramp]] }]), {
-    pitch: {
-      points: [
-        { seconds: 0, value: 4800, bend: 0 },
-        { seconds: 0.005, value: 0, bend: 0 },
-      ],
+    envelopes: {
+      pitch: {
+        points: [
+          { seconds: 0, value: 4800, bend: 0 },
+          { seconds: 0.005, value: 0, bend: 0 },
+        ],
+      },
     },
   })
   const { left } = play(rig, [strike(0)], 1000)
@@ -234,11 +239,11 @@ test('below -0.3 dBFS the limiter changes nothing, above it nothing passes the c
 
 test('start, tuning and pan act as they say', () => {
   const clip = aTone(2000, 0.5)
-  const started = shaped(aKit([{ bands: [[clip]] }]), { startSeconds: 0.01 })
+  const started = shaped(aKit([{ bands: [[clip]] }]), { values: { startSeconds: 0.01 } })
   expect(play(started, [strike(0)], 100).left[0]).toBe(clip.channels[0][480])
-  const octave = play(aKit([{ own: { tuneCents: 1200 }, bands: [[clip]] }]), [strike(0)], 2000)
+  const octave = play(aKit([{ own: { values: { tuneCents: 1200 } }, bands: [[clip]] }]), [strike(0)], 2000)
   expect(octave.left[100]).toBeCloseTo(clip.channels[0][200], 6)
-  const panned = play(aKit([{ own: { pan: 0.5 }, bands: [[anImpulse()]] }]), [strike(0)], 10)
+  const panned = play(aKit([{ own: { values: { pan: 0.5 } }, bands: [[anImpulse()]] }]), [strike(0)], 10)
   expect(panned.left[0] ** 2 + panned.right[0] ** 2).toBeCloseTo(0.5, 6)
   expect(panned.right[0]).toBeGreaterThan(panned.left[0])
 })
@@ -246,7 +251,7 @@ test('start, tuning and pan act as they say', () => {
 test('microphones of one strike play the same turn; a missing one is silent and shifts nothing', () => {
   const rig = aKit([{ bands: [[anImpulse(10, RATE, 0.1), anImpulse(10, RATE, 0.2), anImpulse(10, RATE, 0.3)]] }])
   const pad = rig.kit.pads[0]
-  const far = { ...pad.rays[0], id: 'ray-far' as never, name: 'Far', microphone: true, delaySeconds: 0.001 }
+  const far = { ...pad.rays[0], id: 'ray-far' as never, name: 'Far', microphone: true, values: { delaySeconds: 0.001 } }
   const turns = pad.bands[0].turns.map((turn, i) =>
     i === 1 ? turn : { ...turn, clips: { ...turn.clips, 'ray-far': turn.clips[pad.rays[0].id] } },
   )

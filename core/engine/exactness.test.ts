@@ -1,3 +1,4 @@
+import { createBus } from '../kit/make'
 import { aKit, seeded } from '../kit/builders'
 import type { Rig } from '../kit/builders'
 import type { Band, Kit, Pad, Ray } from '../kit/kit'
@@ -91,8 +92,8 @@ test('in a shuffle turns that weigh less come more seldom, as often as they shou
 function microphones(): Rig {
   const rig = aKit([{ own: { pick: 'shuffle' }, bands: [0, 1, 2, 3, 4].map((band) => [0, 1, 2, 3, 4, 5].map((turn) => naming(6 * band + turn + 1))) }]) // prettier-ignore
   return withPad(rig, (pad) => {
-    const ray = (name: string, pan: number, more: Partial<Ray> = {}): Ray => ({ ...pad.rays[0], id: `ray-${name}` as never, name, microphone: true, pan, ...more }) // prettier-ignore
-    const rays = [ray('close', -1), ray('far', 1), ray('room', 1, { delaySeconds: 1 / RATE })]
+    const ray = (name: string, pan: number, more: Partial<Ray> = {}): Ray => ({ ...pad.rays[0], id: `ray-${name}` as never, name, microphone: true, ...more, values: { pan, ...more.values } }) // prettier-ignore
+    const rays = [ray('close', -1), ray('far', 1), ray('room', 1, { values: { delaySeconds: 1 / RATE } })]
     const bands = pad.bands.map((band, b): Band => ({
       ...band,
       blendVelocities: 0,
@@ -144,7 +145,7 @@ test('turns begin anew after a silence or with the groove, where the pad says so
 
 test('a ray sounds through its bus or its pad’s, and is silent where ray, pad or bus is muted', () => {
   const rig = aKit([{ bands: [[naming(1000)]] }])
-  const bus = { id: 'bus-a' as never, name: 'Room', gainDb: -6, pan: 0, mute: false }
+  const bus = { ...createBus('bus-a' as never, 'Room'), values: { gainDb: -6 } }
   const first = (change: (kit: Kit) => Kit) => play({ ...rig, kit: change(rig.kit) }, [strike(0)], 4).left[0] * 4.096
   const onPad = (own: Partial<Pad['own']>) => (kit: Kit) => ({ ...kit, pads: [{ ...kit.pads[0], own: { ...kit.pads[0].own, ...own } }] })
   expect(first((kit) => kit)).toBeCloseTo(1, 5)
@@ -166,7 +167,7 @@ test('a loop goes round without a seam until it is let go, or until it is struck
   const once = play(aKit([{ own: { mode: 'loopUntilLetGo' }, bands: [[wave]] }]), [{ ...strike(0), key: 7 }, { frame: 2000, type: EventType.release, padSlot: 0, key: 7 }], 4000) // prettier-ignore
   for (let i = 0; i < 2000; i++) expect(once.left[i]).toBeCloseTo(wave.channels[0][i % 480], 6)
   expect(once.left.slice(2200).every((sample) => sample === 0)).toBe(true)
-  const again = play(aKit([{ own: { mode: 'loopUntilStruckAgain', tuneCents: 700 }, bands: [[wave]] }]), [strike(0), strike(3000), strike(5000)], 6000) // prettier-ignore
+  const again = play(aKit([{ own: { mode: 'loopUntilStruckAgain', values: { tuneCents: 700 } }, bands: [[wave]] }]), [strike(0), strike(3000), strike(5000)], 6000) // prettier-ignore
   const steepest = (samples: Float32Array) =>
     samples.reduce((most, sample, i) => Math.max(most, Math.abs(sample - (samples[i - 1] ?? sample))), 0)
   expect(steepest(again.left.slice(0, 3000))).toBeLessThan(0.3 * ((2 * Math.PI) / 48) * 2 ** (7 / 12) * 1.02) // no click where it goes round

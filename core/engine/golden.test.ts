@@ -35,9 +35,13 @@ const without: [name: string, part: string, change: (kit: Kit) => Partial<Kit>][
   ['limits', 'the limit of a group', () => ({ ties: [] })],
   ['limits', 'the limit of a pad', (kit) => withPads(kit, ({ own }) => ({ own: { ...own, maxStrikes: 128 } }))],
   ['picks', 'the seed', () => ({ seed: 2 })],
-  ['mix', 'the place of a bus', ({ buses }) => ({ buses: buses.map((bus) => ({ ...bus, pan: 0 })) })],
+  ['mix', 'the place of a bus', ({ buses }) => ({ buses: buses.map((bus) => ({ ...bus, values: { ...bus.values, pan: 0 } })) })],
   ['rays', 'borrowing', (kit) => withPads(kit, ({ rays }) => ({ rays: rays.map((ray) => ({ ...ray, onMissing: 'silent' })) }))],
-  ['rays', 'a delay', (kit) => withPads(kit, ({ rays }) => ({ rays: rays.map((ray) => ({ ...ray, delaySeconds: 0 })) }))],
+  [
+    'rays',
+    'a delay',
+    (kit) => withPads(kit, ({ rays }) => ({ rays: rays.map((ray) => ({ ...ray, values: { ...ray.values, delaySeconds: 0 } })) })),
+  ],
 ]
 
 test.each(without)('in “%s” %s is heard', (name, _part, change) => {

@@ -1,5 +1,6 @@
 import { aKit, anImpulse } from '../kit/builders'
 import { applyEdit } from '../kit/kit-edit'
+import { createBus } from '../kit/make'
 import type { KitEdit } from '../kit/kit-edit'
 import { createLoader } from './loader'
 import { createMemory } from './memory'
@@ -39,7 +40,7 @@ test('a sounding voice finishes with what it began with; the next strike plays t
   strike(0)
   expect(run(100)[99]).toBe(0.25)
   const before = memory.padTable[0]
-  const louder = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[0].id, own: { gainDb: -6.020599913279624 } })
+  const louder = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[0].id, own: { values: { gainDb: -6.020599913279624 } } })
   loader.load(louder)
   expect(memory.padTable[0]).not.toBe(before)
   expect(run(100)[99]).toBe(0.25)
@@ -70,7 +71,7 @@ test('a pad is compiled again only when it, its leader or its ties changed', () 
   const { loader, memory } = live(rig)
   loader.load(rig.kit)
   const [first, second] = [memory.padTable[0], memory.padTable[1]]
-  const changed = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[1].id, own: { pan: 1 } })
+  const changed = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[1].id, own: { values: { pan: 1 } } })
   loader.load(changed)
   expect(memory.padTable[0]).toBe(first)
   expect(memory.padTable[1]).not.toBe(second)
@@ -93,7 +94,7 @@ test('the sample store uses freed places again and joins them', () => {
 test('a bus that moves compiles only the pads that go through it', () => {
   const rig = aKit([{ bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }])
   const { loader, memory } = live(rig)
-  const bus = { id: 'bus-1' as never, name: 'Room', gainDb: 0, pan: 0, mute: false }
+  const bus = createBus('bus-1' as never, 'Room')
   const [first, second, third] = rig.kit.pads
   const edits: KitEdit[] = [
     { type: 'putBus', bus },
@@ -103,7 +104,7 @@ test('a bus that moves compiles only the pads that go through it', () => {
   const kit = edits.reduce(applyEdit, rig.kit)
   loader.load(kit)
   const slotsBefore = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
-  loader.load(applyEdit(kit, { type: 'putBus', bus: { ...bus, gainDb: -6 } }))
+  loader.load(applyEdit(kit, { type: 'putBus', bus: { ...bus, values: { gainDb: -6 } } }))
   const slotsAfter = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
   expect(slotsAfter.map((slot, i) => slot === slotsBefore[i])).toEqual([false, false, true])
 })
@@ -111,12 +112,12 @@ test('a bus that moves compiles only the pads that go through it', () => {
 test('a load that finds no room keeps what sounds, and is whole when it is tried again', () => {
   const rig = aKit(Array.from({ length: 128 }, () => ({ bands: [[steady(0.1)]] })))
   const { loader, memory, run } = live(rig)
-  const bus = { id: 'bus-1' as never, name: 'Room', gainDb: 0, pan: 0, mute: false }
+  const bus = createBus('bus-1' as never, 'Room')
   let kit = applyEdit(rig.kit, { type: 'putBus', bus })
   for (const pad of kit.pads) kit = applyEdit(kit, { type: 'setPad', padId: pad.id, own: { bus: bus.id } })
   const whole: boolean[] = []
   for (let move = 0; move < 6; move++) {
-    kit = applyEdit(kit, { type: 'putBus', bus: { ...bus, gainDb: -move } })
+    kit = applyEdit(kit, { type: 'putBus', bus: { ...bus, values: { gainDb: -move } } })
     whole.push(loader.load(kit))
     expect(kit.pads.every((pad) => memory.padTable[loader.slotOf(pad.id)] > 0)).toBe(true)
   }

@@ -1,6 +1,7 @@
 import type { Audio } from '../audio/audio'
 import type { AudioHash, PadId } from '../kit/ids'
 import type { Clip, Kit, Pad } from '../kit/kit'
+import { valueOf } from '../kit/parameters'
 import { chokedBy, clipsOfPad, padSettings } from '../kit/resolve'
 import { clipKey, clipSamples } from './clip-region'
 import { compilePad } from './compile'
@@ -126,7 +127,7 @@ export function createLoader(
   return {
     load(kit) {
       sweep()
-      memory.kit[KitField.gain] = dbToGain(kit.gainDb)
+      memory.kit[KitField.gain] = dbToGain(valueOf(kit, 'gainDb'))
       memory.kit[KitField.maxStrikes] = kit.maxStrikes ?? 64
       memory.kit[KitField.seed] = kit.seed
       const present = new Set(kit.pads.map((pad) => pad.id))

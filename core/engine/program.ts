@@ -34,14 +34,15 @@ export const RayField = {
 export const EnvelopeField = { count: 0, sustain: 1, length: 2 } as const
 export const PointField = { frame: 0, value: 1, k: 2, length: 3 } as const
 
-export const ResponseField = { from: 0, to: 1, amount: 2, k: 3, ray: 4, length: 5 } as const
+export const ResponseField = { from: 0, to: 1, amount: 2, k: 3, ray: 4, draw: 5, length: 6 } as const
 
 export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
 export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
 export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3 } as const
 export const responseFromCodes = { velocity: 0, chance: 1, note: 2 } as const
+/** Parameters that responses move; cutoff in cents, decay in octaves. */
 export const responseToCodes = {
-  gainDb: 0, pan: 1, tuneCents: 2, startSeconds: 3, cutoffCents: 4, decay: 5,
+  gainDb: 0, pan: 1, tuneCents: 2, startSeconds: 3, filter1CutoffHz: 4, decayScale: 5,
 } as const // prettier-ignore
 
 /** One event of a score or of a ring of live strikes. `frame` -1 means: as soon as possible. */

@@ -224,7 +224,7 @@ function gatherOffsets(engine: EngineState, program: number, ray: number, veloci
         engine.memory.kit[KitField.seed] | 0,
         arena[program + Head.padHash] | 0,
         padStrike,
-        Purpose.response + 256 * (to + 1),
+        Purpose.response + 256 * (arena[at + ResponseField.draw] + 1),
       )
       offsets[to] += amount * (2 * draw - 1)
     } else offsets[to] += (amount * (note - 60)) / 12

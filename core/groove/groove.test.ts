@@ -2,20 +2,20 @@ import { aKit, anImpulse, testIds } from '../kit/builders'
 import { createGroove, grooveSeconds, grooveStrikes, withBead } from './groove'
 import { notesSchema, scoreOfNotes } from './notes'
 
-test('steps fall on the tempo, and full swing puts every second one two thirds of the way', () => {
+test('steps fall on the tempo, and swing is where the second of a pair stands: half straight, two thirds triplet', () => {
   const padId = 'pad-1' as never
   let groove = createGroove(testIds(), 'g')
   for (const step of [4, 0, 1]) groove = withBead(groove, padId, step, 90)
   const seconds = (swing: number) => grooveStrikes({ ...groove, swing }, 120).map((strike) => Number(strike.seconds.toFixed(6)))
-  expect(seconds(0)).toEqual([0, 0.125, 0.5])
-  expect(seconds(1)[1]).toBeCloseTo((0.25 * 2) / 3, 6)
+  expect(seconds(0.5)).toEqual([0, 0.125, 0.5])
+  expect(seconds(2 / 3)[1]).toBeCloseTo((0.25 * 2) / 3, 6)
   expect(grooveSeconds(groove, 120)).toBe(2)
 })
 
 test('a bead is put, changed and taken away; those beyond the length are silent and kept', () => {
   const padId = 'pad-1' as never
   let groove = withBead(withBead(createGroove(testIds(), 'g'), padId, 15, 90), padId, 15, 40)
-  expect(groove.strings[0].beads).toEqual([{ step: 15, velocity: 40 }])
+  expect(groove.strings[0].beads).toEqual([{ id: 'pad-1.15', step: 15, velocity: 40 }])
   expect(grooveStrikes({ ...groove, lengthSteps: 8 }, 100)).toEqual([])
   groove = withBead(groove, padId, 15, 0)
   expect(groove.strings[0].beads).toEqual([])

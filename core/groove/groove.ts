@@ -1,8 +1,9 @@
-import type { GrooveId, MakeId, PadId } from '../kit/ids'
-import type { Groove } from '../kit/kit'
+import type { BeadId, GrooveId, MakeId, PadId } from '../kit/ids'
+import { STRAIGHT } from '../kit/grooves'
+import type { Groove } from '../kit/grooves'
 
 export function createGroove(makeId: MakeId, name: string): Groove {
-  return { id: makeId<GrooveId>('groove'), name, lengthSteps: 16, stepsPerBeat: 4, swing: 0, strings: [] }
+  return { id: makeId<GrooveId>('groove'), name, lengthSteps: 16, stepsPerBeat: 4, swing: STRAIGHT, strings: [] }
 }
 
 /** A strike of a groove, in seconds from the start of the round it belongs to. */
@@ -21,9 +22,9 @@ export function grooveSeconds(groove: Groove, tempoBpm: number): number {
   return groove.lengthSteps * secondsPerStep(groove, tempoBpm)
 }
 
-/** When a step sounds. Full swing puts every second step two thirds of the way through its pair. */
+/** When a step sounds: swing is where the second step of a pair stands, as a share of the pair. */
 export function stepSeconds(groove: Groove, tempoBpm: number, step: number): number {
-  const late = step % 2 === 1 ? groove.swing / 3 : 0
+  const late = step % 2 === 1 ? 2 * groove.swing - 1 : 0
   return (step + late) * secondsPerStep(groove, tempoBpm)
 }
 
@@ -43,11 +44,21 @@ export function grooveStrikes(groove: Groove, tempoBpm: number): GrooveStrike[] 
     .sort((a, b) => a.seconds - b.seconds)
 }
 
+/** The id of a new bead: by its step, so that two devices that put one there put the same. */
+function beadIdAt(padId: PadId, beads: readonly { readonly id: BeadId }[], step: number): BeadId {
+  const taken = new Set<string>(beads.map(({ id }) => id))
+  let id = `${padId}.${step}`
+  for (let count = 2; taken.has(id); count++) id = `${padId}.${step}.${count}`
+  return id as BeadId
+}
+
 /** The groove with one bead put at a step, or taken away with velocity 0. */
 export function withBead(groove: Groove, padId: PadId, step: number, velocity: number): Groove {
   const string = groove.strings.find((other) => other.padId === padId) ?? { padId, beads: [] }
   const others = string.beads.filter((bead) => bead.step !== step)
-  const beads = velocity > 0 ? [...others, { step, velocity }].sort((a, b) => a.step - b.step) : others
+  const held = string.beads.find((bead) => bead.step === step)
+  const bead = { ...held, id: held?.id ?? beadIdAt(padId, string.beads, step), step, velocity }
+  const beads = velocity > 0 ? [...others, bead].sort((a, b) => a.step - b.step) : others
   const changed = { padId, beads }
   const known = groove.strings.some((other) => other.padId === padId)
   return {

@@ -1,6 +1,6 @@
 import { createIds } from './ids'
 import type { AudioHash } from './ids'
-import type { Kit, Pad, PadSettings } from './kit'
+import type { Kit, OwnSettings, Pad } from './kit'
 import { createBand, createKit, createPad, createTurn, wholeClip } from './make'
 import type { Audio } from '../audio/audio'
 
@@ -39,7 +39,7 @@ export interface Rig {
 }
 
 /** A kit of pads, each with bands given as lists of turns of audio; `own` sets what matters. */
-export function aKit(pads: { own?: Partial<PadSettings>; bands: Audio[][] }[]): Rig {
+export function aKit(pads: { own?: OwnSettings; bands: Audio[][] }[]): Rig {
   const makeId = testIds()
   const audio = new Map<AudioHash, Audio>()
   let kit = createKit(makeId, 'Test')

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 
-import { difference, Draft, EditDoesNotApply, isElementEdit } from './elements'
+import { bareItem } from './bare'
+import { difference, Draft, EditDoesNotApply, triedDifference, isElementEdit } from './elements'
 import type { Bare, ElementEdit, Ground } from './elements'
 import { kitFault, sourceFault, startFault } from './fault'
 import { kitGround } from './ground'
@@ -15,6 +16,7 @@ import { tidied } from './tidy'
 import { readKit, readSource, readStart } from './upgrade'
 import type { Read } from './upgrade'
 import { KIT_VERSION } from './version'
+import { upgradedKitEdits, upgradedStartEdits } from './version-1/edits'
 
 export const kinds = ['kit', 'source', 'start'] as const
 export type Kind = (typeof kinds)[number]
@@ -34,6 +36,8 @@ export interface DocumentKind<Doc, Edit> {
   fault(doc: Doc): string | undefined
   readonly ground: Ground<Doc>
   readonly bare?: Bare
+  /** Edits that were made for an older version, as edits of this document; those that find no place are told. */
+  upgraded(doc: Doc, edits: readonly AnyEdit[], version: number): { readonly edits: Edit[]; readonly refused: Refused<AnyEdit>[] }
   /** Whether an edit says more than what it changes here and now, and so travels as it is. */
   travelsWhole(edit: Edit): boolean
 }
@@ -47,6 +51,8 @@ export const kitKind: DocumentKind<Kit, KitEdit> = {
   tidy: tidied,
   fault: kitFault,
   ground: kitGround,
+  bare: bareItem,
+  upgraded: upgradedKitEdits,
   travelsWhole: (edit) => edit.type === 'replaceAudio', // clips put on this file elsewhere meanwhile are meant too
 }
 
@@ -59,6 +65,7 @@ export const sourceKind: DocumentKind<Source, SourceEdit> = {
   tidy: (source) => source,
   fault: sourceFault,
   ground: sourceGround,
+  upgraded: (_source, edits) => ({ edits: edits as SourceEdit[], refused: [] }), // the elements of recordings are where they were
   bare: bareMarker,
   travelsWhole: () => false,
 }
@@ -71,6 +78,7 @@ export const startKind: DocumentKind<Start, StartEdit> = {
   apply: applyStartEdit,
   tidy: (start) => start,
   fault: startFault,
+  upgraded: (start, edits) => upgradedStartEdits(start, edits) as { edits: StartEdit[]; refused: Refused<AnyEdit>[] },
   ground: () => undefined,
   travelsWhole: () => false,
 }
@@ -124,6 +132,16 @@ export function applyBatch<Doc extends object, Edit extends AnyEdit>(
   return fault ? refuseAll(fault) : { doc: after, refused }
 }
 
+/** Edits in the form of now, whatever version of the document they were made for; the first one where that is not said. */
+export function editsOfNow<Doc extends object, Edit extends AnyEdit>(
+  kind: DocumentKind<Doc, Edit>,
+  doc: Doc,
+  edits: readonly AnyEdit[],
+  version = 1,
+): { readonly edits: Edit[]; readonly refused: Refused<AnyEdit>[] } {
+  return version >= kind.version ? { edits: edits as Edit[], refused: [] } : kind.upgraded(doc, edits, version)
+}
+
 /** A change made ready: the document after it, what travels and is remembered of it, and what undoes it. */
 export interface Change<Doc, Edit> extends Applied<Doc, Edit> {
   readonly edits: Edit[]
@@ -139,9 +157,9 @@ export function makeChange<Doc extends object, Edit extends AnyEdit>(
 ): Change<Doc, Edit> {
   const { doc, refused } = applyBatch(kind, before, edits, isChecked)
   if (doc === before) return { doc, edits: [], inverses: [], refused: refused as Refused<Edit>[] }
-  const inverses = difference(doc, before, kind.ground, kind.bare) as unknown as Edit[]
+  const inverses = triedDifference(doc, before, kind.ground, kind.bare) as unknown as Edit[]
   if (edits.some((edit) => kind.travelsWhole(edit))) return { doc, edits: [...edits], inverses, refused: refused as Refused<Edit>[] }
-  const elements = difference(before, doc, kind.ground, kind.bare) as unknown as Edit[]
+  const elements = triedDifference(before, doc, kind.ground, kind.bare) as unknown as Edit[]
   // Made anew from what travels, so that this device holds what every other one will.
   return { doc: applyBatch(kind, before, elements, false).doc, edits: elements, inverses, refused: refused as Refused<Edit>[] }
 }

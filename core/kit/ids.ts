@@ -14,6 +14,8 @@ export type GrooveId = Id<'GrooveId'>
 export type SourceId = Id<'SourceId'>
 export type MarkerId = Id<'MarkerId'>
 export type StartId = Id<'StartId'>
+export type BeadId = Id<'BeadId'>
+export type InsertId = Id<'InsertId'>
 /** SHA-256 of an audio file's bytes, 64 lower-case hexadecimal digits. */
 export type AudioHash = Id<'AudioHash'>
 
@@ -31,6 +33,9 @@ export const grooveIdSchema = idSchema<GrooveId>()
 export const sourceIdSchema = idSchema<SourceId>()
 export const markerIdSchema = idSchema<MarkerId>()
 export const startIdSchema = idSchema<StartId>()
+/** A bead that was put on a step is named by its pad and that step, so that two devices that put one there put the same. */
+export const beadIdSchema = z.string().regex(/^[A-Za-z0-9_.-]{1,100}$/, 'a bead has an id of its own') as unknown as z.ZodType<BeadId>
+export const insertIdSchema = idSchema<InsertId>()
 export const audioHashSchema = z
   .string()
   .regex(/^[0-9a-f]{64}$/, 'audio is named by 64 hexadecimal digits') as unknown as z.ZodType<AudioHash>

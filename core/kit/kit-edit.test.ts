@@ -89,12 +89,15 @@ test('an edit that changes nothing returns the very same kit', () => {
 test('replacing what fills a pad keeps every setting of it', () => {
   const kit = start()
   const [first, second] = kit.pads
-  const after = applyEdit(applyEdit(kit, { type: 'setPad', padId: first.id, own: { pan: 0.3, pick: 'shuffle', maxStrikes: 3 } }), {
-    type: 'setPadFilling',
-    padId: first.id,
-    bands: second.bands,
-  })
-  expect(after.pads[0].own).toEqual({ ...first.own, pan: 0.3, pick: 'shuffle', maxStrikes: 3 })
+  const after = applyEdit(
+    applyEdit(kit, { type: 'setPad', padId: first.id, own: { values: { pan: 0.3 }, pick: 'shuffle', maxStrikes: 3 } }),
+    {
+      type: 'setPadFilling',
+      padId: first.id,
+      bands: second.bands,
+    },
+  )
+  expect(after.pads[0].own).toEqual({ ...first.own, values: { pan: 0.3 }, pick: 'shuffle', maxStrikes: 3 })
   expect(after.pads[0].notes).toEqual(first.notes)
 })
 
@@ -103,12 +106,12 @@ test('edits that no longer fit are told with a reason, and the others still appl
   const pad = kit.pads[1]
   const { doc, refused } = applyBatch(kitKind, kit, [
     { type: 'removePad', padId: pad.id },
-    { type: 'setPad', padId: pad.id, own: { pan: 1 } },
+    { type: 'setPad', padId: pad.id, own: { values: { pan: 1 } } },
     { type: 'setKit', fields: { name: 'after' } },
   ])
   expect(doc.name).toBe('after')
   expect(refused).toEqual([
-    { edit: { type: 'setPad', padId: pad.id, own: { pan: 1 } }, reason: 'The pad this change was made on is no longer there.' },
+    { edit: { type: 'setPad', padId: pad.id, own: { values: { pan: 1 } } }, reason: 'The pad this change was made on is no longer there.' },
   ])
 })
 
@@ -125,10 +128,10 @@ test('bands cannot be made to overlap and pads cannot lean in a circle', () => {
 test('a pad takes from the one it leans on all that is not its own', () => {
   let kit = start()
   const [leader, follower] = kit.pads
-  kit = applyEdit(kit, { type: 'setPad', padId: leader.id, own: { pan: 0.5, gainDb: -3 } })
-  kit = applyEdit(kit, { type: 'setPad', padId: follower.id, own: { gainDb: -9 } })
+  kit = applyEdit(kit, { type: 'setPad', padId: leader.id, own: { values: { pan: 0.5, gainDb: -3 } } })
+  kit = applyEdit(kit, { type: 'setPad', padId: follower.id, own: { values: { gainDb: -9 } } })
   kit = applyEdit(kit, { type: 'setPadLeader', padId: follower.id, leansOn: leader.id })
-  expect(padSettings(kit, kit.pads[1])).toMatchObject({ pan: 0.5, gainDb: -9 })
+  expect(padSettings(kit, kit.pads[1])).toMatchObject({ values: { pan: 0.5, gainDb: -9 } })
 })
 
 test('fields that wait for later are kept as they are, and unknown ones are refused by name', () => {
@@ -136,7 +139,7 @@ test('fields that wait for later are kept as they are, and unknown ones are refu
   const waiting = {
     ...kit,
     ties: [{ kind: 'takeTurns' as const, id: 'tie-9' as TieId, pads: [kit.pads[0].id], pick: 'cycle' as const }],
-    quickControls: [{ id: 'q', name: 'Depth', value: 0.5 }],
+    tillers: [{ id: 'q', name: 'Depth', value: 0.5, to: [] }],
   }
   const read = readKit(JSON.parse(JSON.stringify(waiting)))
   expect(read).toMatchObject({ ok: true, value: waiting })

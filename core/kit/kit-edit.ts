@@ -15,12 +15,15 @@ import {
   raySchema,
   tieSchema,
 } from './kit'
-import type { Band, Kit, Pad, Turn } from './kit'
+import type { Band, Kit, OwnSettings, Pad, Turn } from './kit'
 import { Draft, EditDoesNotApply, elementEditSchemas, isElementEdit } from './elements'
 import type { ElementEdit } from './elements'
 import { kitGround } from './ground'
-import { merge, movedTo, putById, replaceById, without } from './list'
+import { merge, movedTo, putById, replaceById, withoutId } from './list'
+import { choices, parameterNames } from './parameters'
+import type { Choice } from './parameters'
 import { replaceAudio, usesAudio } from './replace-audio'
+import { envelopeNames } from './shape'
 import { tidied } from './tidy'
 
 const index = z.number().int().min(0)
@@ -28,15 +31,28 @@ const kitFields = kitSchema
   .pick({
     name: true,
     tempoBpm: true,
-    gainDb: true,
+    values: true,
+    inserts: true,
     seed: true,
     tuningA4Hz: true,
     maxStrikes: true,
     arrangement: true,
-    quickControls: true,
+    responses: true,
+    oscillators: true,
+    tillers: true,
+    song: true,
   })
   .partial()
 const padOwn = padSettingsSchema.partial()
+const sparse = { values: parameterNames, choices: Object.keys(choices) as Choice[], envelopes: envelopeNames } as const
+const clearable = [
+  ...(Object.keys(padSettingsSchema.shape) as (keyof OwnSettings)[]),
+  ...sparse.values,
+  ...sparse.choices,
+  ...sparse.envelopes,
+] as const
+/** What can fall back to what is inherited: a setting, or one value, choice or envelope by its name. */
+export type Clearable = (typeof clearable)[number]
 
 /**
  * Every way a kit can change. An edit is data: it is logged, sent, replayed, inverted and tested. What screens make of
@@ -48,8 +64,11 @@ export const kitEditSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('addPad'), pad: padSchema, index }),
   z.strictObject({ type: z.literal('removePad'), padId: padIdSchema }),
   z.strictObject({ type: z.literal('movePad'), padId: padIdSchema, index }),
-  /** Changes single settings; `clear` names those that fall back to the leader's or the default. */
-  z.strictObject({ type: z.literal('setPad'), padId: padIdSchema, own: padOwn, clear: z.array(padSettingsSchema.keyof()).optional() }),
+  /**
+   * Changes single settings, and values, choices and envelopes each by itself; `clear` names those that fall back to the
+   * leader's or the usual ones, as `pan` or `responses`.
+   */
+  z.strictObject({ type: z.literal('setPad'), padId: padIdSchema, own: padOwn, clear: z.array(z.enum(clearable)).optional() }),
   z.strictObject({ type: z.literal('setPadNotes'), padId: padIdSchema, notes: padSchema.shape.notes }),
   z.strictObject({ type: z.literal('setPadLeader'), padId: padIdSchema, leansOn: padIdSchema.nullable() }),
   /** Replaces what fills a pad and leaves every setting as it is. */
@@ -65,7 +84,7 @@ export const kitEditSchema = z.discriminatedUnion('type', [
     padId: padIdSchema,
     rayId: rayIdSchema,
     fields: raySchema.omit({ id: true }).partial(),
-    clear: z.array(z.enum(['bus', 'shape'])).optional(),
+    clear: z.array(z.enum(clearable)).optional(),
   }),
   z.strictObject({
     type: z.literal('setBand'),
@@ -105,7 +124,7 @@ export function applyEdit(kit: Kit, edit: KitEdit): Kit {
 export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Kit {
   switch (edit.type) {
     case 'setKit':
-      return mergeOptional(cleared(kit, edit.clear), edit.fields)
+      return mergeOptional(cleared(kit, edit.clear), { ...edit.fields, ...overlaid(kit, edit.fields) })
     case 'addPad':
       return addPad(kit, edit.pad, edit.index)
     case 'removePad':
@@ -114,7 +133,7 @@ export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Ki
       return withPads(kit, movedTo(kit.pads, findPad(kit, edit.padId).id, edit.index))
     case 'setPad':
       return changePad(kit, edit.padId, (pad) => {
-        const own = merge(cleared(pad.own, edit.clear), edit.own)
+        const own = withSettings(pad.own, edit.own, edit.clear)
         return own === pad.own ? pad : { ...pad, own }
       })
     case 'setPadNotes':
@@ -128,7 +147,7 @@ export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Ki
         const rays = replaceById(
           pad.rays,
           edit.rayId,
-          (ray) => merge(cleared(ray, edit.clear), edit.fields),
+          (ray) => withSettings(ray, edit.fields, edit.clear),
           () => missing('ray'),
         )
         return rays === pad.rays ? pad : { ...pad, rays }
@@ -138,7 +157,7 @@ export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Ki
         const bands = replaceById(
           pad.bands,
           edit.bandId,
-          (band) => merge(band, edit.fields),
+          (band) => withSettings(band, edit.fields),
           () => missing('band'),
         )
         if (!bands.every((b, i) => (i === 0 ? b.fromVelocity === 1 : b.fromVelocity > bands[i - 1]!.fromVelocity)))
@@ -150,15 +169,15 @@ export function applyUntidied(kit: Kit, edit: Exclude<KitEdit, ElementEdit>): Ki
     case 'putTie':
       return merge(kit, { ties: putById(kit.ties, edit.tie, edit.index) })
     case 'removeTie':
-      return merge(kit, { ties: without(kit.ties, edit.tieId) })
+      return merge(kit, { ties: withoutId(kit.ties, edit.tieId) })
     case 'putGroove':
       return merge(kit, { grooves: putById(kit.grooves, edit.groove, edit.index) })
     case 'removeGroove':
-      return merge(kit, { grooves: without(kit.grooves, edit.grooveId) })
+      return merge(kit, { grooves: withoutId(kit.grooves, edit.grooveId) })
     case 'putBus':
       return merge(kit, { buses: putById(kit.buses, edit.bus, edit.index) })
     case 'removeBus':
-      return merge(kit, { buses: without(kit.buses, edit.busId) })
+      return merge(kit, { buses: withoutId(kit.buses, edit.busId) })
     case 'putAudio':
       return merge(kit, { audio: merge(kit.audio, { [edit.audio]: edit.info }) })
     case 'replaceAudio':
@@ -195,9 +214,9 @@ export function withoutPad(kit: Kit, pad: Pad): Kit {
   const left = (follower: Pad): Pad => {
     if (follower.leansOn !== pad.id) return follower
     const { leansOn: _gone, ...rest } = follower
-    return { ...rest, own: { ...pad.own, ...follower.own }, ...(pad.leansOn ? { leansOn: pad.leansOn } : {}) }
+    return { ...rest, own: withSettings(pad.own, follower.own), ...(pad.leansOn ? { leansOn: pad.leansOn } : {}) }
   }
-  return { ...kit, pads: without(kit.pads, pad.id).map(left) }
+  return { ...kit, pads: withoutId(kit.pads, pad.id).map(left) }
 }
 
 function addPad(kit: Kit, pad: Pad, at: number): Kit {
@@ -240,6 +259,29 @@ function changeTurn(pad: Pad, turnId: string, change: (turn: Turn) => Turn): Pad
     ray.source.kind === 'clips' && ray.source.bands ? { ...ray, source: { ...ray.source, bands: inBands(ray.source.bands) } } : ray,
   )
   return found ? merge(pad, { bands, rays }) : missing('turn')
+}
+
+interface Sparse {
+  readonly values?: object
+  readonly choices?: object
+  readonly envelopes?: object
+}
+
+/** What is set in each of the sparse parts, over what was set there before. */
+function overlaid<T extends Sparse>(of: T, fields: Partial<T>): Partial<T> {
+  const parts = (Object.keys(sparse) as (keyof Sparse)[]).filter((part) => fields[part] !== undefined)
+  return Object.fromEntries(parts.map((part) => [part, merge<object>(of[part] ?? {}, fields[part]!)])) as Partial<T>
+}
+
+/** Fields set over something, and others taken off it, whole or one number by itself. */
+function withSettings<T extends Sparse>(of: T, fields: Partial<T>, clear?: readonly string[]): T {
+  let kept = cleared(of, clear)
+  for (const part of Object.keys(sparse) as (keyof Sparse)[]) {
+    const held = kept[part]
+    const left = held && cleared<object>(held, clear)
+    if (left !== held) kept = { ...kept, [part]: left }
+  }
+  return merge(kept, { ...fields, ...overlaid(kept, fields) })
 }
 
 /** A copy without the named keys, or the same object when it has none of them. */

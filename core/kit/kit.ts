@@ -1,72 +1,37 @@
 import { z } from 'zod'
 
-import {
-  audioHashSchema,
-  bandIdSchema,
-  busIdSchema,
-  grooveIdSchema,
-  kitIdSchema,
-  padIdSchema,
-  rayIdSchema,
-  tieIdSchema,
-  turnIdSchema,
-} from './ids'
-import { responseSchema, shapeSchema } from './shape'
+import { audioInfoSchema, clipSchema } from './clip'
+import { grooveSchema, songSchema } from './grooves'
+import { audioHashSchema, bandIdSchema, busIdSchema, kitIdSchema, padIdSchema, rayIdSchema, turnIdSchema } from './ids'
+import { busSchema, insertsSchema, sendSchema } from './mix'
 import { brokenRule } from './rules'
+import { envelopesSchema, kitResponseSchema, oscillatorSchema, responseSchema, tillerSchema } from './shape'
+import { picks, tieSchema } from './ties'
+import { choicesSchema, orderSchema, valuesSchema } from './values-schema'
 import { KIT_VERSION } from './version'
 
 const nameSchema = z.string().max(120)
-const gainDbSchema = z.number().min(-120).max(60)
-const panSchema = z.number().min(-1).max(1)
 const midiSchema = z.number().int().min(0).max(127)
 
 export const families = [
   'kick', 'snare', 'hat', 'tom', 'cymbal', 'clap', 'shaker', 'bell', 'wood', 'noise', 'other',
 ] as const // prettier-ignore
-export const picks = ['cycle', 'random', 'shuffle'] as const
 export const padModes = ['oneShot', 'hold', 'loopUntilLetGo', 'loopUntilStruckAgain', 'silencer'] as const
 /** Colours that a pad can be marked with; each theme has its own shade of them. */
 export const tints = ['tide', 'mussel', 'rust', 'ochre', 'slate', 'plum'] as const
 export type Tint = (typeof tints)[number]
-export const channelChoices = ['left', 'right', 'both', 'mid'] as const
 
-/** Repairs of a recording, heard before anything else is done to it: a low cut, a shelf that turns the heights, no DC. */
-export const repairsSchema = z.strictObject({
-  lowCutHz: z.number().min(10).max(2000).optional(),
-  shelfDb: z.number().min(-24).max(24).optional(),
-  shelfHz: z.number().min(500).max(20000).optional(),
-  removeDc: z.boolean().optional(),
-})
-export type Repairs = z.infer<typeof repairsSchema>
-
-/** The fields of a clip. Frames are frames of the file at its own rate. */
-export const clipFieldsSchema = z.strictObject({
-  audio: audioHashSchema,
-  startFrame: z.number().int().min(0),
-  endFrame: z.number().int().min(0),
-  fadeInSeconds: z.number().min(0).max(60),
-  fadeOutSeconds: z.number().min(0).max(60),
-  gainDb: gainDbSchema,
-  reverse: z.boolean(),
-  invert: z.boolean(),
-  channel: z.enum(channelChoices),
-  repairs: repairsSchema.optional(),
-  loop: z.strictObject({ startFrame: z.number().int().min(0), endFrame: z.number().int().min(0) }).optional(),
-  slices: z.array(z.number().int().min(0)).max(512).optional(),
-  process: z.record(z.string(), z.unknown()).optional(),
-  fromHit: z.strictObject({ sourceId: z.string().max(64), markerId: z.string().max(64) }).optional(),
-})
-
-/** A region of an audio file with its small edits. */
-export const clipSchema = clipFieldsSchema.refine((clip) => clip.endFrame > clip.startFrame, { message: 'a clip ends after it starts' })
-export type Clip = z.infer<typeof clipSchema>
+/** What pads and rays can have of their own in shape beside values; what they have not is inherited, each by itself. */
+const shapingFields = { choices: choicesSchema, envelopes: envelopesSchema, order: orderSchema.optional() }
 
 /** One strike, seen by every ray. A ray without an entry has no clip here. */
 export const turnSchema = z.strictObject({
   id: turnIdSchema,
   weight: z.number().min(0).max(100),
   clips: z.record(z.string(), z.union([clipSchema, z.literal('intendedSilence')])),
-  shape: shapeSchema.partial().optional(),
+  values: valuesSchema('turn').optional(),
+  choices: choicesSchema.optional(),
+  envelopes: envelopesSchema.optional(),
 })
 export type Turn = z.infer<typeof turnSchema>
 
@@ -76,7 +41,7 @@ export const bandSchema = z.strictObject({
   fromVelocity: z.number().int().min(1).max(127),
   blendVelocities: z.number().int().min(0).max(126),
   blendLaw: z.enum(['power', 'linear']),
-  gainDb: gainDbSchema,
+  values: valuesSchema('band'),
   turns: z.array(turnSchema).max(128),
 })
 export type Band = z.infer<typeof bandSchema>
@@ -95,7 +60,7 @@ export const raySchema = z.strictObject({
     z.strictObject({ kind: z.literal('clips'), bands: bandsSchema.optional(), pick: z.enum(picks).optional() }),
     z.strictObject({
       kind: z.literal('body'),
-      partials: z.array(z.strictObject({ hz: z.number().positive(), gainDb: gainDbSchema })).max(32),
+      partials: z.array(z.strictObject({ hz: z.number().positive(), gainDb: z.number().min(-120).max(60) })).max(32),
       noise: z.number().min(0).max(1),
       phase: z.number().min(0).max(1),
     }),
@@ -103,16 +68,11 @@ export const raySchema = z.strictObject({
   microphone: z.boolean(),
   onMissing: z.enum(['silent', 'nearest']),
   bus: busIdSchema.optional(),
-  sends: z.array(z.strictObject({ busId: busIdSchema, gainDb: gainDbSchema })).max(16),
-  gainDb: gainDbSchema,
-  pan: panSchema,
-  tuneCents: z.number().min(-12000).max(12000),
-  keyTrack: z.number().min(0).max(1),
-  bendTrack: z.number().min(0).max(1),
+  sends: z.array(sendSchema).max(16),
   invert: z.boolean(),
-  delaySeconds: z.number().min(0).max(10),
   mute: z.boolean(),
-  shape: shapeSchema.partial().optional(),
+  values: valuesSchema('ray'),
+  ...shapingFields,
 })
 export type Ray = z.infer<typeof raySchema>
 
@@ -122,8 +82,6 @@ export const padSettingsSchema = z.strictObject({
   tint: z.enum(tints).optional(),
   /** The name under which pads are gathered to be edited as one; it changes nothing that sounds. */
   group: nameSchema.optional(),
-  gainDb: gainDbSchema,
-  pan: panSchema,
   mode: z.enum(padModes),
   maxStrikes: z.number().int().min(1).max(128),
   pick: z.enum(picks),
@@ -134,11 +92,11 @@ export const padSettingsSchema = z.strictObject({
   /** Where rays without a bus of their own go. */
   bus: busIdSchema.optional(),
   rootNote: midiSchema.optional(),
-  tuneCents: z.number().min(-12000).max(12000),
-  shape: shapeSchema,
+  values: valuesSchema('pad'),
+  ...shapingFields,
   responses: z.array(responseSchema).max(64),
 })
-export type PadSettings = z.infer<typeof padSettingsSchema>
+export type OwnSettings = Partial<z.infer<typeof padSettingsSchema>>
 
 export const padSchema = z.strictObject({
   id: padIdSchema,
@@ -151,76 +109,8 @@ export const padSchema = z.strictObject({
 })
 export type Pad = z.infer<typeof padSchema>
 
-const tieBase = { id: tieIdSchema }
-export const tieSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    ...tieBase,
-    kind: z.literal('choke'),
-    from: padIdSchema,
-    to: z.array(padIdSchema),
-    fadeSeconds: z.number().min(0).max(10),
-  }),
-  z.strictObject({
-    ...tieBase,
-    kind: z.literal('chokeGroup'),
-    name: nameSchema,
-    pads: z.array(padIdSchema),
-    fadeSeconds: z.number().min(0).max(10),
-    maxStrikes: z.number().int().min(1).max(128).optional(),
-  }),
-  z.strictObject({
-    ...tieBase,
-    kind: z.literal('alsoStrike'),
-    from: padIdSchema,
-    to: z.array(
-      z.strictObject({ pad: padIdSchema, chance: z.number().min(0).max(1), gainDb: gainDbSchema, delaySeconds: z.number().min(0).max(10) }),
-    ),
-    passOn: z.boolean(),
-  }),
-  z.strictObject({ ...tieBase, kind: z.literal('takeTurns'), pads: z.array(padIdSchema), pick: z.enum(picks) }),
-  z.strictObject({
-    ...tieBase,
-    kind: z.literal('openings'),
-    controller: midiSchema,
-    steps: z.array(z.strictObject({ from: midiSchema, pad: padIdSchema })),
-    chokeAt: midiSchema.optional(),
-  }),
-  z.strictObject({ ...tieBase, kind: z.literal('loopParts'), clip: clipSchema, pads: z.array(padIdSchema) }),
-])
-export type Tie = z.infer<typeof tieSchema>
-
-export const busSchema = z.strictObject({ id: busIdSchema, name: nameSchema, gainDb: gainDbSchema, pan: panSchema, mute: z.boolean() })
-export type Bus = z.infer<typeof busSchema>
-
-export const beadSchema = z.strictObject({
-  step: z.number().int().min(0).max(1023),
-  velocity: z.number().int().min(1).max(127),
-  chance: z.number().min(0).max(1).optional(),
-  repeats: z.number().int().min(1).max(16).optional(),
-})
-export type Bead = z.infer<typeof beadSchema>
-
-export const grooveSchema = z.strictObject({
-  id: grooveIdSchema,
-  name: nameSchema,
-  lengthSteps: z.number().int().min(1).max(1024),
-  stepsPerBeat: z.number().int().min(1).max(48),
-  swing: z.number().min(0).max(1), // 0: even, 1: every second step two thirds of the way
-  strings: z.array(z.strictObject({ padId: padIdSchema, beads: z.array(beadSchema).max(1024) })).max(128),
-})
-export type Groove = z.infer<typeof grooveSchema>
-
-export const audioInfoSchema = z.strictObject({
-  name: z.string().max(255),
-  sampleRateHz: z.number().positive().max(768000),
-  frames: z.number().int().min(0),
-  channels: z.number().int().min(1).max(64),
-  derivedFrom: audioHashSchema.optional(),
-})
-export type AudioInfo = z.infer<typeof audioInfoSchema>
-
 /** How many there may be of what a document keeps in lists. */
-export const MOST = { pads: 128, buses: 16, ties: 256, grooves: 64, markers: 20000 }
+export const MOST = { pads: 128, buses: 32, ties: 256, grooves: 64, markers: 20000 }
 
 /** The form of a kit's parts. What a kit is read with also holds the rules between them. */
 export const kitSchema = z.strictObject({
@@ -229,7 +119,9 @@ export const kitSchema = z.strictObject({
   id: kitIdSchema,
   name: nameSchema,
   tempoBpm: z.number().min(20).max(400),
-  gainDb: gainDbSchema,
+  /** Those of the master, through which all buses go. */
+  values: valuesSchema('kit'),
+  inserts: insertsSchema,
   seed: z.number().int().min(0).max(0xffffffff),
   tuningA4Hz: z.number().min(380).max(500),
   maxStrikes: z.number().int().min(1).max(128).optional(),
@@ -238,8 +130,13 @@ export const kitSchema = z.strictObject({
   pads: z.array(padSchema).max(MOST.pads),
   buses: z.array(busSchema).max(MOST.buses),
   ties: z.array(tieSchema).max(MOST.ties),
-  quickControls: z.array(z.strictObject({ id: z.string().max(64), name: nameSchema, value: z.number().min(0).max(1) })).max(16),
+  /** Of buses, inserts and the master; those of a pad stand on it. */
+  responses: z.array(kitResponseSchema).max(256),
+  oscillators: z.array(oscillatorSchema).max(64),
+  tillers: z.array(tillerSchema).max(16),
   grooves: z.array(grooveSchema).max(MOST.grooves),
+  /** Which grooves play one after the other; the first one goes round where none is said. */
+  song: songSchema,
   audio: z.record(audioHashSchema as unknown as z.ZodString, audioInfoSchema),
 })
 export type Kit = z.infer<typeof kitSchema>
@@ -248,3 +145,9 @@ export const wholeKitSchema = kitSchema.superRefine((kit, context) => {
   const broken = brokenRule(kit)
   if (broken) context.addIssue({ code: 'custom', message: broken.replace(/[.]$/, '') })
 })
+
+export * from './clip'
+export * from './grooves'
+export * from './mix'
+export { picks, tieSchema } from './ties'
+export type { Tie } from './ties'

@@ -4,7 +4,7 @@ interface HasId {
   readonly id: string
 }
 
-export function without<T extends HasId>(list: T[], id: string): T[] {
+export function withoutId<T extends HasId>(list: T[], id: string): T[] {
   return list.some((item) => item.id === id) ? list.filter((item) => item.id !== id) : list
 }
 
@@ -44,4 +44,21 @@ export function sameData(a: unknown, b: unknown): boolean {
   const keys = Object.keys(a)
   if (keys.length !== Object.keys(b).length) return false
   return keys.every((key) => key in b && sameData((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+}
+
+/** Maps a list, leaving out what comes to nothing; the very same list when every item stays as it is. */
+export function mapKept<T>(list: T[], change: (item: T) => T | undefined): T[] {
+  let changed = false
+  const result = list.flatMap((item) => {
+    const next = change(item)
+    changed ||= next !== item
+    return next === undefined ? [] : [next]
+  })
+  return changed ? result : list
+}
+
+/** The object without one of its fields. */
+export function without<T extends object, K extends keyof T>(of: T, key: K): T {
+  const { [key]: _gone, ...rest } = of
+  return rest as unknown as T
 }

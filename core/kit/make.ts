@@ -1,22 +1,26 @@
 import type { AudioHash, MakeId } from './ids'
-import type { AudioInfo, Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from './kit'
-import { plainShape, velocityToLevel } from './plain-shape'
+import type { AudioInfo, Band, Bus, Clip, Kit, OwnSettings, Pad, Ray, Turn } from './kit'
+import type { BusId } from './ids'
+import { stages, usualChoices, usualValues } from './parameters'
+import type { PadSettings } from './resolve'
+import { velocityToLevel } from './responses'
+import { usualEnvelopes } from './shape'
 import { KIT_VERSION } from './version'
 
 /** What a pad is before anyone sets anything: filter off, no drive, pitch fixed, velocity moves the level. */
-export const defaultPadSettings: PadSettings = {
+export const usualPadSettings: PadSettings = {
   name: '',
   family: 'other',
-  gainDb: 0,
-  pan: 0,
   mode: 'oneShot',
   maxStrikes: 8,
   pick: 'cycle',
   counter: 'band',
   startAgain: 'never',
   mute: false,
-  tuneCents: 0,
-  shape: plainShape,
+  values: usualValues,
+  choices: usualChoices,
+  envelopes: usualEnvelopes,
+  order: [...stages],
   responses: [velocityToLevel(1)],
 }
 
@@ -27,15 +31,19 @@ export function createKit(makeId: MakeId, name: string): Kit {
     id: makeId('kit'),
     name,
     tempoBpm: 96,
-    gainDb: 0,
+    values: {},
+    inserts: [],
     seed: 1,
     tuningA4Hz: 440,
     arrangement: { columns: 3 },
     pads: [],
     buses: [],
     ties: [],
-    quickControls: [],
+    responses: [],
+    oscillators: [],
+    tillers: [],
     grooves: [],
+    song: [],
     audio: {},
   }
 }
@@ -48,19 +56,16 @@ export function createRay(makeId: MakeId, name: string): Ray {
     microphone: false,
     onMissing: 'silent',
     sends: [],
-    gainDb: 0,
-    pan: 0,
-    tuneCents: 0,
-    keyTrack: 0,
-    bendTrack: 0,
     invert: false,
-    delaySeconds: 0,
     mute: false,
+    values: {},
+    choices: {},
+    envelopes: {},
   }
 }
 
 /** An empty pad with one ray. `note` is left out where no note should strike it. */
-export function createPad(makeId: MakeId, own: Partial<PadSettings>, note?: number): Pad {
+export function createPad(makeId: MakeId, own: OwnSettings, note?: number): Pad {
   return {
     id: makeId('pad'),
     notes: note === undefined ? [] : [note],
@@ -91,7 +96,7 @@ export function createTurn(makeId: MakeId, clips: Turn['clips']): Turn {
 }
 
 export function createBand(makeId: MakeId, fromVelocity: number, turns: Turn[]): Band {
-  return { id: makeId('band'), fromVelocity, blendVelocities: 0, blendLaw: 'power', gainDb: 0, turns }
+  return { id: makeId('band'), fromVelocity, blendVelocities: 0, blendLaw: 'power', values: {}, turns }
 }
 
 /** The lowest note from 36 up that no pad answers yet, or undefined when all are taken. */
@@ -99,4 +104,8 @@ export function freeNote(kit: Kit): number | undefined {
   const taken = new Set(kit.pads.flatMap((pad) => pad.notes))
   for (let note = 36; note <= 127; note++) if (!taken.has(note)) return note
   return undefined
+}
+
+export function createBus(id: BusId, name: string): Bus {
+  return { id, name, values: {}, mute: false, isReturn: false, inserts: [], sends: [] }
 }

@@ -2,7 +2,8 @@ import { aKit, anImpulse, seeded, testIds } from './builders'
 import { applyBatch, kitKind, makeChange, sourceKind } from './document'
 import type { Kit } from './kit'
 import type { KitEdit } from './kit-edit'
-import { createBand } from './make'
+import { createBand, createBus } from './make'
+import { valueOf } from './parameters'
 import { padSettings } from './resolve'
 import { createSource } from './source'
 import type { Marker, SourceEdit } from './source'
@@ -64,34 +65,37 @@ test('devices that fill different bands, beads or points of a shape lose nothing
   const [pad] = kit.pads
   const makeId = testIds(7)
   const added = createBand(makeId, 100, [])
-  const gained = pad.bands.map((band, i) => (i === 0 ? { ...band, gainDb: -3 } : band))
+  const gained = pad.bands.map((band, i) => (i === 0 ? { ...band, values: { gainDb: -3 } } : band))
   const filled = joined(
     kit,
     [{ type: 'setPadFilling', padId: pad.id, bands: gained }],
     [{ type: 'setPadFilling', padId: pad.id, bands: [...pad.bands, added] }],
   ).both.doc.pads[0].bands
-  expect(filled.map((band) => [band.fromVelocity, band.gainDb])).toEqual([[1, -3], [pad.bands[1].fromVelocity, 0], [100, 0]]) // prettier-ignore
+  expect(filled.map((band) => [band.fromVelocity, valueOf(band, 'gainDb')])).toEqual([[1, -3], [pad.bands[1].fromVelocity, 0], [100, 0]]) // prettier-ignore
 
-  const { shape } = padSettings(kit, pad)
-  const amp = { points: [{ seconds: 0.1, value: 0, bend: 0 }] }
+  const level = { points: [{ seconds: 0.1, value: 0, bend: 0 }] }
   const shaped = joined(
     kit,
-    [{ type: 'setPad', padId: pad.id, own: { shape: { ...shape, amp } } }],
-    [{ type: 'setPad', padId: pad.id, own: { shape: { ...shape, filter: { ...shape.filter, type: 'lowPass', cutoffHz: 300 } } } }],
+    [{ type: 'setPad', padId: pad.id, own: { envelopes: { level } } }],
+    [{ type: 'setPad', padId: pad.id, own: { choices: { filter1Kind: 'lowPass' }, values: { filter1CutoffHz: 300 } } }],
   ).both.doc
-  expect(padSettings(shaped, shaped.pads[0]).shape).toMatchObject({ amp, filter: { type: 'lowPass', cutoffHz: 300 } })
+  expect(padSettings(shaped, shaped.pads[0])).toMatchObject({
+    envelopes: { level },
+    choices: { filter1Kind: 'lowPass' },
+    values: { filter1CutoffHz: 300 },
+  })
 
   const groove = (steps: number[], velocity = 90) => ({
-    id: 'groove-1' as never, name: 'g', lengthSteps: 16, stepsPerBeat: 4, swing: 0, strings: [{ padId: pad.id, beads: steps.map((step) => ({ step, velocity })) }],
+    id: 'groove-1' as never, name: 'g', lengthSteps: 16, stepsPerBeat: 4, swing: 0.5, strings: [{ padId: pad.id, beads: steps.map((step) => ({ id: `${pad.id}.${step}` as never, step, velocity })) }],
   }) // prettier-ignore
   const tried = makeChange(kitKind, kit, [{ type: 'putGroove', groove: groove([0, 4]) }]).doc
   const played = joined(
     tried,
     [{ type: 'putGroove', groove: groove([0, 4, 8]) }],
-    [{ type: 'putGroove', groove: { ...groove([0, 4], 50), swing: 0.5 } }],
+    [{ type: 'putGroove', groove: { ...groove([0, 4], 50), swing: 0.6 } }],
   )
   expect(played.both.doc.grooves[0]).toMatchObject({
-    swing: 0.5,
+    swing: 0.6,
     strings: [{ beads: [{ velocity: 50 }, { velocity: 50 }, { step: 8, velocity: 90 }] }],
   })
 })
@@ -99,10 +103,9 @@ test('devices that fill different bands, beads or points of a shape lose nothing
 test('an undone shape leaves what another device has set on it since', () => {
   const kit = start()
   const [pad] = kit.pads
-  const { shape } = padSettings(kit, pad)
-  const mine = makeChange(kitKind, kit, [{ type: 'setPad', padId: pad.id, own: { shape: { ...shape, driveDb: 6 } } }])
-  const theirs = makeChange(kitKind, mine.doc, [{ type: 'setPad', padId: pad.id, own: { shape: { ...shape, driveDb: 6, crush: 0.5 } } }])
-  expect(applyBatch(kitKind, theirs.doc, mine.inverses).doc.pads[0].own.shape).toMatchObject({ driveDb: 0, crush: 0.5 })
+  const mine = makeChange(kitKind, kit, [{ type: 'setPad', padId: pad.id, own: { values: { driveDb: 6 } } }])
+  const theirs = makeChange(kitKind, mine.doc, [{ type: 'setPad', padId: pad.id, own: { values: { driveDb: 6, crush: 0.5 } } }])
+  expect(applyBatch(kitKind, theirs.doc, mine.inverses).doc.pads[0].own.values).toEqual({ crush: 0.5 })
   expect(applyBatch(kitKind, mine.doc, mine.inverses).doc).toEqual(kit)
 })
 
@@ -127,7 +130,7 @@ test('a pad whose leader goes keeps what it had from it', () => {
   const kit = start()
   const [leader, follower] = kit.pads
   const { doc } = makeChange(kitKind, kit, [
-    { type: 'setPad', padId: leader.id, own: { pan: 0.5, gainDb: -3 } },
+    { type: 'setPad', padId: leader.id, own: { values: { pan: 0.5, gainDb: -3 } } },
     { type: 'setPadLeader', padId: follower.id, leansOn: leader.id },
   ])
   const before = padSettings(doc, doc.pads[1])
@@ -138,14 +141,14 @@ test('a pad whose leader goes keeps what it had from it', () => {
 
 test('a batch that would carry a kit past what it may hold is refused whole, with the reason', () => {
   const kit = start()
-  const buses = Array.from({ length: 17 }, (_, i): KitEdit => ({
+  const buses = Array.from({ length: 33 }, (_, i): KitEdit => ({
     type: 'putBus',
-    bus: { id: `bus-${i}` as never, name: `${i}`, gainDb: 0, pan: 0, mute: false },
+    bus: createBus(`bus-${i}` as never, `${i}`),
   }))
   const many = applyBatch(kitKind, kit, buses)
   expect(many.doc).toBe(kit)
-  expect(many.refused).toHaveLength(17)
-  expect(many.refused[0].reason).toBe('A kit holds at most 16 buses.')
+  expect(many.refused).toHaveLength(33)
+  expect(many.refused[0].reason).toBe('A kit holds at most 32 buses.')
   const twin: KitEdit = { type: 'set', at: ['pads', kit.pads[1].id, 'id'], value: kit.pads[0].id }
   expect(applyBatch(kitKind, kit, [twin]).refused[0].reason).toContain('same id')
   const circle: KitEdit[] = kit.pads.map((pad, i) => ({ type: 'set', at: ['pads', pad.id, 'leansOn'], value: kit.pads[(i + 1) % 3].id }))

@@ -8,10 +8,16 @@ export function clipOnto(clip: Clip, to: AudioHash, fromRateHz: number, info: Au
   const place = (frame: number) => Math.max(0, Math.min(info.frames, Math.round((frame * info.sampleRateHz) / fromRateHz)))
   const endFrame = Math.max(1, place(clip.endFrame))
   const moved: Clip = { ...clip, audio: to, startFrame: Math.min(endFrame - 1, place(clip.startFrame)), endFrame }
-  if (clip.loop) moved.loop = { startFrame: place(clip.loop.startFrame), endFrame: place(clip.loop.endFrame) }
-  if (clip.slices) moved.slices = clip.slices.map(place)
+  if (clip.loop) moved.loop = { ...clip.loop, startFrame: place(clip.loop.startFrame), endFrame: place(clip.loop.endFrame) }
+  if (clip.slices)
+    moved.slices = clip.slices.map((slice) =>
+      isFrame(slice) ? place(slice) : { ...slice, frame: place(slice.frame) },
+    ) as typeof clip.slices
   return moved
 }
+
+/** Slices of the first version were frames alone; old changes are made on clips of that form. */
+const isFrame = (slice: unknown): slice is number => typeof slice === 'number'
 
 /** Every clip of one file reads another one. Pads that do not use it stay the very same objects. */
 export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: AudioInfo): Kit {
@@ -24,7 +30,7 @@ export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: Aud
   return {
     ...kit,
     pads: kit.pads.map((pad) => (clipsOfPad(pad).some((clip) => clip.audio === from) ? withClips(pad, onto) : pad)),
-    ties: kit.ties.map((tie) => (tie.kind === 'loopParts' && isOf(tie, from) ? { ...tie, clip: onto(tie.clip) as Clip } : tie)),
+    ties: kit.ties.map((tie) => ('clip' in tie && isOf(tie, from) ? { ...tie, clip: onto(tie.clip) as Clip } : tie)),
     audio: { ...others, [to]: info },
   }
 }
@@ -35,7 +41,7 @@ export function usesAudio(kit: Kit, audio: AudioHash): boolean {
 }
 
 function isOf(tie: Kit['ties'][number], audio: AudioHash): boolean {
-  return tie.kind === 'loopParts' && tie.clip.audio === audio
+  return 'clip' in tie && tie.clip.audio === audio
 }
 
 function withClips(pad: Pad, change: (clip: Turn['clips'][string]) => Turn['clips'][string]): Pad {

@@ -1,7 +1,19 @@
 import type { AudioHash, PadId } from './ids'
-import type { Band, Clip, Kit, Pad, PadSettings, Ray, Turn } from './kit'
-import { defaultPadSettings } from './make'
-import type { Shape } from './shape'
+import type { Band, Clip, Kit, OwnSettings, Pad, Ray, Turn } from './kit'
+import { usualPadSettings } from './make'
+import { parameterNames, parameterRow, valueOf } from './parameters'
+import type { AllChoices, AllValues, Stage } from './parameters'
+import type { AllEnvelopes, Shape } from './shape'
+
+/** A pad's settings with nothing left to inherit. */
+export interface PadSettings
+  extends Required<Omit<OwnSettings, Optional | 'values' | 'choices' | 'envelopes'>>, Pick<OwnSettings, Optional> {
+  readonly values: AllValues
+  readonly choices: AllChoices
+  readonly envelopes: AllEnvelopes
+  readonly order: Stage[]
+}
+type Optional = 'tint' | 'group' | 'bus' | 'rootNote'
 
 export function padById(kit: Kit, padId: PadId): Pad | undefined {
   return kit.pads.find((pad) => pad.id === padId)
@@ -11,12 +23,34 @@ export function padById(kit: Kit, padId: PadId): Pad | undefined {
 export function padSettings(kit: Kit, pad: Pad): PadSettings {
   const chain: Pad[] = []
   for (let at: Pad | undefined = pad; at && !chain.includes(at); at = at.leansOn ? padById(kit, at.leansOn) : undefined) chain.push(at)
-  return Object.assign({}, defaultPadSettings, ...chain.reverse().map((link) => link.own))
+  return chain.reverse().reduce((settings, link) => settled(settings, link.own), usualPadSettings)
 }
 
-/** Shape by section: the pad's, then the ray's, then the turn's. */
-export function shapeOf(settings: PadSettings, ray: Ray, turn?: Turn): Shape {
-  return { ...settings.shape, ...ray.shape, ...turn?.shape }
+/** Settings with what is set over them: numbers, choices and envelopes one by one, all else by its name. */
+export function settled(settings: PadSettings, { values, choices, envelopes, ...own }: OwnSettings): PadSettings {
+  return {
+    ...settings,
+    ...(own as Partial<PadSettings>),
+    values: values ? { ...settings.values, ...values } : settings.values,
+    choices: choices ? { ...settings.choices, ...choices } : settings.choices,
+    envelopes: envelopes ? { ...settings.envelopes, ...envelopes } : settings.envelopes,
+  }
+}
+
+const added = parameterNames.filter((name) => parameterRow(name).joins === 'add')
+
+/**
+ * What shapes a ray's strike, with nothing left to inherit: the pad's, then the ray's, then the turn's, each number by
+ * itself. Values that add up, as levels do, are the ray's own here, without its pad's.
+ */
+export function shapeOf(settings: PadSettings, ray: Pick<Ray, 'values' | 'choices' | 'envelopes'>, turn?: Turn): Shape {
+  const values: Record<string, number> = { ...settings.values, ...ray.values, ...turn?.values }
+  for (const name of added) values[name] = valueOf(ray, name)
+  return {
+    values: values as AllValues,
+    choices: { ...settings.choices, ...ray.choices, ...turn?.choices },
+    envelopes: { ...settings.envelopes, ...ray.envelopes, ...turn?.envelopes },
+  }
 }
 
 /** The bands a ray sounds from: its own, or the pad's. */
@@ -35,8 +69,8 @@ export interface RaySound {
 export function raySound(kit: Kit, settings: PadSettings, ray: Ray): RaySound {
   const bus = kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus))
   return {
-    gainDb: ray.gainDb + (bus?.gainDb ?? 0),
-    pan: ray.pan + (bus?.pan ?? 0),
+    gainDb: valueOf(ray, 'gainDb') + (bus ? valueOf(bus, 'gainDb') : 0),
+    pan: valueOf(ray, 'pan') + (bus ? valueOf(bus, 'pan') : 0),
     isMuted: ray.mute || settings.mute || bus?.mute === true,
   }
 }

@@ -1,10 +1,47 @@
-import type { Band, Kit, Pad } from './kit'
+import type { Band, Bus, Groove, Kit, Pad } from './kit'
 
 /** What a kit must hold beyond the form of its parts; the sentence says which rule is broken. */
-export function brokenRule(kit: Pick<Kit, 'pads' | 'ties' | 'buses' | 'grooves'>): string | undefined {
+export function brokenRule(kit: Pick<Kit, 'pads' | 'ties' | 'buses' | 'grooves' | 'inserts'>): string | undefined {
   const doubled =
     doubledId('pads', kit.pads) ?? doubledId('buses', kit.buses) ?? doubledId('ties', kit.ties) ?? doubledId('grooves', kit.grooves)
-  return doubled ?? circleOf(kit.pads) ?? firstOf(kit.pads, brokenPadRule)
+  const inserts = [...kit.inserts, ...kit.buses.flatMap((bus) => bus.inserts)]
+  return (
+    doubled ??
+    doubledId('effects', inserts) ??
+    circleOf(kit.pads) ??
+    busCircleOf(kit.buses) ??
+    firstOf(kit.pads, brokenPadRule) ??
+    firstOf(kit.grooves, brokenGrooveRule)
+  )
+}
+
+const goodGrooves = new WeakSet<Groove>()
+
+/** The rules of one groove: its beads have an id each. */
+function brokenGrooveRule(groove: Groove): string | undefined {
+  if (goodGrooves.has(groove)) return undefined
+  const fault = doubledId('beads', groove.strings.flatMap(({ beads }) => beads)) // prettier-ignore
+  if (!fault) goodGrooves.add(groove)
+  return fault
+}
+
+/** What buses send, and what they are keyed by, never comes back to where it came from. */
+function busCircleOf(buses: readonly Bus[]): string | undefined {
+  const next = new Map<string, string[]>(
+    buses.map((bus) => [bus.id, [bus.out, ...bus.sends.map(({ busId }) => busId)].filter((id) => id !== undefined)]),
+  )
+  const done = new Set<string>()
+  const way = new Set<string>()
+  const comesBack = (id: string): boolean => {
+    if (way.has(id)) return true
+    if (done.has(id)) return false
+    way.add(id)
+    const found = (next.get(id) ?? []).some(comesBack)
+    way.delete(id)
+    done.add(id)
+    return found
+  }
+  return buses.some(({ id }) => comesBack(id)) ? 'Buses cannot send to each other in a circle.' : undefined
 }
 
 const goodPads = new WeakSet<Pad>()

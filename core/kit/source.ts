@@ -35,7 +35,7 @@ export type Marker = z.infer<typeof markerSchema>
 
 export const verdicts = ['open', 'keep', 'pass'] as const
 export const origins = ['recorded', 'imported', 'takenBack'] as const
-export const SOURCE_VERSION = 2
+export const SOURCE_VERSION = 3
 
 /** What was measured of a file when it came in. Silence is -200 dB. */
 export const measuredSchema = z.strictObject({

@@ -4,12 +4,12 @@ import { Draft, elementEditSchemas, isElementEdit } from './elements'
 import { startIdSchema } from './ids'
 import type { MakeId } from './ids'
 import { padSettingsSchema } from './kit'
-import type { PadSettings } from './kit'
+import type { OwnSettings } from './kit'
 import { merge } from './list'
 import { cutSchema } from './source'
 import type { CutSettings } from './source'
 
-export const START_VERSION = 1
+export const START_VERSION = 2
 
 /** What a pad brings to a start: all its settings but those that are its own: name, family, group, root note, bus and mute. */
 export const padStartSchema = padSettingsSchema
@@ -39,7 +39,7 @@ export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pa
 }
 
 /** The settings of a pad that a start keeps. */
-export function padStartOf(own: Partial<PadSettings>): PadStart {
+export function padStartOf(own: OwnSettings): PadStart {
   const { name: _name, family: _family, group: _group, rootNote: _root, bus: _bus, mute: _mute, ...kept } = own
   return kept
 }

@@ -1,6 +1,7 @@
 import type { PadId } from './ids'
 import type { Band, Groove, Kit, Pad, Ray, Tie, Turn } from './kit'
-import { merge } from './list'
+import { mapKept, without } from './list'
+import { idsOfCells, tidyAddresses, tidyBeads, tidyBus, tidyKeys, tidySends, tidySource } from './tidy-references'
 
 /**
  * The kit without what names something that is not there: clips of rays that are gone, ties and strings of pads, ways to
@@ -11,45 +12,72 @@ export function tidied(kit: Kit, before?: Kit): Kit {
   if (kit === before) return kit
   const padIds = new Set<string>(kit.pads.map((pad) => pad.id))
   const busIds = new Set<string>(kit.buses.map((bus) => bus.id))
-  const gone = before !== undefined && (before.buses.some((bus) => !busIds.has(bus.id)) || before.pads.some((pad) => !padIds.has(pad.id)))
-  const known = gone ? undefined : new Set<unknown>([...(before?.pads ?? []), ...(before?.ties ?? []), ...(before?.grooves ?? [])])
-  const pads = mapKept(kit.pads, (pad) => (known?.has(pad) ? pad : tidyPad(pad, padIds, busIds)))
-  const ties = mapKept(kit.ties, (tie) => (known?.has(tie) ? tie : tidyTie(tie, padIds)))
-  const grooves = mapKept(kit.grooves, (groove) => (known?.has(groove) ? groove : tidyGroove(groove, padIds)))
-  return pads === kit.pads && ties === kit.ties && grooves === kit.grooves ? kit : { ...kit, pads, ties, grooves }
+  const sources = new Set<string>([...kit.oscillators, ...kit.tillers].map((one) => one.id))
+  const gone =
+    before !== undefined &&
+    (isLess(before.buses, kit.buses) || isLess(before.pads, kit.pads) || isLess(before.oscillators, kit.oscillators) || isLess(before.tillers, kit.tillers)) // prettier-ignore
+  const known = gone ? undefined : new Set<unknown>([...(before?.pads ?? []), ...(before?.ties ?? []), ...(before?.buses ?? [])])
+  const pads = mapKept(kit.pads, (pad) => (known?.has(pad) ? pad : tidyPad(pad, padIds, busIds, sources)))
+  const buses = mapKept(kit.buses, (bus) => (known?.has(bus) ? bus : tidyBus(bus, busIds)))
+  const inserts = tidyKeys(kit.inserts, busIds)
+  const areCellsSame = pads === before?.pads
+  const cells = lazily(() => new Set(pads.flatMap((pad) => idsOfCells(pad))))
+  const ties = mapKept(kit.ties, (tie) => (known?.has(tie) && areCellsSame ? tie : tidyTie(tie, padIds, cells)))
+  const responses = mapKept(kit.responses, (one) => tidySource(one, sources))
+  const { grooves, song } = tidyGrooves(kit, pads, padIds, areCellsSame && !gone ? before : undefined)
+  return tidyAddresses(merged(kit, { pads, buses, inserts, ties, responses, grooves, song }))
 }
 
-/** Maps a list, leaving out what comes to nothing; the very same list when every item stays as it is. */
-function mapKept<T>(list: T[], change: (item: T) => T | undefined): T[] {
-  let changed = false
-  const result = list.flatMap((item) => {
-    const next = change(item)
-    changed ||= next !== item
-    return next === undefined ? [] : [next]
-  })
-  return changed ? result : list
+/** Whether something of a list is no longer there. */
+function isLess(before: readonly { readonly id: string }[], now: readonly { readonly id: string }[]): boolean {
+  if (before === now) return false
+  const ids = new Set(now.map(({ id }) => id))
+  return before.some(({ id }) => !ids.has(id))
 }
 
-function tidyPad(pad: Pad, padIds: ReadonlySet<string>, busIds: ReadonlySet<string>): Pad {
+function lazily<T>(make: () => T): () => T {
+  let made: T | undefined
+  return () => (made ??= make())
+}
+
+/** The very same object where every field is the very same. */
+function merged(kit: Kit, fields: Partial<Kit>): Kit {
+  return (Object.keys(fields) as (keyof Kit)[]).every((key) => kit[key] === fields[key]) ? kit : { ...kit, ...fields }
+}
+
+/** Grooves of pads that are there, and a song of grooves that are; those of a kit before whose pads are the same stay. */
+function tidyGrooves(kit: Kit, pads: readonly Pad[], padIds: ReadonlySet<string>, before: Kit | undefined): Pick<Kit, 'grooves' | 'song'> {
+  const grooveIds = new Set<string>(kit.grooves.map(({ id }) => id))
+  const known = before && !isLess(before.grooves, kit.grooves) ? new Set(before.grooves) : undefined
+  const padOf = new Map<string, Pad>(pads.map((pad) => [pad.id, pad]))
+  const grooves = mapKept(kit.grooves, (groove) => (known?.has(groove) ? groove : tidyBeads(tidyGroove(groove, padIds), padOf, grooveIds)))
+  return { grooves, song: mapKept(kit.song, (step) => (grooveIds.has(step.groove) ? step : undefined)) }
+}
+
+function tidyPad(pad: Pad, padIds: ReadonlySet<string>, busIds: ReadonlySet<string>, sources: ReadonlySet<string>): Pad {
   const rayIds = new Set<string>(pad.rays.map((ray) => ray.id))
   const rays = mapKept(pad.rays, (ray) => tidyRay(ray, rayIds, busIds))
   const bands = tidyBands(pad.bands, rayIds)
-  const own = tidyOwn(pad.own, rayIds, busIds)
+  const own = tidyOwn(pad.own, rayIds, busIds, sources)
   const isSame = rays === pad.rays && bands === pad.bands && own === pad.own
   const kept = isSame ? pad : { ...pad, rays, bands, own }
   return kept.leansOn && !padIds.has(kept.leansOn) ? without(kept, 'leansOn') : kept
 }
 
-function tidyOwn(own: Pad['own'], rayIds: ReadonlySet<string>, busIds: ReadonlySet<string>): Pad['own'] {
+function tidyOwn(own: Pad['own'], rayIds: ReadonlySet<string>, busIds: ReadonlySet<string>, sources: ReadonlySet<string>): Pad['own'] {
   const kept = own.bus && !busIds.has(own.bus) ? without(own, 'bus') : own
   if (!kept.responses) return kept
-  const responses = mapKept(kept.responses, (one) => (one.to.rayId !== undefined && !rayIds.has(one.to.rayId) ? undefined : one))
-  return merge(kept, { responses })
+  const responses = mapKept(kept.responses, (one) => {
+    const to = mapKept(one.to, (target) => (target.ray !== undefined && !rayIds.has(target.ray) ? undefined : target))
+    if (to.length === 0 && one.to.length > 0) return undefined
+    return tidySource(to === one.to ? one : { ...one, to }, sources)
+  })
+  return responses === kept.responses ? kept : { ...kept, responses }
 }
 
 function tidyRay(ray: Ray, rayIds: ReadonlySet<string>, busIds: ReadonlySet<string>): Ray {
   const routed = ray.bus && !busIds.has(ray.bus) ? without(ray, 'bus') : ray
-  const sends = mapKept(routed.sends, (send) => (busIds.has(send.busId) ? send : undefined))
+  const sends = tidySends(routed.sends, busIds)
   const sent = sends === routed.sends ? routed : { ...routed, sends }
   if (sent.source.kind !== 'clips' || !sent.source.bands) return sent
   const bands = tidyBands(sent.source.bands, rayIds)
@@ -80,7 +108,8 @@ function tidyTurn(turn: Turn, rayIds: ReadonlySet<string>): Turn {
 }
 
 /** A tie among the pads that are there; nothing when it ties nothing any more. */
-function tidyTie(tie: Tie, padIds: ReadonlySet<string>): Tie | undefined {
+function tidyTie(given: Tie, padIds: ReadonlySet<string>, cells: () => ReadonlySet<string>): Tie | undefined {
+  const tie = tidyReach(given, cells)
   const isHere = (id: PadId) => (padIds.has(id) ? id : undefined)
   switch (tie.kind) {
     case 'choke': {
@@ -99,21 +128,37 @@ function tidyTie(tie: Tie, padIds: ReadonlySet<string>): Tie | undefined {
       return steps === tie.steps ? tie : { ...tie, steps }
     }
     case 'chokeGroup':
-    case 'takeTurns':
-    case 'loopParts': {
+    case 'limit':
+    case 'takeTurns': {
       const pads = mapKept(tie.pads, isHere)
       if (pads.length === 0) return undefined
       return pads === tie.pads ? tie : { ...tie, pads }
     }
+    case 'spots': {
+      const spots = mapKept(tie.spots, (one) => (padIds.has(one.pad) ? one : undefined))
+      if (spots.length === 0) return undefined
+      return spots === tie.spots ? tie : { ...tie, spots }
+    }
+    case 'parts': {
+      const parts = mapKept(tie.parts, (one) => (padIds.has(one.pad) ? one : undefined))
+      if (parts.length === 0) return undefined
+      return parts === tie.parts ? tie : { ...tie, parts }
+    }
   }
+}
+
+/** A choke that reaches rays and bands reaches those that are there; all, where none of them is left. */
+function tidyReach(tie: Tie, cells: () => ReadonlySet<string>): Tie {
+  if (!('reach' in tie) || !tie.reach) return tie
+  const { rays, bands } = tie.reach
+  const isHere = <Id extends string>(id: Id) => (cells().has(id) ? id : undefined)
+  const kept = { rays: rays && mapKept(rays, isHere), bands: bands && mapKept(bands, isHere) }
+  if (kept.rays === rays && kept.bands === bands) return tie
+  const reach = Object.fromEntries(Object.entries(kept).filter(([, list]) => list && list.length > 0))
+  return Object.keys(reach).length === 0 ? without(tie, 'reach' as never) : { ...tie, reach }
 }
 
 function tidyGroove(groove: Groove, padIds: ReadonlySet<string>): Groove {
   const strings = mapKept(groove.strings, (string) => (padIds.has(string.padId) ? string : undefined))
   return strings === groove.strings ? groove : { ...groove, strings }
-}
-
-function without<T extends object, K extends keyof T>(of: T, key: K): T {
-  const { [key]: _gone, ...rest } = of
-  return rest as unknown as T
 }

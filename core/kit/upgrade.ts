@@ -8,22 +8,36 @@ import { START_VERSION, startSchema } from './start'
 import type { Start } from './start'
 import { tidied } from './tidy'
 import { KIT_VERSION } from './version'
+import { kitSchema as firstKitSchema } from './version-1/kit'
+import type { Kit as FirstKit } from './version-1/kit'
+import { startSchema as firstStartSchema } from './version-1/start'
+import { upgradedKit, upgradedStart } from './version-1/upgrade'
 
 export type Read<Doc> = { readonly ok: true; readonly value: Doc } | { readonly ok: false; readonly message: string }
 
 type Json = Record<string, unknown>
-/** Each entry takes a document of its index + 1 to the next version. A saved file of that age tests each. */
-const kitUpgrades: ((kit: Json) => Json)[] = []
-const sourceUpgrades: ((source: Json) => Json)[] = [
-  (source) => ({
-    ...source,
-    version: 2,
-    addedAt: 0,
-    origin: /^Recording \d+$/.test(String(source.name)) ? 'recorded' : 'imported',
-    favourite: false,
-    family: 'other',
-    channel: (source.info as { channels?: number } | undefined)?.channels === 1 ? 'left' : 'both',
-  }),
+/** Takes a document of one version to the next; what is damaged is found by the older one's own schema, where it is kept. */
+interface Upgrade {
+  readonly schema?: z.ZodType
+  to(doc: Json): object
+}
+
+/** Each entry is for a document of its index + 1. A saved file of that age tests each. */
+const kitUpgrades: readonly Upgrade[] = [{ schema: firstKitSchema, to: (kit) => upgradedKit(kit as unknown as FirstKit) }]
+const startUpgrades: readonly Upgrade[] = [{ schema: firstStartSchema, to: (start) => ({ ...upgradedStart(start), version: 2 }) }]
+const sourceUpgrades: readonly Upgrade[] = [
+  {
+    to: (source) => ({
+      ...source,
+      version: 2,
+      addedAt: 0,
+      origin: /^Recording \d+$/.test(String(source.name)) ? 'recorded' : 'imported',
+      favourite: false,
+      family: 'other',
+      channel: (source.info as { channels?: number } | undefined)?.channels === 1 ? 'left' : 'both',
+    }),
+  },
+  { to: (source) => ({ ...source, version: 3 }) },
 ]
 
 export function readKit(json: unknown): Read<Kit> {
@@ -36,7 +50,7 @@ export function readSource(json: unknown): Read<Source> {
 }
 
 export function readStart(json: unknown): Read<Start> {
-  return readDocument(json, 'heliaster-start', 'start', START_VERSION, [], startSchema)
+  return readDocument(json, 'heliaster-start', 'start', START_VERSION, startUpgrades, startSchema)
 }
 
 function readDocument<Doc>(
@@ -44,7 +58,7 @@ function readDocument<Doc>(
   format: string,
   word: string,
   newest: number,
-  upgrades: readonly ((doc: Json) => Json)[],
+  upgrades: readonly Upgrade[],
   schema: z.ZodType<Doc>,
 ): Read<Doc> {
   if (typeof json !== 'object' || json === null || (json as Json).format !== format)
@@ -58,9 +72,16 @@ function readDocument<Doc>(
       ok: false,
       message: `This ${word} was made by a newer Heliaster (version ${version}; this one reads up to ${newest}). Update to open it.`,
     }
-  for (let at = version; at < newest; at++) doc = upgrades[at - 1]!(doc)
+  const damaged = ({ issues: [issue] }: z.ZodError) => ({
+    ok: false as const,
+    message: `This ${word} is damaged at ${issue!.path.join('.') || 'its root'}: ${issue!.message}.`,
+  })
+  for (let at = version; at < newest; at++) {
+    const { schema: older, to } = upgrades[at - 1]!
+    const held = older?.safeParse(doc)
+    if (held && !held.success) return damaged(held.error)
+    doc = to(doc) as Json
+  }
   const parsed = schema.safeParse(doc)
-  if (parsed.success) return { ok: true, value: parsed.data }
-  const issue = parsed.error.issues[0]!
-  return { ok: false, message: `This ${word} is damaged at ${issue.path.join('.') || 'its root'}: ${issue.message}.` }
+  return parsed.success ? { ok: true, value: parsed.data } : damaged(parsed.error)
 }

@@ -1,2 +1,2 @@
 /** The version that kits are written in; see upgrade.ts for how older ones are read. */
-export const KIT_VERSION = 1
+export const KIT_VERSION = 2

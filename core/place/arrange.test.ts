@@ -51,7 +51,7 @@ test('a swap changes two places only; a band that goes leaves its velocities to 
 
 /** A pad whose two rays share bands of 2 and 3 turns. */
 function twoRays(): { kit: Kit; pad: Pad } {
-  const { kit } = aKit([{ bands: [[anImpulse(4), anImpulse(4)], [anImpulse(4), anImpulse(4), anImpulse(4)]] }, { own: { pan: 0.5 }, bands: [[anImpulse(4)]] }]) // prettier-ignore
+  const { kit } = aKit([{ bands: [[anImpulse(4), anImpulse(4)], [anImpulse(4), anImpulse(4), anImpulse(4)]] }, { own: { values: { pan: 0.5 } }, bands: [[anImpulse(4)]] }]) // prettier-ignore
   const [first, other] = kit.pads
   const room = createRay(testIds(9), 'Room')
   const clip = wholeClip(hashOf('e'), { frames: 4, channels: 1 })
@@ -107,10 +107,10 @@ test('the odd one out in a setting that most have alike is named, and nothing wh
 
 test('new clips keep what was set on the bands and turns they take the place of; where there are others, they come as they are', () => {
   const { bands } = padOf([2, 3])
-  const before = bands.map((band, i) => ({ ...band, fromVelocity: i === 0 ? 1 : 40, gainDb: 3 + i, blendVelocities: 5 * i, turns: band.turns.map((turn) => ({ ...turn, weight: 0.5 })) })) // prettier-ignore
+  const before = bands.map((band, i) => ({ ...band, fromVelocity: i === 0 ? 1 : 40, values: { gainDb: 3 + i }, blendVelocities: 5 * i, turns: band.turns.map((turn) => ({ ...turn, weight: 0.5 })) })) // prettier-ignore
   const after = padOf([2, 2]).bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, clips: { other: wholeClip(hashOf('f'), { frames: 9, channels: 1 }) } })) })) // prettier-ignore
   const kept = keepSettings(before, after, 'kept')
-  const settings = ({ fromVelocity, gainDb, blendVelocities }: Band) => ({ fromVelocity, gainDb, blendVelocities })
+  const settings = ({ fromVelocity, values, blendVelocities }: Band) => ({ fromVelocity, values, blendVelocities })
   expect(kept.map(settings)).toEqual(before.map(settings))
   expect(kept.map((band) => band.turns.map((turn) => turn.weight))).toEqual([[0.5, 0.5], [1, 1]]) // prettier-ignore
   expect(kept.map((band) => band.turns.map((turn) => turn.clips))).toEqual(after.map((band) => band.turns.map((turn) => turn.clips)))

@@ -57,8 +57,8 @@ export function exchangeClips(bands: readonly Band[], rayId: RayId, clips: reado
 export function keepSettings(before: readonly Band[], after: readonly Band[], edges: 'kept' | 'brought'): Band[] {
   if (before.length !== after.length) return [...after]
   return after.map((band, i) => {
-    const { id, fromVelocity, blendVelocities, blendLaw, gainDb, turns } = before[i]
-    const kept = { ...band, id, blendVelocities, blendLaw, gainDb, fromVelocity: edges === 'kept' ? fromVelocity : band.fromVelocity }
+    const { id, fromVelocity, blendVelocities, blendLaw, values, turns } = before[i]
+    const kept = { ...band, id, blendVelocities, blendLaw, values, fromVelocity: edges === 'kept' ? fromVelocity : band.fromVelocity }
     if (turns.length !== band.turns.length) return kept
     return { ...kept, turns: band.turns.map((turn, place) => ({ ...turns[place], clips: turn.clips })) }
   })

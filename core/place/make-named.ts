@@ -1,8 +1,8 @@
 import type { BusId, MakeId, RayId } from '../kit/ids'
 import type { Bus, Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
 import type { KitEdit } from '../kit/kit-edit'
-import { createBand, createPad, createRay, createTurn, freeNote } from '../kit/make'
-import { velocityToLevel } from '../kit/plain-shape'
+import { createBand, createBus, createPad, createRay, createTurn, freeNote } from '../kit/make'
+import { velocityToLevel } from '../kit/responses'
 import { keepSettings } from './cells'
 import { evenEdges } from './place'
 import type { NamePlan, PlannedPad } from './name-plan'
@@ -31,7 +31,7 @@ function busesFor(makeId: MakeId, kit: Kit, plan: NamePlan): { of: ReadonlyMap<s
     const name = microphone || PLAIN_MICROPHONE
     const there = [...kit.buses, ...made].find((bus) => bus.name.toLowerCase() === name.toLowerCase())
     if (!there && kit.buses.length + made.length >= MOST_BUSES) continue
-    const bus = there ?? { id: makeId<BusId>('bus'), name, gainDb: 0, pan: 0, mute: false }
+    const bus = there ?? createBus(makeId<BusId>('bus'), name)
     if (!there) made.push(bus)
     of.set(microphone, bus.id)
   }

@@ -1,6 +1,6 @@
 import type { Pad } from '../kit/kit'
 import type { KitEdit } from '../kit/kit-edit'
-import { velocityToLevel } from '../kit/plain-shape'
+import { velocityToLevel } from '../kit/responses'
 
 /**
  * Velocity's share of the level as a number of bands proposes it, where nobody has set another: it shrinks as

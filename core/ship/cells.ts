@@ -35,12 +35,12 @@ export function soundingCells(kit: Kit, named: NamedPad): ShippedCell[] {
   const rays = pad.rays.filter((ray) => ray.source.kind === 'clips' && !raySound(kit, settings, ray).isMuted)
   return rays.flatMap((ray) => {
     const bands = bandsOfRay(pad, ray)
-    return bands.flatMap(({ turns, gainDb }, bandIndex) =>
+    return bands.flatMap(({ turns, values }, bandIndex) =>
       turns.flatMap((_, turnIndex): ShippedCell[] => {
         const clip = clipOfCell(bands, bandIndex, turnIndex, ray)
         const velocity = (bands[bandIndex + 1]?.fromVelocity ?? 128) - 1
         const label = cellLabel(named, ray, bandIndex, turnIndex)
-        return clip ? [{ kit, pad, ray, clip, bandGainDb: gainDb, velocity, note, label }] : []
+        return clip ? [{ kit, pad, ray, clip, bandGainDb: values.gainDb ?? 0, velocity, note, label }] : []
       }),
     )
   })

@@ -1,5 +1,6 @@
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
+import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
 import { audioInUse, clipsOfPad, missingCells, padSettings } from '../kit/resolve'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
@@ -32,7 +33,13 @@ export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Fin
     })
   for (const pad of kit.pads) findings.push(...checkPad(kit, pad))
   findings.push(...sharedNotes(kit))
+  const waiting = notPlayedOfKit(kit)
+  if (waiting.length > 0) findings.push({ severity: 'note', where: kit.name, message: notPlayedWords(waiting) })
   return findings
+}
+
+function notPlayedWords(waiting: readonly string[]): string {
+  return `Kept in the kit and not played yet: ${waiting.join(', ')}.`
 }
 
 function checkPad(kit: Kit, pad: Pad): Finding[] {
@@ -42,7 +49,7 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   const missing = missingCells(pad)
   const add = (severity: Finding['severity'], message: string) => findings.push({ severity, where, message })
   if (clipsOfPad(pad).length === 0 && settings.mode !== 'silencer') add('problem', 'This pad has no clips, so it is silent.')
-  if (settings.gainDb <= -90) add('problem', `Its level is ${settings.gainDb} dB, so it is silent.`)
+  if (settings.values.gainDb <= -90) add('problem', `Its level is ${settings.values.gainDb} dB, so it is silent.`)
   for (const clip of clipsOfPad(pad)) {
     const info = kit.audio[clip.audio]
     if (info && clip.endFrame > info.frames)
@@ -57,8 +64,8 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
     const first = cells.slice(0, MOST_CELLS).join('; ') + (cells.length > MOST_CELLS ? `; and ${cells.length - MOST_CELLS} more` : '')
     add('note', `${ray.name} has no clip where other rays have one: ${first}. Mark it as silent on purpose on the Board if it is meant.`)
   }
-  if (settings.shape.driveDb > 0 || settings.shape.crush > 0) add('note', 'Drive and crush are kept in the kit but not played yet.')
-  if (pad.rays.some((ray) => ray.source.kind === 'body')) add('note', 'A body ray is kept in the kit but not played yet.')
+  const waiting = notPlayedOfPad(kit, pad)
+  if (waiting.length > 0) add('note', notPlayedWords(waiting))
   return findings
 }
 

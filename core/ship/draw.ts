@@ -1,10 +1,10 @@
 import type { Audio } from '../audio/audio'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash } from '../kit/ids'
-import type { Clip, Kit, Pad, PadSettings, Ray, Turn } from '../kit/kit'
-import { sameData } from '../kit/list'
-import { plainShape } from '../kit/plain-shape'
-import { padSettings, shapeOf } from '../kit/resolve'
+import type { Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
+import { valueOf } from '../kit/parameters'
+import { padSettings, settled, shapeOf } from '../kit/resolve'
+import type { PadSettings } from '../kit/resolve'
 
 export type AudioOf = (audio: AudioHash) => Audio | undefined
 
@@ -22,7 +22,9 @@ export interface DrawnCell {
 
 /** Whether a ray's shape changes its clips at all. */
 export function isShaped(kit: Kit, pad: Pad, ray: Ray): boolean {
-  return !sameData(shapeOf(padSettings(kit, pad), ray), plainShape)
+  const { values, choices, envelopes } = shapeOf(padSettings(kit, pad), ray)
+  const { level, pitch } = envelopes
+  return choices.filter1Kind !== 'off' || values.startSeconds > 0 || level.points.length > 0 || pitch.points.length > 0
 }
 
 /** Rendered this far under full scale, so that the limiter never acts, and raised again afterwards. */
@@ -39,10 +41,10 @@ export function drawCell(cell: DrawnCell, audioOf: AudioOf): Audio | undefined {
   const settings = padSettings(kit, pad)
   const own: PadSettings = {
     ...settings,
-    gainDb: settings.gainDb + kit.gainDb,
+    values: { ...settings.values, gainDb: settings.values.gainDb + valueOf(kit, 'gainDb') },
     mode: 'oneShot',
     mute: false,
-    responses: settings.responses.filter(({ from }) => from !== 'chance'),
+    responses: settings.responses.filter(({ from }) => from.kind !== 'chance'),
   }
   return drawSolo({ kit, pad, own, ray: { ...ray, mute: false }, clip, bandGainDb, velocity, note }, audioOf)
 }
@@ -52,9 +54,11 @@ export function drawCell(cell: DrawnCell, audioOf: AudioOf): Audio | undefined {
  * delay and velocity are not. Samples may pass full scale.
  */
 export function drawShape(kit: Kit, pad: Pad, ray: Ray, clip: Clip, cents: number, audioOf: AudioOf): Audio | undefined {
-  const own: PadSettings = { ...padSettings(kit, pad), gainDb: 0, pan: 0, tuneCents: cents, responses: [], mode: 'oneShot', mute: false }
+  const flatten = { values: { gainDb: 0, pan: 0, tuneCents: cents }, responses: [], mode: 'oneShot' as const, mute: false }
+  const own = settled(padSettings(kit, pad), flatten)
   const { bus: _bus, ...rest } = ray
-  const plain: Ray = { ...rest, gainDb: 0, pan: 0, tuneCents: 0, keyTrack: 0, delaySeconds: 0, mute: false, invert: false }
+  const { gainDb: _g, pan: _p, tuneCents: _t, keyTrack: _k, delaySeconds: _d, ...values } = ray.values
+  const plain: Ray = { ...rest, values, mute: false, invert: false }
   const flat = { ...clip, gainDb: 0, invert: false }
   const { bus: _padBus, ...ownRest } = own
   return drawSolo({ kit, pad, own: ownRest, ray: plain, clip: flat, bandGainDb: 0, velocity: 127, note: 60 }, audioOf)
@@ -85,11 +89,11 @@ function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonl
     fromVelocity: 1,
     blendVelocities: 0,
     blendLaw: 'power' as const,
-    gainDb: bandGainDb,
+    values: { gainDb: bandGainDb },
     turns: [turn],
   }
   const solo: Pad = { id: pad.id, notes: [], own, rays: [{ ...ray, source: { kind: 'clips' } }], bands: [band], spread: 'even' }
-  return { ...kit, gainDb: HEADROOM_DB, pads: [solo], ties: [] }
+  return { ...kit, values: { gainDb: HEADROOM_DB }, pads: [solo], ties: [] }
 }
 
 function joined(parts: readonly Float32Array[]): Float32Array {

@@ -1,7 +1,8 @@
 import { readWav } from '../audio/wav-read'
 import { aKit, anImpulse, aTone } from '../kit/builders'
 import type { Rig } from '../kit/builders'
-import { plainShape } from '../kit/plain-shape'
+import { createBus } from '../kit/make'
+import { responseTo } from '../kit/responses'
 import { writeOneShots } from './one-shots'
 
 const RATE = 48000
@@ -16,9 +17,9 @@ const written = ({ kit, audio }: Rig, fit?: 'together' | 'each') => {
 const peak = (channels: readonly Float32Array[]) => Math.max(...channels.flatMap((channel) => [...channel].map(Math.abs)))
 
 test('tuning, level, place, delay and the level of buses are in the files', () => {
-  const rig = aKit([{ own: { tuneCents: -1200, gainDb: -6, bus: 'bus-a' as never }, bands: [[aTone(24000, 0.5, RATE, 500)]] }])
-  const bus = { id: 'bus-a' as never, name: 'Low', gainDb: -6, pan: 0, mute: false }
-  const pads = rig.kit.pads.map((pad) => ({ ...pad, rays: [{ ...pad.rays[0], pan: 0.5, delaySeconds: 0.01 }] }))
+  const rig = aKit([{ own: { values: { tuneCents: -1200, gainDb: -6 }, bus: 'bus-a' as never }, bands: [[aTone(24000, 0.5, RATE, 500)]] }])
+  const bus = { ...createBus('bus-a' as never, 'Low'), values: { gainDb: -6 } }
+  const pads = rig.kit.pads.map((pad) => ({ ...pad, rays: [{ ...pad.rays[0], values: { pan: 0.5, delaySeconds: 0.01 } }] }))
   const { wavs } = written({ ...rig, kit: { ...rig.kit, pads, buses: [bus] } })
   const [left, right] = wavs[0].channels
   expect(left.subarray(0, 480).every((sample) => sample === 0)).toBe(true)
@@ -63,8 +64,7 @@ test('nothing that is written clips: all together or each by itself, as chosen, 
 })
 
 test('a softer band is as soft as its hardest strike is here, and a borrowed cell is written too', () => {
-  const level = { from: 'velocity' as const, to: { kind: 'gainDb' as const }, amount: 20, bend: 0, bypass: false }
-  const rig = aKit([{ own: { name: 'Keel', responses: [level], shape: plainShape }, bands: [[anImpulse()], [anImpulse()]] }])
+  const rig = aKit([{ own: { name: 'Keel', responses: [responseTo('velocity', 'gainDb', 20)] }, bands: [[anImpulse()], [anImpulse()]] }])
   const [pad] = rig.kit.pads
   const near = { ...pad.rays[0], id: 'ray-near' as never, name: 'Near', onMissing: 'nearest' as const }
   const bands = pad.bands.map((band, i) => (i === 1 ? { ...band, turns: band.turns.map((turn) => ({ ...turn, clips: { ...turn.clips, [near.id]: turn.clips[pad.rays[0].id] } })) } : band)) // prettier-ignore

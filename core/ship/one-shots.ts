@@ -41,7 +41,7 @@ function padNotes(kit: Kit, name: string, pad: Kit['pads'][number], cells: numbe
   if (cells === 0 && settings.mode !== 'silencer' && pad.bands.length > 0) notes.push(`${name} is muted or silent; it was left out.`)
   if (cells > 0 && settings.mode !== 'oneShot')
     notes.push(`${name} is held or goes round when it is played; its files hold each clip once, to its end.`)
-  if (cells > 0 && settings.responses.some(({ from, bypass }) => from === 'chance' && !bypass))
+  if (cells > 0 && settings.responses.some(({ from, bypass }) => from.kind === 'chance' && !bypass))
     notes.push(`${name} wanders by chance; its files stand in the middle of that.`)
   return notes
 }

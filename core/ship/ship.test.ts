@@ -6,7 +6,6 @@ import { writeWav } from '../audio/wav-write'
 import { aKit, aTone } from '../kit/builders'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
-import { plainShape } from '../kit/plain-shape'
 import { bundleFiles, readAll, readBundle, writeBundle } from './bundle'
 import { checkKit } from './check'
 import { writeOneShots } from './one-shots'
@@ -19,7 +18,7 @@ function shipRig() {
   const bytes = writeWav(tone, { bits: 32 })
   const hash = hashAudio(bytes)
   const rig = aKit([
-    { own: { name: 'Hull: thump/low', pick: 'cycle', gainDb: -3 }, bands: [[tone, tone], [tone]] },
+    { own: { name: 'Hull: thump/low', pick: 'cycle', values: { gainDb: -3 } }, bands: [[tone, tone], [tone]] },
     { own: { name: 'Hull: thump/low' }, bands: [[tone]] },
   ])
   const text = JSON.stringify(rig.kit).replace(/"audio":"[0-9a-f]{64}"/g, `"audio":"${hash}"`)
@@ -137,7 +136,7 @@ test('SFZ says bands, turns, levels and chokes, and its samples are the clips', 
 test('a shaped hit leaves as it sounds', () => {
   const { kit, audioOf } = shipRig()
   const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
-  kit.pads[1].own.shape = { ...plainShape, amp: { points: [point(0, 1), point(0.01, 0)] } }
+  kit.pads[1].own.envelopes = { level: { points: [point(0, 1), point(0.01, 0)] } }
   const baked = readWav(writeSfz(kit, audioOf).files.find(({ path }) => path.includes('low 2/'))!.bytes)
   if (!baked.ok) throw new Error(baked.message)
   const samples = baked.file.audio.channels[0]

@@ -115,6 +115,8 @@ function batchOf<Edit>(schema: Rules<unknown, Edit>['batch'], body: unknown, ver
   const said = (body as { version?: unknown } | null)?.version
   if (typeof said === 'number' && said > version)
     return refuse(409, 'olderServer', 'This page is newer than the server. Its changes wait until the server is brought up to date.')
+  if ((typeof said === 'number' ? said : 1) < version)
+    return refuse(409, 'olderPage', 'This page is older than the server. Its changes stay on this device; reload the page to send them.')
   const parsed = schema.safeParse(body)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]

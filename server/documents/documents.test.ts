@@ -1,23 +1,25 @@
 import assert from 'node:assert/strict'
 import { test } from 'node:test'
 
-import { createKit, createPad } from '@heliaster/core/kit'
+import { createBus, createKit, createPad } from '@heliaster/core/kit'
 import type { ApiError, ChangeEvent, DocumentPage, Kit, KitEdit, SavedDocument } from '@heliaster/core/kit'
+
+import { asFirstKit } from '@heliaster/core/kit/testing'
 
 import { aServer, batch, makeId, rename } from '../testing/a-server'
 
 const { call, aStoredKit, database, app } = aServer()
 
-const bus = (i: number): KitEdit => ({ type: 'putBus', bus: { id: `bus-${i}` as never, name: `${i}`, gainDb: 0, pan: 0, mute: false } })
+const bus = (i: number): KitEdit => ({ type: 'putBus', bus: createBus(`bus-${i}` as never, `${i}`) })
 
 test('a batch that would carry a kit past its schema is refused whole, and the list goes on', async () => {
   const kit = await aStoredKit()
-  const edits = Array.from({ length: 17 }, (_, i) => bus(i))
+  const edits = Array.from({ length: 33 }, (_, i) => bus(i))
   const answer = (
     await call<{ revision: number; refused: { reason: string }[] }>('POST', `/api/kits/${kit.id}/edits`, batch(1, edits))
   ).json()
-  assert.equal(answer.refused.length, 17)
-  assert.equal(answer.refused[0].reason, 'A kit holds at most 16 buses.')
+  assert.equal(answer.refused.length, 33)
+  assert.equal(answer.refused[0].reason, 'A kit holds at most 32 buses.')
   assert.deepEqual((await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json().doc, kit)
   assert.equal((await call('GET', '/api/kits')).status, 200)
 })
@@ -105,6 +107,27 @@ test('edits for a newer form of the document wait: the page is told that the ser
   const kit = await aStoredKit()
   const answer = await call<ApiError>('POST', `/api/kits/${kit.id}/edits`, { ...batch(1, [rename('x')]), version: 99 })
   assert.deepEqual([answer.status, answer.json().error.code], [409, 'olderServer'])
+})
+
+test('edits for an older form wait too: the page is told to reload, and documents of that form are kept in the form of now', async () => {
+  const [first] = [createKit(makeId, 'Of before')].map(asFirstKit)
+  assert.equal((await call('PUT', `/api/kits/${first.id}`, first)).status, 201)
+  const kept = (await call<SavedDocument<Kit>>('GET', `/api/kits/${first.id}`)).json().doc
+  assert.deepEqual([kept.version, kept.name], [2, 'Of before'])
+  for (const version of [1, undefined]) {
+    const answer = await call<ApiError>('POST', `/api/kits/${first.id}/edits`, { ...batch(1, [rename('x')]), version })
+    assert.deepEqual([answer.status, answer.json().error.code], [409, 'olderPage'])
+    assert.match(answer.json().error.message, /reload/)
+  }
+  assert.equal((await call('POST', `/api/kits/${first.id}/edits`, batch(1, [rename('x')]))).status, 200)
+})
+
+test('a kit that lies in the database in the form of before is read, listed and changed', async () => {
+  const kit = await aStoredKit('Old form')
+  await database().query('UPDATE documents SET json = ? WHERE id = ?', [JSON.stringify(asFirstKit(kit)), kit.id])
+  assert.deepEqual((await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json().doc, kit)
+  assert.equal((await call('POST', `/api/kits/${kit.id}/edits`, batch(1, [rename('New form')]))).status, 200)
+  assert.equal((await call<SavedDocument<Kit>>('GET', `/api/kits/${kit.id}`)).json().doc.name, 'New form')
 })
 
 test('who listens is told of changes and deletions, those made through another server too', async () => {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before } from 'node:test'
 
-import { createIds, createKit } from '@heliaster/core/kit'
+import { createIds, createKit, KIT_VERSION } from '@heliaster/core/kit'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import type { DataSource } from 'typeorm'
 
@@ -15,7 +15,12 @@ type Tools = { startMariadb(folder: string): Promise<{ socketPath: string; passw
 
 export const makeId = createIds(Math.random)
 export const rename = (name: string): KitEdit => ({ type: 'setKit', fields: { name } })
-export const batch = (baseRevision: number, edits: KitEdit[], batchId: string = makeId('batch')) => ({ baseRevision, batchId, edits })
+export const batch = (baseRevision: number, edits: KitEdit[], batchId: string = makeId('batch')) => ({
+  baseRevision,
+  batchId,
+  version: KIT_VERSION,
+  edits,
+})
 
 /** The server's routes against a MariaDB of their own, for the tests of one file. */
 export function aServer(webFolder?: string) {

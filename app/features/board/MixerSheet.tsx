@@ -1,5 +1,5 @@
 import type { Bus, Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, valueOf } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
@@ -30,13 +30,13 @@ export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClo
     <Sheet title="Mixer" isOpen onClose={onClose}>
       <Slider
         label="The whole kit"
-        value={kit.gainDb}
+        value={valueOf(kit, 'gainDb')}
         min={-48}
         max={24}
         step={0.1}
         unit="dB"
         neutral={0}
-        onSlide={(gainDb) => gesture.set([{ type: 'setKit', fields: { gainDb } }])}
+        onSlide={(gainDb) => gesture.set([{ type: 'setKit', fields: { values: { gainDb } } }])}
         onDone={gesture.end}
       />
       <Slider
@@ -80,11 +80,11 @@ function PadStrip({ kit, pad, isSolo, gesture }: { kit: Kit; pad: Pad; isSolo: b
     <Strip
       name={name}
       level={() => Math.max(...raysLevel(pad.id))}
-      gainDb={settings.gainDb}
-      pan={settings.pan}
+      gainDb={settings.values.gainDb}
+      pan={settings.values.pan}
       mute={settings.mute}
-      onGain={(gainDb) => gesture.set(own({ gainDb }))}
-      onPan={(pan) => gesture.set(own({ pan }))}
+      onGain={(gainDb) => gesture.set(own({ values: { gainDb } }))}
+      onPan={(pan) => gesture.set(own({ values: { pan } }))}
       onDone={gesture.end}
       onMute={() => editKit(kit.id, own({ mute: !settings.mute }))}
     >
@@ -115,11 +115,11 @@ function BusStrip({ kit, bus, gesture }: { kit: Kit; bus: Bus; gesture: KitGestu
       name={`${bus.name} (${feeds.length} ${feeds.length === 1 ? 'ray' : 'rays'})`}
       level={() => Math.hypot(...feeds.map(({ pad, place }) => raysLevel(pad.id)[place]))}
       settings={<BusSettings kit={kit} bus={bus} feeds={feeds.length} />}
-      gainDb={bus.gainDb}
-      pan={bus.pan}
+      gainDb={valueOf(bus, 'gainDb')}
+      pan={valueOf(bus, 'pan')}
       mute={bus.mute}
-      onGain={(gainDb) => gesture.set(put({ gainDb }))}
-      onPan={(pan) => gesture.set(put({ pan }))}
+      onGain={(gainDb) => gesture.set(put({ values: { ...bus.values, gainDb } }))}
+      onPan={(pan) => gesture.set(put({ values: { ...bus.values, pan } }))}
       onDone={gesture.end}
       onMute={() => editKit(kit.id, put({ mute: !bus.mute }))}
     >

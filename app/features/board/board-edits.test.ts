@@ -49,7 +49,7 @@ test('many files reach pads in every manner, in one step that undo takes back', 
 })
 
 test('files put onto a pad leave every setting as it is, and come besides what is there when that is wanted', () => {
-  const own = { name: 'Kept', pan: 0.4, gainDb: -7 }
+  const own = { name: 'Kept', values: { pan: 0.4, gainDb: -7 } }
   const pad = { ...createPad(makeId, own, 50), bands: [] as Pad['bands'] }
   const filled = { ...pad, bands: asTurns(makeId, pad.rays[0].id, Object.values(placeFiles(kitOf(), files, { way: 'turns', loudness }).pads[0].bands[0].turns[0].clips) as never) } // prettier-ignore
   const kit = kitOf(filled)
@@ -82,12 +82,12 @@ test('a setting of a cell can be for its band, its turn, its microphone, its str
 })
 
 test('settings are copied by group, what the model leaves as it comes included; names and clips stay', () => {
-  const model = createPad(makeId, { name: 'Model', gainDb: -3, pick: 'random' }, 40)
-  const other = createPad(makeId, { name: 'Other', pan: 0.5, gainDb: 2, mode: 'hold' }, 41)
+  const model = createPad(makeId, { name: 'Model', values: { gainDb: -3 }, pick: 'random' }, 40)
+  const other = createPad(makeId, { name: 'Other', values: { pan: 0.5, gainDb: 2 }, mode: 'hold' }, 41)
   const kit = kitOf(model, other)
   const own = (group: 'level' | 'all') => after(kit, copySettingsEdits(model, kit.pads, group)).pads[1].own
-  expect(own('level')).toEqual({ name: 'Other', gainDb: -3, mode: 'hold' })
-  expect(own('all')).toEqual({ name: 'Other', gainDb: -3, pick: 'random' })
+  expect(own('level')).toEqual({ name: 'Other', values: { gainDb: -3 }, mode: 'hold' })
+  expect(own('all')).toEqual({ name: 'Other', values: { gainDb: -3 }, pick: 'random' })
 })
 
 test('a bus that is removed leaves no ray or pad that goes to it', () => {

@@ -1,9 +1,9 @@
+import { MOST, createBus } from '@heliaster/core/kit'
 import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
 import { makeId } from '../../documents/make-id'
 
 /** The most buses a kit has. */
-export const MOST_BUSES = 16
 
 /** Where a ray or a pad goes: a bus, a new one, or the way it would go without a choice. */
 export type BusChoice = BusId | 'none' | 'new'
@@ -13,13 +13,13 @@ export function busOptions(kit: Kit, none: string): { value: BusChoice; text: st
   return [
     { value: 'none', text: none },
     ...kit.buses.map((bus) => ({ value: bus.id, text: bus.name })),
-    ...(kit.buses.length < MOST_BUSES ? [{ value: 'new' as const, text: 'A new bus' }] : []),
+    ...(kit.buses.length < MOST.buses ? [{ value: 'new' as const, text: 'A new bus' }] : []),
   ]
 }
 
 /** Sends a pad, or one ray of it, to a bus; a new bus is called `name`. */
 export function sendEdits(pad: Pad, rayId: RayId | undefined, choice: BusChoice, name: string): KitEdit[] {
-  const made: Bus | undefined = choice === 'new' ? { id: makeId<BusId>('bus'), name, gainDb: 0, pan: 0, mute: false } : undefined
+  const made: Bus | undefined = choice === 'new' ? createBus(makeId<BusId>('bus'), name) : undefined
   const set = made ? { bus: made.id } : choice === 'none' ? {} : { bus: choice as BusId }
   const clear = choice === 'none' ? (['bus'] as const) : []
   const send: KitEdit = rayId

@@ -1,5 +1,5 @@
-import { createPad, freeNote, sameData, velocityToLevel } from '@heliaster/core/kit'
-import type { Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
+import { createPad, freeNote, sameData, STRAIGHT, velocityToLevel } from '@heliaster/core/kit'
+import type { BeadId, Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
 import { asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
@@ -143,12 +143,12 @@ export function loopEdits(
   })
   const bar = 4 * stepsPerBeat
   const last = Math.max(0, ...placed.map(({ step }) => step + Math.round(grid.beats * stepsPerBeat)))
-  const strings = placed.map(({ pad, step }) => ({ padId: pad.id, beads: [{ step, velocity: 127 }] }))
+  const strings = placed.map(({ pad, step }) => ({ padId: pad.id, beads: [{ id: `${pad.id}.${step}` as BeadId, step, velocity: 127 }] }))
   const name = source.name.slice(0, 120)
   const lengthSteps = Math.min(1024, Math.max(1, Math.ceil(last / bar)) * bar)
   return [
     ...(takesTempo ? [{ type: 'setKit' as const, fields: { tempoBpm: grid.tempoBpm } }] : []),
-    { type: 'putGroove', groove: { id: grooveId, name, lengthSteps, stepsPerBeat, swing: 0, strings } },
+    { type: 'putGroove', groove: { id: grooveId, name, lengthSteps, stepsPerBeat, swing: STRAIGHT, strings } },
     {
       type: 'putTie',
       tie: { id: makeId('tie'), kind: 'chokeGroup', name, pads: pads.map((pad) => pad.id), fadeSeconds: LOOP_CHOKE_SECONDS },

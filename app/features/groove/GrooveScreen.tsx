@@ -74,9 +74,9 @@ export function GrooveScreen() {
             <Slider
               label="Swing"
               value={groove.swing * 100}
-              min={0}
-              max={100}
-              step={1}
+              min={50}
+              max={75}
+              step={0.1}
               unit="%"
               onSlide={(percent) => gesture.set([put({ ...groove, swing: percent / 100 })])}
               onDone={gesture.end}

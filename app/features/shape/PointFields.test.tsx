@@ -1,5 +1,5 @@
 import type { Envelope } from '@heliaster/core/kit'
-import { defaultPadSettings } from '@heliaster/core/kit'
+import { settled, usualPadSettings } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
@@ -18,7 +18,7 @@ function Bench() {
     <PointFields
       envelope={envelope}
       index={index}
-      layer="amp"
+      layer="level"
       canSustain={false}
       onChange={setEnvelope}
       onPoint={setIndex}
@@ -56,8 +56,7 @@ test('a level that cannot be is held, and that is said', () => {
 })
 
 test('an envelope that is longer than its clip says so, in a one-shot', () => {
-  const amp = { points: [point(0, 1), point(2, 0)] }
-  const settings = { ...defaultPadSettings, shape: { ...defaultPadSettings.shape, amp } }
+  const settings = settled(usualPadSettings, { envelopes: { level: { points: [point(0, 1), point(2, 0)] } } })
   const { rerender } = render(<EndsFirst settings={settings} clipSeconds={0.5} />)
   expect(screen.getByRole('status').textContent).toMatch(/ends after 0\.50 s, before its level envelope does \(2\.00 s\)/)
   rerender(<EndsFirst settings={settings} clipSeconds={3} />)

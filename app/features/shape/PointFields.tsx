@@ -23,7 +23,7 @@ interface Props {
 /** The chosen point in numbers. */
 export function PointFields({ envelope, index, layer, canSustain, onChange, onPoint, onBend, onBent, onRemove }: Props) {
   const point = envelope.points[index]
-  const isAmp = layer === 'amp'
+  const isAmp = layer === 'level'
   const [words, setWords] = useState<string>()
   useEffect(() => setWords(undefined), [index, layer])
   const type = (typed: Typed) => {

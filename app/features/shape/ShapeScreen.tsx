@@ -1,5 +1,5 @@
-import { padSettings } from '@heliaster/core/kit'
-import type { Envelope, Kit, Pad, PadSettings, Shape } from '@heliaster/core/kit'
+import { cutoffDb, dampingOf, padSettings, parameters } from '@heliaster/core/kit'
+import type { Envelope, Kit, OwnSettings, Pad, PadSettings, Parameter } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -21,7 +21,7 @@ import { TideChart } from './TideChart'
 import { useDrawnHit } from './use-drawn-hit'
 
 const LAYERS = [
-  { value: 'amp', text: 'Level' },
+  { value: 'level', text: 'Level' },
   { value: 'pitch', text: 'Pitch' },
 ] as const
 const FILTERS = [
@@ -30,6 +30,9 @@ const FILTERS = [
   { value: 'bandPass', text: 'Band' },
   { value: 'highPass', text: 'High pass' },
 ] as const
+
+const { min: MIN_DAMPING, max: MAX_DAMPING } = parameters.filter1Damping
+const clamp = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value))
 
 /** Where one pad's sound is shaped, on its tide chart. */
 export function ShapeScreen() {
@@ -57,17 +60,17 @@ function NothingToShape() {
 function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const palette = usePalette()
   const isWide = useIsWide()
-  const [layer, setLayer] = useState<Layer>('amp')
+  const [layer, setLayer] = useState<Layer>('level')
   const [point, setPoint] = useState<number>()
   const settings = padSettings(kit, pad)
-  const { shape } = settings
+  const { values, choices, envelopes } = settings
   const drawn = useDrawnHit(kit, pad)
-  const baseHz = drawn?.pitchHz && drawn.pitchHz * 2 ** (settings.tuneCents / 1200)
+  const baseHz = drawn?.pitchHz && drawn.pitchHz * 2 ** (values.tuneCents / 1200)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
-  const set = (own: Partial<PadSettings>) => gesture.set([{ type: 'setPad', padId: pad.id, own }])
-  const setShape = (change: Partial<Shape>) => set({ shape: { ...shape, ...change } })
-  const setEnvelope = (envelope: Envelope) => setShape({ [layer]: envelope })
-  const envelope = shape[layer]
+  const set = (own: OwnSettings) => gesture.set([{ type: 'setPad', padId: pad.id, own }])
+  const setValue = (name: Parameter, value: number) => set({ values: { [name]: value } })
+  const setEnvelope = (envelope: Envelope) => set({ envelopes: { [layer]: envelope } })
+  const envelope = envelopes[layer]
   const put = (changed: Envelope, chosenPoint?: number) => {
     setEnvelope(changed)
     gesture.end()
@@ -78,7 +81,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
       isWide={isWide}
       drawn={drawn}
       baseHz={baseHz}
-      shape={shape}
+      shape={settings}
       family={settings.family}
       layer={layer}
       point={point}
@@ -107,7 +110,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
       </View>
       {envelope.points.length === 0 ? (
         <Button
-          label={layer === 'amp' ? 'Shape the level' : 'Shape the pitch'}
+          label={layer === 'level' ? 'Shape the level' : 'Shape the pitch'}
           kind="main"
           onPress={() => put(newEnvelope(layer, drawn?.soundSeconds ?? 0.3), 1)}
         />
@@ -124,7 +127,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           envelope={envelope}
           index={point}
           layer={layer}
-          canSustain={(settings.mode === 'hold' || settings.mode === 'loopUntilLetGo') && layer === 'amp'}
+          canSustain={(settings.mode === 'hold' || settings.mode === 'loopUntilLetGo') && layer === 'level'}
           onChange={(changed) => put(changed, point)}
           onPoint={setPoint}
           onBend={(bend) => setEnvelope({ ...envelope, points: envelope.points.map((one, i) => (i === point ? { ...one, bend } : one)) })}
@@ -133,63 +136,63 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
         />
       )}
       {drawn && <EndsFirst settings={settings} clipSeconds={drawn.clipSeconds} />}
-      <TuneSlider value={settings.tuneCents} onSlide={(tuneCents) => set({ tuneCents })} onDone={gesture.end} />
+      <TuneSlider value={values.tuneCents} onSlide={(cents) => setValue('tuneCents', cents)} onDone={gesture.end} />
       <Slider
         label="Start"
-        value={shape.startSeconds * 1000}
+        value={values.startSeconds * 1000}
         min={0}
         max={Math.max(50, Math.round((drawn?.clipSeconds ?? 0.5) * 1000))}
         step={0.1}
         power={2}
         unit="ms"
         neutral={0}
-        onSlide={(ms) => setShape({ startSeconds: ms / 1000 })}
+        onSlide={(ms) => setValue('startSeconds', ms / 1000)}
         onDone={gesture.end}
       />
-      {shape.amp.points.length > 0 && (
+      {envelopes.level.points.length > 0 && (
         <Slider
           label="Length of the level envelope"
-          value={shape.decayScale * 100}
+          value={values.decayScale * 100}
           min={5}
           max={400}
           step={1}
           power={2}
           unit="%"
           neutral={100}
-          onSlide={(percent) => setShape({ decayScale: percent / 100 })}
+          onSlide={(percent) => setValue('decayScale', percent / 100)}
           onDone={gesture.end}
         />
       )}
       <Chips
         label="Filter"
         options={FILTERS}
-        value={shape.filter.type}
+        value={FILTERS.find(({ value }) => value === choices.filter1Kind)?.value}
         onChoose={(type) => {
-          setShape({ filter: { ...shape.filter, type } })
+          set({ choices: { filter1Kind: type } })
           gesture.end()
         }}
       />
-      {shape.filter.type !== 'off' && (
+      {choices.filter1Kind !== 'off' && (
         <>
           <Slider
             label="Cutoff"
-            value={shape.filter.cutoffHz}
+            value={values.filter1CutoffHz}
             min={20}
             max={18000}
             step={1}
             power={4}
             unit="Hz"
-            onSlide={(cutoffHz) => setShape({ filter: { ...shape.filter, cutoffHz } })}
+            onSlide={(hz) => setValue('filter1CutoffHz', hz)}
             onDone={gesture.end}
           />
           <Slider
-            label="Resonance"
-            value={shape.filter.resonance * 100}
-            min={0}
-            max={100}
-            step={1}
-            unit="%"
-            onSlide={(percent) => setShape({ filter: { ...shape.filter, resonance: percent / 100 } })}
+            label="Resonance, at the cutoff"
+            value={cutoffDb(values.filter1Damping)}
+            min={-6}
+            max={26}
+            step={0.1}
+            unit="dB"
+            onSlide={(db) => setValue('filter1Damping', clamp(dampingOf(db), MIN_DAMPING, MAX_DAMPING))}
             onDone={gesture.end}
           />
         </>
@@ -239,10 +242,10 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
 
 /** A one-shot whose envelope is longer than its clip: the clip ends first, and that is said. */
 export function EndsFirst({ settings, clipSeconds }: { readonly settings: PadSettings; readonly clipSeconds: number }) {
-  const { shape, mode, tuneCents } = settings
-  const last = shape.amp.points[shape.amp.points.length - 1]
-  const envelopeSeconds = (last?.seconds ?? 0) * shape.decayScale
-  const soundSeconds = clipEndSeconds(shape, tuneCents, clipSeconds)
+  const { values, envelopes, mode } = settings
+  const last = envelopes.level.points[envelopes.level.points.length - 1]
+  const envelopeSeconds = (last?.seconds ?? 0) * values.decayScale
+  const soundSeconds = clipEndSeconds(envelopes.pitch, values.startSeconds, values.tuneCents, clipSeconds)
   if ((mode !== 'oneShot' && mode !== 'hold') || envelopeSeconds <= soundSeconds + 0.001) return null
   return (
     <Text look="small" tone="coral" role="status">

@@ -39,8 +39,8 @@ export function TideChart(props: Props) {
   const [heldSeconds, setHeldSeconds] = useState<number>()
   const seconds = heldSeconds ?? drawn?.seconds ?? 0.5
   const geometry = createGeometry(isWide, box, seconds)
-  const { points } = shape[layer]
-  const scale = layer === 'amp' ? shape.decayScale : 1
+  const { points } = shape.envelopes[layer]
+  const scale = layer === 'level' ? shape.values.decayScale : 1
 
   const ref = usePointerDrag({
     onStart(x, y) {
@@ -105,14 +105,14 @@ export function TideChart(props: Props) {
             </SvgText>
           )}
           {drawn && <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />}
-          <EnvelopeLine envelope={shape.pitch} layer="pitch" geometry={geometry} seconds={seconds} active={layer === 'pitch'} />
+          <EnvelopeLine envelope={shape.envelopes.pitch} layer="pitch" geometry={geometry} seconds={seconds} active={layer === 'pitch'} />
           <EnvelopeLine
-            envelope={shape.amp}
-            layer="amp"
+            envelope={shape.envelopes.level}
+            layer="level"
             geometry={geometry}
             seconds={seconds}
-            scale={shape.decayScale}
-            active={layer === 'amp'}
+            scale={shape.values.decayScale}
+            active={layer === 'level'}
           />
           {points.map((one, index) => {
             const [x, y] = geometry.place(one.seconds * scale, share(one.value, layer))
@@ -123,7 +123,7 @@ export function TideChart(props: Props) {
                   cy={y}
                   r={index === point ? 11 : 8}
                   fill={index === point ? palette.coral : palette.raised}
-                  stroke={layer === 'amp' ? palette.kelp : palette.coral}
+                  stroke={layer === 'level' ? palette.kelp : palette.coral}
                   strokeWidth={2.5}
                 />
                 {layer === 'pitch' && (

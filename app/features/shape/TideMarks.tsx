@@ -31,11 +31,11 @@ export function EnvelopeLine({ envelope, layer, geometry, seconds, scale = 1, ac
       />
     ) : null
   const path = traced(envelope, layer, seconds, scale)
-  const color = layer === 'amp' ? palette.kelp : palette.coral
+  const color = layer === 'level' ? palette.kelp : palette.coral
   return (
     <>
       <Path d={line(geometry, path)} stroke={color} strokeWidth={active ? 2.5 : 1.25} fill="none" opacity={active ? 1 : 0.55} />
-      {layer === 'amp' && (
+      {layer === 'level' && (
         <Path
           d={line(
             geometry,

@@ -19,8 +19,8 @@ test('what cannot be taken as typed is said', () => {
   expect(early.words).toMatch(/Point 2 is at 70 ms; point 3 stands just behind it/)
   expect(typeTime(envelope, 0, -1).words).toMatch(/begins with its strike/)
   expect(typeTime(envelope, 2, 9999).words).toMatch(/an hour at most/)
-  expect(typeValue(envelope, 1, 2, 'amp')).toMatchObject({ words: expect.stringMatching(/0 to 100 %, so it stands at 100 %/) as string })
-  expect(typeValue(envelope, 1, 0.8, 'amp').words).toBeUndefined()
+  expect(typeValue(envelope, 1, 2, 'level')).toMatchObject({ words: expect.stringMatching(/0 to 100 %, so it stands at 100 %/) as string })
+  expect(typeValue(envelope, 1, 0.8, 'level').words).toBeUndefined()
   expect(typeValue({ points: [point(0, 0)] }, 0, 20000, 'pitch').words).toMatch(/ten octaves/)
 })
 
@@ -30,10 +30,10 @@ test('whatever is dragged, added and typed, points run forward and none stands o
   for (let i = 0; i < 400; i++) {
     const index = Math.floor(random() * now.points.length)
     const what = random()
-    if (what < 0.4) now = movePoint(now, index, random() * 2, random(), 'amp')
+    if (what < 0.4) now = movePoint(now, index, random() * 2, random(), 'level')
     else if (what < 0.7) now = typeTime(now, index, random() * 3 - 0.5).envelope
-    else if (what < 0.9 || now.points.length > 30) now = typeValue(now, index, random() * 3 - 1, 'amp').envelope
-    else [now] = addPoint(now, random() * 2, random(), 'amp')
+    else if (what < 0.9 || now.points.length > 30) now = typeValue(now, index, random() * 3 - 1, 'level').envelope
+    else [now] = addPoint(now, random() * 2, random(), 'level')
     const gaps = times(now).slice(1).map((seconds, k) => seconds - now.points[k].seconds) // prettier-ignore
     expect([i, gaps.every((gap) => gap > 0.00005)]).toEqual([i, true])
     expect(now.points.every(({ seconds, value }) => seconds >= 0 && seconds <= 3600 && value >= 0 && value <= 1)).toBe(true)
@@ -42,8 +42,8 @@ test('whatever is dragged, added and typed, points run forward and none stands o
 
 test('a clip ends earlier when it is read faster, by tuning or by its pitch envelope', () => {
   const none = { points: [] }
-  expect(clipEndSeconds({ pitch: none, startSeconds: 0.2 }, 0, 1.2)).toBeCloseTo(1)
-  expect(clipEndSeconds({ pitch: none, startSeconds: 0 }, 1200, 1)).toBeCloseTo(0.5)
-  expect(clipEndSeconds({ pitch: { points: [point(0, 1200), point(5, 1200)] }, startSeconds: 0 }, 0, 1)).toBeCloseTo(0.5, 2)
-  expect(clipEndSeconds({ pitch: { points: [point(0, 1200), point(0.25, 0)] }, startSeconds: 0 }, 0, 1)).toBeGreaterThan(0.6)
+  expect(clipEndSeconds(none, 0.2, 0, 1.2)).toBeCloseTo(1)
+  expect(clipEndSeconds(none, 0, 1200, 1)).toBeCloseTo(0.5)
+  expect(clipEndSeconds({ points: [point(0, 1200), point(5, 1200)] }, 0, 0, 1)).toBeCloseTo(0.5, 2)
+  expect(clipEndSeconds({ points: [point(0, 1200), point(0.25, 0)] }, 0, 0, 1)).toBeGreaterThan(0.6)
 })

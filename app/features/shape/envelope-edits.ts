@@ -1,17 +1,17 @@
 import { bendToK, bent } from '@heliaster/core/engine'
-import type { Envelope, EnvelopePoint, Shape } from '@heliaster/core/kit'
+import type { Envelope, EnvelopePoint } from '@heliaster/core/kit'
 
-export type Layer = 'amp' | 'pitch'
+export type Layer = 'level' | 'pitch'
 
 /** The range that can be drawn; typed values may go as far as the document allows. */
 export const PITCH_RANGE_CENTS = 4800
-const limits = { amp: [0, 1], pitch: [-12000, 12000] } as const
+const limits = { level: [0, 1], pitch: [-12000, 12000] } as const
 
 /** A new envelope spans the hit it is for. */
 export function newEnvelope(layer: Layer, seconds: number): Envelope {
   const span = Math.max(0.02, Number(seconds.toFixed(3)))
   const point = (share: number, value: number, bend: number): EnvelopePoint => ({ seconds: Number((span * share).toFixed(4)), value, bend })
-  return layer === 'amp'
+  return layer === 'level'
     ? { points: [point(0, 1, 0), point(0.4, 0.7, 0), point(1, 0, -0.3)] }
     : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
 }
@@ -31,7 +31,7 @@ export function movePoint(envelope: Envelope, index: number, seconds: number, va
   const moved = {
     ...points[index],
     seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))),
-    value: Math.min(high, Math.max(low, round(value, layer === 'amp' ? 4 : 0))),
+    value: Math.min(high, Math.max(low, round(value, layer === 'level' ? 4 : 0))),
   }
   return { ...envelope, points: points.map((point, i) => (i === index ? moved : point)) }
 }
@@ -68,7 +68,7 @@ export function typeValue(envelope: Envelope, index: number, value: number, laye
   const changed = movePoint(envelope, index, envelope.points[index].seconds, value, layer)
   if (value >= low && value <= high) return { envelope: withTimes(changed, envelope) }
   const words =
-    layer === 'amp'
+    layer === 'level'
       ? `A level goes from 0 to 100 %, so it stands at ${value > high ? 100 : 0} %. The pad’s own level makes it louder.`
       : `A pitch goes ten octaves up or down, so it stands at ${value > high ? high : low} cents.`
   return { envelope: withTimes(changed, envelope), words }
@@ -106,11 +106,7 @@ const STEP_SECONDS = 0.001
 const LONGEST_SECONDS = 600
 
 /** When a clip of so many seconds has been read to its end: tuning and the pitch envelope read it faster or slower. */
-export function clipEndSeconds(
-  { pitch, startSeconds }: Pick<Shape, 'pitch' | 'startSeconds'>,
-  tuneCents: number,
-  clipSeconds: number,
-): number {
+export function clipEndSeconds(pitch: Envelope, startSeconds: number, tuneCents: number, clipSeconds: number): number {
   const left = Math.max(0, clipSeconds - startSeconds)
   if (pitch.points.length === 0) return left / 2 ** (tuneCents / 1200)
   let read = 0

@@ -44,14 +44,14 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
 }
 
 async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
-  const { shape } = padSettings(kit, pad)
+  const { values, envelopes } = padSettings(kit, pad)
   const clipSeconds = longestClip(kit, pad)
   const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE)
   const soundSeconds = lastAudible(left, right) / RATE
   const envelopeEnd = Math.max(
     0,
-    ...shape.amp.points.map((point) => point.seconds * shape.decayScale),
-    ...shape.pitch.points.map((point) => point.seconds),
+    ...envelopes.level.points.map((point) => point.seconds * values.decayScale),
+    ...envelopes.pitch.points.map((point) => point.seconds),
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
   return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, pitchHz: await clipPitchHz(pad) }

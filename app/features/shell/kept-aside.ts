@@ -1,4 +1,4 @@
-import { applyBatch } from '@heliaster/core/kit'
+import { applyBatch, editsOfNow } from '@heliaster/core/kit'
 import type { AnyEdit } from '@heliaster/core/kit'
 
 import { device } from '../../documents'
@@ -35,12 +35,13 @@ export async function applyAgain(refused: RefusedEdits): Promise<void> {
     return
   }
   const entry = documents.store.getState().entries[docId]
-  const tried = entry && applyBatch(documents.kind, entry.doc, editsOf(refused))
-  if (!tried || tried.refused.length === editsOf(refused).length) {
-    notify(`They still do not fit: ${tried?.refused[0]?.reason ?? 'the document cannot be read.'}`)
+  const now = entry && editsOfNow(documents.kind, entry.doc, editsOf(refused), refused.version)
+  const tried = now && applyBatch(documents.kind, entry.doc, now.edits)
+  if (!tried || tried.refused.length === now.edits.length) {
+    notify(`They still do not fit: ${[...(now?.refused ?? []), ...(tried?.refused ?? [])][0]?.reason ?? 'the document cannot be read.'}`)
     return
   }
-  documents.edit(docId, editsOf(refused))
+  documents.edit(docId, now.edits)
   await putAway(refused)
 }
 

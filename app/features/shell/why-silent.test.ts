@@ -1,10 +1,10 @@
-import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
+import { createBand, createBus, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import type { Kit, Pad, Turn } from '@heliaster/core/kit'
 
 import { makeId } from '../../documents/make-id'
 import { whyHardlyHeard, whySilent } from './why-silent'
 
-const bus = { id: 'bus-1' as never, name: 'Quay', gainDb: 0, pan: 0, mute: true }
+const bus = { ...createBus('bus-1' as never, 'Room'), mute: true }
 
 function kitOf(change: (pad: Pad) => Pad, more: Partial<Kit> = {}): Kit {
   const pad = createPad(makeId, { name: 'Oar' }, 40)
@@ -32,12 +32,12 @@ test('a silent strike says which of all reasons it is', () => {
 })
 
 test('a level at the bottom is named, the nearest to the whole first', () => {
-  const quiet = kitOf((pad) => ({ ...pad, own: { ...pad.own, gainDb: -60 } }))
+  const quiet = kitOf((pad) => ({ ...pad, own: { ...pad.own, values: { gainDb: -60 } } }))
   const of = (kit: Kit) => whyHardlyHeard(kit, kit.pads[0].id)
   expect(of(kitOf((pad) => pad))).toBeUndefined()
   expect(of(quiet)).toBe('hardly heard: the pad’s level is -60 dB')
-  expect(of({ ...quiet, gainDb: -48 })).toBe('hardly heard: the whole kit is at -48 dB')
-  const low = { ...bus, mute: false, gainDb: -50 }
+  expect(of({ ...quiet, values: { gainDb: -48 } })).toBe('hardly heard: the whole kit is at -48 dB')
+  const low = { ...bus, mute: false, values: { gainDb: -50 } }
   expect(of(kitOf((pad) => ({ ...pad, own: { bus: low.id } }), { buses: [low] }))).toBe(
     'hardly heard: the level of its bus is at the bottom',
   )

@@ -1,4 +1,4 @@
-import { padById, padSettings } from '@heliaster/core/kit'
+import { padById, padSettings, valueOf } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
 import type { Soloed } from '../../audio/sound'
@@ -41,9 +41,13 @@ export function whyHardlyHeard(kit: Kit, padId: PadId): string | undefined {
   const pad = padById(kit, padId)
   if (!pad) return undefined
   const settings = padSettings(kit, pad)
-  if (kit.gainDb <= BOTTOM_DB) return `hardly heard: the whole kit is at ${kit.gainDb.toFixed(0)} dB`
-  if (settings.gainDb <= BOTTOM_DB) return `hardly heard: the pad’s level is ${settings.gainDb.toFixed(0)} dB`
-  if (pad.rays.every((ray) => ray.mute || ray.gainDb <= BOTTOM_DB)) return 'hardly heard: the levels of its rays are at the bottom'
+  const [kitDb, padDb] = [valueOf(kit, 'gainDb'), settings.values.gainDb]
+  if (kitDb <= BOTTOM_DB) return `hardly heard: the whole kit is at ${kitDb.toFixed(0)} dB`
+  if (padDb <= BOTTOM_DB) return `hardly heard: the pad’s level is ${padDb.toFixed(0)} dB`
+  if (pad.rays.every((ray) => ray.mute || valueOf(ray, 'gainDb') <= BOTTOM_DB))
+    return 'hardly heard: the levels of its rays are at the bottom'
   const buses = pad.rays.map((ray) => kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus)))
-  return buses.every((bus) => bus && bus.gainDb <= BOTTOM_DB) ? 'hardly heard: the level of its bus is at the bottom' : undefined
+  return buses.every((bus) => bus && valueOf(bus, 'gainDb') <= BOTTOM_DB)
+    ? 'hardly heard: the level of its bus is at the bottom'
+    : undefined
 }

@@ -8,17 +8,30 @@ interface Held {
   changedAt: number
 }
 
+interface Sent {
+  readonly baseRevision: number
+  readonly batchId: string
+  readonly version?: number
+  readonly edits: AnyEdit[]
+}
+
 const kindsByFolder = { kits: kitKind, sources: sourceKind, starts: startKind } as unknown as Record<
   string,
   DocumentKind<{ id: string; name: string }, AnyEdit>
 >
+
+const words: Record<string, string> = {
+  olderServer: 'This page is newer than the server.',
+  olderPage: 'This page is older than the server.',
+  invalid: 'This kit was made by a newer Heliaster (version 9; this one reads up to 1). Update to open it.',
+}
 
 /** What the server promises, as plainly as it can be said: a slow model in memory that tests hold devices against. */
 export class PlainServer {
   readonly docs = new Map<string, Held>()
   /** Every batch that was answered, with what it was answered. */
   readonly batches = new Map<string, { revision: number; refused: { edit: unknown; reason: string }[] }>()
-  /** Whether pages are newer than this server, so that it does not take their edits. */
+  /** Whether pages are newer than this server, so that it takes neither their documents nor their edits. */
   isOlder = false
   private readonly listeners = new Set<(event: ChangeEvent) => void>()
 
@@ -33,7 +46,7 @@ export class PlainServer {
     const key = `${kind.kind}:${id}`
     if (method === 'GET' && !id) return { status: 200, body: this.list(kind.kind, searchParams) }
     if (method === 'GET') return this.find(key)
-    if (method === 'PUT') return this.create(key, body as Held['doc'], searchParams.get('batch')!)
+    if (method === 'PUT') return this.create(kind, key, body, searchParams.get('batch')!)
     if (method === 'POST' && what === 'edits') return this.edits(kind, key, body as never)
     return this.setHidden(key, method === 'DELETE')
   }
@@ -58,7 +71,10 @@ export class PlainServer {
     return held && !held.hidden ? { status: 200, body: { revision: held.revision, doc: held.doc } } : this.error(404, 'notFound')
   }
 
-  private create(key: string, doc: Held['doc'], batchId: string) {
+  private create(kind: DocumentKind<Held['doc'], AnyEdit>, key: string, body: unknown, batchId: string) {
+    const read = kind.read(body)
+    if (this.isOlder || !read.ok) return this.error(422, 'invalid')
+    const doc = JSON.parse(JSON.stringify(read.value)) as Held['doc']
     const held = this.docs.get(key)
     if (!held) {
       this.put(key, { revision: 1, doc, hidden: false, changedAt: this.now() })
@@ -69,8 +85,9 @@ export class PlainServer {
     return this.batches.has(batchId) ? { status: 200, body: { revision: held.revision, doc: held.doc } } : this.error(409, 'taken')
   }
 
-  private edits(kind: DocumentKind<Held['doc'], AnyEdit>, key: string, batch: { baseRevision: number; batchId: string; edits: AnyEdit[] }) {
+  private edits(kind: DocumentKind<Held['doc'], AnyEdit>, key: string, batch: Sent) {
     if (this.isOlder) return this.error(409, 'olderServer')
+    if ((batch.version ?? 1) < kind.version) return this.error(409, 'olderPage')
     const known = this.batches.get(batch.batchId)
     if (known) return { status: 200, body: known }
     const held = this.docs.get(key)
@@ -98,9 +115,6 @@ export class PlainServer {
   }
 
   private error(status: number, code: string, details?: unknown) {
-    return {
-      status,
-      body: { error: { code, message: code === 'olderServer' ? 'This page is newer than the server.' : 'The server refuses.', details } },
-    }
+    return { status, body: { error: { code, message: words[code] ?? 'The server refuses.', details } } }
   }
 }

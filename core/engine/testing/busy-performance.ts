@@ -1,9 +1,9 @@
 import type { Audio } from '../../audio/audio'
 import { createIds } from '../../kit/ids'
 import type { AudioHash, PadId } from '../../kit/ids'
-import type { Kit, PadSettings } from '../../kit/kit'
+import type { Kit, OwnSettings } from '../../kit/kit'
 import { createBand, createKit, createPad, createTurn, wholeClip } from '../../kit/make'
-import { plainShape } from '../../kit/plain-shape'
+import { responseTo } from '../../kit/responses'
 import { EventType } from '../program'
 
 /** A kit and a performance that use everything the engine has, from a seed. Samples are whole 16-bit steps, so that they travel exactly. */
@@ -20,37 +20,33 @@ export function busyPerformance(seconds: number, rate: number) {
     return hash
   }
   const point = (at: number, value: number, bend = 0) => ({ seconds: at, value, bend })
-  const shapes: Partial<PadSettings>[] = [
+  const filter = (filter1Kind: 'lowPass' | 'highPass', filter1CutoffHz: number, resonance: number, filter1EnvelopeCents = 0) => ({
+    choices: { filter1Kind },
+    values: { filter1CutoffHz, filter1Damping: 2 - 1.95 * resonance, filter1EnvelopeCents },
+  })
+  const opening = filter('lowPass', 700, 0.6, 4200)
+  const thin = filter('highPass', 2500, 0.2)
+  const shapes: OwnSettings[] = [
     {},
-    { shape: { ...plainShape, pitch: { points: [point(0, 3600), point(0.04, 0, -0.7), point(0.2, -500, 0.3)] } } },
+    { envelopes: { pitch: { points: [point(0, 3600), point(0.04, 0, -0.7), point(0.2, -500, 0.3)] } } },
     {
       mode: 'hold',
-      shape: { ...plainShape, amp: { points: [point(0, 0), point(0.003, 1, 0.4), point(0.05, 0.5), point(0.12, 0, -0.5)], sustain: 2 } },
+      envelopes: { level: { points: [point(0, 0), point(0.003, 1, 0.4), point(0.05, 0.5), point(0.12, 0, -0.5)], sustain: 2 } },
     },
+    { ...opening, envelopes: { filter1: { points: [point(0, 1), point(0.08, 0, -0.4)] } } },
     {
-      shape: {
-        ...plainShape,
-        filter: { type: 'lowPass', cutoffHz: 700, resonance: 0.6, env: { points: [point(0, 1), point(0.08, 0, -0.4)] }, envCents: 4200 },
-      },
+      values: { tuneCents: -711 },
+      responses: [responseTo('chance', 'tuneCents', 120), responseTo('velocity', 'gainDb', 24, { bend: 0.3 })],
     },
-    {
-      tuneCents: -711,
-      responses: [
-        { from: 'chance', to: { kind: 'tuneCents' }, amount: 120, bend: 0, bypass: false },
-        { from: 'velocity', to: { kind: 'gainDb' }, amount: 24, bend: 0.3, bypass: false },
-      ],
-    },
-    {
-      shape: {
-        ...plainShape,
-        startSeconds: 0.004,
-        filter: { type: 'highPass', cutoffHz: 2500, resonance: 0.2, env: { points: [] }, envCents: 0 },
-      },
-    },
+    { ...thin, values: { ...thin.values, startSeconds: 0.004 } },
   ]
   const picks = ['cycle', 'random', 'shuffle'] as const
   const pads = shapes.map((own, index) => {
-    const pad = createPad(makeId, { pick: picks[index % 3], pan: index / 5 - 0.5, maxStrikes: 4, gainDb: -8, ...own }, 36 + index)
+    const pad = createPad(
+      makeId,
+      { pick: picks[index % 3], maxStrikes: 4, ...own, values: { pan: index / 5 - 0.5, gainDb: -8, ...own.values } },
+      36 + index,
+    )
     const bands = [1, 50, 100].map((from, band) =>
       createBand(
         makeId,

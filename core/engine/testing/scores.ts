@@ -1,10 +1,11 @@
 import type { Audio } from '../../audio/audio'
 import { seeded, testIds } from '../../kit/builders'
 import type { AudioHash, BusId, PadId, TieId } from '../../kit/ids'
-import type { Band, Clip, Kit, Pad, PadSettings, Ray } from '../../kit/kit'
-import { createBand, createKit, createPad, createRay, createTurn, wholeClip } from '../../kit/make'
-import { plainShape } from '../../kit/plain-shape'
-import type { Envelope, Shape } from '../../kit/shape'
+import type { Band, Clip, Kit, OwnSettings, Pad, Ray } from '../../kit/kit'
+import { createBand, createBus, createKit, createPad, createRay, createTurn, wholeClip } from '../../kit/make'
+import { responseTo } from '../../kit/responses'
+import { usualEnvelopes } from '../../kit/shape'
+import type { Envelope } from '../../kit/shape'
 import { EventType } from '../program'
 import { busyPerformance } from './busy-performance'
 
@@ -36,17 +37,34 @@ interface Played {
 }
 
 /** Everything that sounds is said here, so that what a new pad begins with may change without changing what is played. */
-const silentDefaults: Partial<PadSettings> = {
-  gainDb: -6,
-  pan: 0,
+const silentDefaults: OwnSettings = {
   mode: 'oneShot',
   maxStrikes: 8,
   pick: 'cycle',
   counter: 'band',
   startAgain: 'never',
-  tuneCents: 0,
-  shape: plainShape,
+  values: {
+    gainDb: -6,
+    pan: 0,
+    tuneCents: 0,
+    startSeconds: 0,
+    decayScale: 1,
+    filter1CutoffHz: 2000,
+    filter1Damping: 2,
+    filter1EnvelopeCents: 0,
+  },
+  choices: { filter1Kind: 'off' },
+  envelopes: usualEnvelopes,
   responses: [],
+}
+
+/** What is said of values, choices and envelopes, over the defaults. */
+function over({ values, choices, envelopes }: OwnSettings): OwnSettings {
+  return {
+    values: { ...silentDefaults.values, ...values },
+    choices: { ...silentDefaults.choices, ...choices },
+    envelopes: { ...silentDefaults.envelopes, ...envelopes },
+  }
 }
 
 /** Puts a score together; samples are whole 16-bit steps made with whole numbers, so that they are the same everywhere. */
@@ -76,8 +94,8 @@ class Rig {
   }
 
   /** A pad of bands of turns of clips, one for each ray. */
-  pad(own: Partial<PadSettings>, bands: readonly (readonly (readonly (Clip | undefined)[])[])[], rays: Ray[] = [this.ray()]): Pad {
-    const pad = createPad(this.makeId, { ...silentDefaults, ...own }, 36 + this.pads.length)
+  pad(own: OwnSettings, bands: readonly (readonly (readonly (Clip | undefined)[])[])[], rays: Ray[] = [this.ray()]): Pad {
+    const pad = createPad(this.makeId, { ...silentDefaults, ...own, ...over(own) }, 36 + this.pads.length)
     const filled = bands.map((turns, i) =>
       createBand(
         this.makeId,
@@ -95,7 +113,7 @@ class Rig {
   }
 
   score(played: readonly Played[], seconds: number, more: Partial<Kit> = {}): GoldenScore {
-    const kit: Kit = { ...createKit(this.makeId, this.name), gainDb: 0, seed: 1, pads: this.pads, ...more }
+    const kit: Kit = { ...createKit(this.makeId, this.name), values: {}, seed: 1, pads: this.pads, ...more }
     const events = played.flatMap(({ pad = 0, frame, velocity = 127, note, held }, i) => {
       const shared = { padId: kit.pads[pad].id, key: i + 1 }
       const strike = { ...shared, frame, type: EventType.strike as number, velocity, ...(note === undefined ? {} : { note }) }
@@ -110,7 +128,6 @@ class Rig {
 
 const point = (seconds: number, value: number, bend = 0) => ({ seconds, value, bend })
 const envelope = (points: Envelope['points'], sustain?: number): Envelope => (sustain === undefined ? { points } : { points, sustain })
-const shaped = (shape: Partial<Shape>): Partial<PadSettings> => ({ shape: { ...plainShape, ...shape } })
 const every = (count: number, frames: number, make: (i: number) => Partial<Played> = () => ({})): Played[] =>
   Array.from({ length: count }, (_, i) => ({ frame: 7 + i * frames, ...make(i) }))
 
@@ -128,7 +145,11 @@ function pitched(): GoldenScore {
   const rig = new Rig('pitched')
   const clips = [rig.clip(9000), rig.clip(8000, 1, 44100), rig.clip(16000, 1, 96000)]
   clips.forEach((clip, i) =>
-    rig.pad({ rootNote: 60, tuneCents: [0, -731, 1200][i] }, [[[clip]]], [rig.ray({ keyTrack: 1, tuneCents: 13 * i })]),
+    rig.pad(
+      { rootNote: 60, values: { tuneCents: [0, -731, 1200][i] } },
+      [[[clip]]],
+      [rig.ray({ values: { keyTrack: 1, tuneCents: 13 * i } })],
+    ),
   )
   return rig.score(every(18, 4001, (i) => ({ pad: i % 3, note: 36 + 3 * i })), 2) // prettier-ignore
 }
@@ -136,14 +157,14 @@ function pitched(): GoldenScore {
 function envelopes(): GoldenScore {
   const rig = new Rig('envelopes')
   const clip = rig.clip(24000)
-  rig.pad({ ...shaped({ amp: envelope([point(0, 0), point(0.004, 1, 0.5), point(0.1, 0.4, -0.7), point(0.2, 0)]) }) }, [[[clip]]])
-  rig.pad({ mode: 'hold', ...shaped({ amp: envelope([point(0, 1), point(0.05, 0.6, 0.2), point(0.09, 0, -1)], 1), decayScale: 1.5 }) }, [
-    [[clip]],
-  ])
-  rig.pad({ ...shaped({ pitch: envelope([point(0, 3600), point(0.03, 0, -0.8), point(0.2, -900, 1)]), startSeconds: 0.003 }) }, [[[clip]]])
-  const long = { from: 'velocity', to: { kind: 'decay' }, amount: 1.5, bend: 0.2, bypass: false } as const
-  const late = { from: 'velocity', to: { kind: 'startSeconds' }, amount: -0.01, bend: 0, bypass: false } as const
-  rig.pad({ ...shaped({ amp: envelope([point(0, 1), point(0.3, 0, -0.4)]) }), responses: [long, late] }, [[[clip]]])
+  rig.pad({ envelopes: { level: envelope([point(0, 0), point(0.004, 1, 0.5), point(0.1, 0.4, -0.7), point(0.2, 0)]) } }, [[[clip]]])
+  const waiting = envelope([point(0, 1), point(0.05, 0.6, 0.2), point(0.09, 0, -1)], 1)
+  rig.pad({ mode: 'hold', envelopes: { level: waiting }, values: { decayScale: 1.5 } }, [[[clip]]])
+  const falling = envelope([point(0, 3600), point(0.03, 0, -0.8), point(0.2, -900, 1)])
+  rig.pad({ envelopes: { pitch: falling }, values: { startSeconds: 0.003 } }, [[[clip]]])
+  const long = responseTo('velocity', 'decayScale', 1.5, { bend: 0.2 })
+  const late = responseTo('velocity', 'startSeconds', -0.01)
+  rig.pad({ envelopes: { level: envelope([point(0, 1), point(0.3, 0, -0.4)]) }, responses: [long, late] }, [[[clip]]])
   return rig.score(every(16, 5501, (i) => ({ pad: i % 4, velocity: 127 - 6 * i, held: 2000 + 311 * i })), 2.2) // prettier-ignore
 }
 
@@ -158,10 +179,16 @@ function filters(): GoldenScore {
     ['highPass', 4000, 0.3, still, 0],
     ['lowPass', 24000, 1, still, 0],
   ] as const
-  for (const [type, cutoffHz, resonance, env, envCents] of kinds)
-    rig.pad({ ...shaped({ filter: { type, cutoffHz, resonance, env, envCents } }) }, [[[rig.clip(9000, 1 + (cutoffHz % 3 === 0 ? 1 : 0))]]])
-  const opening = { from: 'velocity', to: { kind: 'cutoffCents' }, amount: 3600, bend: -0.3, bypass: false } as const
-  rig.pad({ ...shaped({ filter: { type: 'lowPass', cutoffHz: 6000, resonance: 0.4, env: still, envCents: 0 } }), responses: [opening] }, [[[rig.clip(9000)]]]) // prettier-ignore
+  const filter = (filter1Kind: (typeof kinds)[number][0], filter1CutoffHz: number, filter1Damping: number, filter1EnvelopeCents = 0) => ({
+    choices: { filter1Kind },
+    values: { filter1CutoffHz, filter1Damping, filter1EnvelopeCents },
+  })
+  for (const [kind, cutoffHz, resonance, filter1, envelopeCents] of kinds) {
+    const own = { ...filter(kind, cutoffHz, 2 - 1.95 * resonance, envelopeCents), envelopes: { filter1 } }
+    rig.pad(own, [[[rig.clip(9000, 1 + (cutoffHz % 3 === 0 ? 1 : 0))]]])
+  }
+  const opening = responseTo('velocity', 'filter1CutoffHz', 3600, { bend: -0.3 })
+  rig.pad({ ...filter('lowPass', 6000, 2 - 1.95 * 0.4), responses: [opening] }, [[[rig.clip(9000)]]])
   return rig.score(every(18, 4801, (i) => ({ pad: i % 6, velocity: 20 + 6 * i })), 2) // prettier-ignore
 }
 
@@ -169,10 +196,9 @@ function blends(): GoldenScore {
   const rig = new Rig('blends')
   for (const blendLaw of ['power', 'linear'] as const) {
     const pad = rig.pad({}, [[[rig.clip(5000)]], [[rig.clip(5000)]], [[rig.clip(5000)]]])
-    rig.changeBands(pad, (band, i) => ({ ...band, blendLaw, gainDb: -2 * i, blendVelocities: [0, 25, 40][i] }))
+    rig.changeBands(pad, (band, i) => ({ ...band, blendLaw, values: { gainDb: -2 * i }, blendVelocities: [0, 25, 40][i] }))
   }
-  const level = { from: 'velocity', to: { kind: 'gainDb' }, amount: 18, bend: 0.4, bypass: false } as const
-  rig.pad({ responses: [level] }, [[[rig.clip(5000)]]])
+  rig.pad({ responses: [responseTo('velocity', 'gainDb', 18, { bend: 0.4 })] }, [[[rig.clip(5000)]]])
   return rig.score(every(63, 1501, (i) => ({ pad: i % 3, velocity: 1 + 2 * i })), 2.1) // prettier-ignore
 }
 
@@ -184,8 +210,7 @@ function pickScore(): GoldenScore {
     rig.changeBands(pad, (band) => ({ ...band, turns: band.turns.map((turn, i) => ({ ...turn, weight: 1 / (1 + i) })) }))
   }
   rig.pad({ pick: 'cycle', counter: 'pad', startAgain: 0.1 }, [turns(3), turns(3)])
-  const wander = { from: 'chance', to: { kind: 'tuneCents' }, amount: 200, bend: 0, bypass: false } as const
-  rig.pad({ responses: [wander, { ...wander, to: { kind: 'pan' }, amount: 0.5 }] }, [turns(1)])
+  rig.pad({ responses: [responseTo('chance', 'tuneCents', 200), responseTo('chance', 'pan', 0.5)] }, [turns(1)])
   return rig.score(every(100, 901, (i) => ({ pad: i % 5, velocity: 1 + ((i * 37) % 127) })), 2) // prettier-ignore
 }
 
@@ -204,8 +229,8 @@ function chokes(): GoldenScore {
 
 function limits(): GoldenScore {
   const rig = new Rig('limits')
-  const pads = [1, 2, 8].map((maxStrikes) => rig.pad({ maxStrikes, gainDb: -12 }, [[[rig.clip(40000)]]]))
-  rig.pad({ mode: 'hold', maxStrikes: 3, gainDb: -12 }, [[[rig.clip(40000)]]])
+  const pads = [1, 2, 8].map((maxStrikes) => rig.pad({ maxStrikes, values: { gainDb: -12 } }, [[[rig.clip(40000)]]]))
+  rig.pad({ mode: 'hold', maxStrikes: 3, values: { gainDb: -12 } }, [[[rig.clip(40000)]]])
   const group = {
     kind: 'chokeGroup' as const,
     id: rig.tieId(),
@@ -221,10 +246,13 @@ function limits(): GoldenScore {
 function modes(): GoldenScore {
   const rig = new Rig('modes')
   const clip = rig.clip(14000)
-  const looped = { ...clip, loop: { startFrame: 3000, endFrame: 7000 } }
+  const looped = {
+    ...clip,
+    loop: { startFrame: 3000, endFrame: 7000, kind: 'forward' as const, until: 'end' as const, crossfadeSeconds: 0 },
+  }
   rig.pad({ mode: 'oneShot' }, [[[clip]]])
   rig.pad({ mode: 'hold' }, [[[clip]]])
-  rig.pad({ mode: 'loopUntilLetGo', tuneCents: 300 }, [[[looped]]])
+  rig.pad({ mode: 'loopUntilLetGo', values: { tuneCents: 300 } }, [[[looped]]])
   rig.pad({ mode: 'loopUntilStruckAgain' }, [[[looped]]])
   return rig.score(every(16, 5003, (i) => ({ pad: i % 4, held: 3000 + 700 * i })), 2.5) // prettier-ignore
 }
@@ -239,9 +267,9 @@ function rays(): GoldenScore {
     ),
   ]
   const near = rig.ray({ microphone: true })
-  const far = rig.ray({ microphone: true, delaySeconds: 0.0131, gainDb: -5, invert: true })
-  const room = rig.ray({ microphone: true, onMissing: 'nearest', delaySeconds: 0.03, pan: 0.6 })
-  const apart = rig.ray({ gainDb: -9, tuneCents: 500 })
+  const far = rig.ray({ microphone: true, values: { delaySeconds: 0.0131, gainDb: -5 }, invert: true })
+  const room = rig.ray({ microphone: true, onMissing: 'nearest', values: { delaySeconds: 0.03, pan: 0.6 } })
+  const apart = rig.ray({ values: { gainDb: -9, tuneCents: 500 } })
   const ownBands = own([rig.clip(3000), rig.clip(2500)]).map((band) => ({
     ...band,
     turns: band.turns.map((turn) => ({ ...turn, clips: { [apart.id]: turn.clips.own } })),
@@ -254,8 +282,7 @@ function rays(): GoldenScore {
     ]),
   )
   rig.pad({}, bands, [near, far, room, { ...apart, source: { kind: 'clips', bands: ownBands, pick: 'random' } }])
-  const softer = { from: 'velocity', to: { kind: 'gainDb', rayId: room.id }, amount: 12, bend: 0, bypass: false } as const
-  rig.pad({ responses: [softer] }, bands, [near, { ...far, mute: true }, room])
+  rig.pad({ responses: [responseTo('velocity', 'gainDb', 12, { ray: room.id })] }, bands, [near, { ...far, mute: true }, room])
   return rig.score(every(20, 4003, (i) => ({ pad: i % 2, velocity: 1 + ((i * 41) % 127) })), 2) // prettier-ignore
 }
 
@@ -263,8 +290,8 @@ function channels(): GoldenScore {
   const rig = new Rig('channels')
   const clip = rig.clip(8000, 2)
   for (const channel of ['left', 'right', 'both', 'mid'] as const)
-    rig.pad({ pan: channel === 'both' ? -0.4 : 0.3 }, [[[{ ...clip, channel }]]])
-  rig.pad({ pan: -0.9, tuneCents: -311 }, [[[{ ...clip, channel: 'both' }]]])
+    rig.pad({ values: { pan: channel === 'both' ? -0.4 : 0.3 } }, [[[{ ...clip, channel }]]])
+  rig.pad({ values: { pan: -0.9, tuneCents: -311 } }, [[[{ ...clip, channel: 'both' }]]])
   return rig.score(every(10, 6007, (i) => ({ pad: i % 5 })), 1.5) // prettier-ignore
 }
 
@@ -272,16 +299,15 @@ function mix(): GoldenScore {
   const rig = new Rig('mix')
   const [low, high] = [rig.busId(), rig.busId()]
   const loud = () => [[[rig.clip(12000, 2, SCORE_RATE_HZ, 30000)]]]
-  rig.pad({ gainDb: 0, bus: low, pan: 0.2 }, loud())
-  rig.pad({ gainDb: 3, bus: high }, loud())
-  rig.pad({ gainDb: 6, bus: low }, loud(), [rig.ray({ bus: high, gainDb: 3 })])
-  rig.pad({ gainDb: 0, mute: true }, loud())
-  const bus = { name: 'Bus', mute: false }
+  rig.pad({ values: { gainDb: 0, pan: 0.2 }, bus: low }, loud())
+  rig.pad({ values: { gainDb: 3 }, bus: high }, loud())
+  rig.pad({ values: { gainDb: 6 }, bus: low }, loud(), [rig.ray({ bus: high, values: { gainDb: 3 } })])
+  rig.pad({ values: { gainDb: 0 }, mute: true }, loud())
   const buses = [
-    { ...bus, id: low, gainDb: -3, pan: -0.5 },
-    { ...bus, id: high, gainDb: 2, pan: 0.4 },
+    { ...createBus(low, 'Bus'), values: { gainDb: -3, pan: -0.5 } },
+    { ...createBus(high, 'Bus'), values: { gainDb: 2, pan: 0.4 } },
   ]
-  return rig.score(every(24, 2503, (i) => ({ pad: i % 4 })), 1.5, { buses, gainDb: 4 }) // prettier-ignore
+  return rig.score(every(24, 2503, (i) => ({ pad: i % 4 })), 1.5, { buses, values: { gainDb: 4 } }) // prettier-ignore
 }
 
 function busyMinute(): GoldenScore {

@@ -1,4 +1,6 @@
 import { sameData } from '../list'
+import { Draft } from './draft'
+import { EditDoesNotApply } from './element-edit'
 import type { ElementEdit, Ground } from './element-edit'
 import { identities, identity, isObject, isOneValue } from './identity'
 import type { JsonObject } from './identity'
@@ -27,6 +29,32 @@ export function difference<Doc extends object>(
   const way: Way<Doc> = { before, after, ground, bare, edits: [] }
   ofObjects(way, [], before as JsonObject, after as JsonObject)
   return way.edits
+}
+
+/**
+ * The same, tried: what stands on something inherited comes out otherwise where that changes in the same step, and is then
+ * said once more, as a whole.
+ */
+export function triedDifference<Doc extends object>(before: Doc, after: Doc, ground: Ground<Doc>, bare?: Bare): ElementEdit[] {
+  const edits = difference(before, after, ground, bare)
+  const made = applied(before, edits, ground)
+  if (made) return [...edits, ...difference(made, after, () => undefined, bare)]
+  const wholeLists: Ground<Doc> = (doc, at) => {
+    const inherited = ground(doc, at)
+    return Array.isArray(inherited) ? undefined : inherited
+  }
+  return difference(before, after, wholeLists, bare)
+}
+
+function applied<Doc extends object>(before: Doc, edits: readonly ElementEdit[], ground: Ground<Doc>): Doc | undefined {
+  const draft = new Draft(before, ground)
+  try {
+    for (const edit of edits) draft.apply(edit)
+    return draft.doc
+  } catch (error) {
+    if (error instanceof EditDoesNotApply) return undefined
+    throw error
+  }
 }
 
 function ofValues<Doc>(way: Way<Doc>, at: string[], before: unknown, after: unknown): void {

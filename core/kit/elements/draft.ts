@@ -148,7 +148,7 @@ export class Draft<Doc extends object> {
     for (let depth = 0; depth < at.length; depth++) {
       const key = at[depth]!
       const held = this.child(node, key) as Node | undefined
-      const child = this.own(held ?? (this.ground(this.root, at.slice(0, depth + 1)) as Node))
+      const child = held ? this.own(held) : this.copied(this.ground(this.root, at.slice(0, depth + 1)) as Node)
       if (child !== held) {
         if (Array.isArray(node)) node[this.find(node, key)] = child
         else node[key] = child
@@ -164,7 +164,11 @@ export class Draft<Doc extends object> {
   }
 
   private own<T extends object>(node: T): T {
-    if (this.owned.has(node)) return node
+    return this.owned.has(node) ? node : this.copied(node)
+  }
+
+  /** A copy of its own, even of what is owned already: what is inherited stays the leader's. */
+  private copied<T extends object>(node: T): T {
     const copy = (Array.isArray(node) ? [...(node as unknown[])] : { ...node }) as T
     this.owned.add(copy)
     const hint = this.lastFound.get(node)

@@ -11,12 +11,14 @@ const naming = ['id', 'padId', 'busId', 'step'] as const
 
 /**
  * What tells an item of a list from the others: its id where it has one, what it is about where it has none (the pad of
- * a string, the step of a bead, the control and target of a response), itself where it is a word or a number. Nothing
- * for points of an envelope and the like, which mean something only together.
+ * a string, the parameter of a lock), itself where it is a word or a number. Nothing for points of an envelope and the
+ * like, which mean something only together. Beads and responses of the first version went by their step, and by their
+ * control and target.
  */
 export function identity(item: unknown): string | undefined {
   if (typeof item === 'string' || typeof item === 'number') return String(item)
   if (!isObject(item)) return undefined
+  if (typeof item.param === 'string') return [item.scope, item.id, item.ray, item.param].filter((part) => part !== undefined).join('.')
   for (const field of naming) if (field in item) return String(item[field])
   if ('from' in item && isObject(item.to)) return [item.from, item.which, item.to.kind, item.to.rayId].map((part) => part ?? '').join('.')
   if ('from' in item) return String(item.from)

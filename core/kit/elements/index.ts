@@ -1,4 +1,4 @@
-export { difference } from './difference'
+export { difference, triedDifference } from './difference'
 export type { Bare } from './difference'
 export { Draft } from './draft'
 export { EditDoesNotApply, elementEditSchema, elementEditSchemas, isElementEdit } from './element-edit'

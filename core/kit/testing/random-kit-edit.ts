@@ -6,10 +6,11 @@ import type { AudioHash, TieId } from '../ids'
 import type { Kit, Tie } from '../kit'
 import { applyEdit } from '../kit-edit'
 import type { KitEdit } from '../kit-edit'
-import { createPad, createRay, freeNote, wholeClip } from '../make'
-import { plainShape, velocityToLevel } from '../plain-shape'
+import { createBus, createPad, createRay, freeNote, wholeClip } from '../make'
+import { responseTo } from '../responses'
 import { padSettings } from '../resolve'
-import { responseSources } from '../shape'
+import { noEnvelope, responseSources } from '../shape'
+import type { Response } from '../shape'
 
 type Makers = { readonly [Type in KitEdit['type']]: () => Extract<KitEdit, { type: Type }> | undefined }
 
@@ -35,7 +36,7 @@ export function randomEdit(kit: Kit, random: () => number): KitEdit {
       type: 'setKit',
       fields: any([
         { name: `n${random()}` },
-        { tempoBpm: 60 + random() * 100, gainDb: -random() },
+        { tempoBpm: 60 + random() * 100, values: { gainDb: -random() } },
         { maxStrikes: 1 + Math.floor(random() * 128) },
       ]),
       ...(random() < 0.2 ? { clear: ['maxStrikes' as const] } : {}),
@@ -51,11 +52,24 @@ export function randomEdit(kit: Kit, random: () => number): KitEdit {
       type: 'setPad',
       padId: pad.id,
       ...any([
-        { own: { pan: random() * 2 - 1, pick: any(['cycle', 'random', 'shuffle'] as const) } },
-        { own: { shape: { ...padSettings(kit, pad).shape, driveDb: random() * 60, crush: any([0, random()]) } } },
-        { own: { responses: [...padSettings(kit, pad).responses, { ...velocityToLevel(2), from: any(responseSources) }].slice(-3) } },
+        { own: { values: { pan: random() * 2 - 1 }, pick: any(['cycle', 'random', 'shuffle'] as const) } },
+        {
+          own: {
+            values: { driveDb: random() * 60, crush: any([0, random()]) },
+            choices: { filter1Kind: any(['off', 'lowPass', 'notch'] as const) },
+          },
+        },
+        { own: { envelopes: { pitch: { points: [{ seconds: 0, value: 1200 * random(), bend: 0 }] } } } },
+        { own: { responses: withResponse(padSettings(kit, pad).responses, responseTo(any(responseSources), 'gainDb', 24 * random())) } },
         { own: kit.buses.length > 0 ? { bus: any(kit.buses).id } : {} },
-        { own: {}, clear: ['pan', 'name', 'bus', 'shape', 'responses'] as never },
+        {
+          own: {},
+          clear: any([
+            ['pan', 'name', 'bus'],
+            ['responses', 'driveDb'],
+            ['choices', 'pitch'],
+          ]) as never,
+        },
       ]),
     }),
     setPadNotes: () => ({ type: 'setPadNotes', padId: pad.id, notes: [Math.floor(random() * 128)] }),
@@ -72,29 +86,28 @@ export function randomEdit(kit: Kit, random: () => number): KitEdit {
         { rays: [...pad.rays, createRay(makeId, 'more')].slice(-3) },
       ]),
     }),
-    setRay: () => ({
-      type: 'setRay',
-      padId: pad.id,
-      rayId: ray.id,
-      fields: any([
-        { gainDb: -6 * random(), mute: random() < 0.5 },
-        { shape: { amp: plainShape.amp } },
-        maybe(kit.buses, (bus) => ({ bus: bus.id })) ?? {},
-      ]),
-      ...(random() < 0.3 ? { clear: any([['bus' as const], ['shape' as const]]) } : {}),
-    }),
-    setBand: () => maybe(pad.bands, (band) => ({ type: 'setBand', padId: pad.id, bandId: band.id, fields: { gainDb: random() } })),
+    setRay: () =>
+      maybe(pad.rays, (ray) => ({
+        type: 'setRay',
+        padId: pad.id,
+        rayId: ray.id,
+        fields: any([
+          { values: { gainDb: -6 * random() }, mute: random() < 0.5 },
+          { envelopes: { level: noEnvelope } },
+          maybe(kit.buses, (bus) => ({ bus: bus.id })) ?? {},
+        ]),
+        ...(random() < 0.3 ? { clear: any([['bus' as const], ['level' as const], ['gainDb' as const]]) } : {}),
+      })),
+    setBand: () =>
+      maybe(pad.bands, (band) => ({ type: 'setBand', padId: pad.id, bandId: band.id, fields: { values: { gainDb: random() } } })),
     setClip: () =>
-      maybe(
-        pad.bands.flatMap((band) => band.turns),
-        (turn) => ({
-          type: 'setClip',
-          padId: pad.id,
-          turnId: turn.id,
-          rayId: ray.id,
-          clip: any([null, 'intendedSilence' as const, wholeClip(audio, { frames: 9 + Math.floor(random() * 9), channels: 1 })]),
-        }),
-      ),
+      maybe(ray ? pad.bands.flatMap((band) => band.turns) : [], (turn) => ({
+        type: 'setClip',
+        padId: pad.id,
+        turnId: turn.id,
+        rayId: ray.id,
+        clip: any([null, 'intendedSilence' as const, wholeClip(audio, { frames: 9 + Math.floor(random() * 9), channels: 1 })]),
+      })),
     putTie: () => ({
       type: 'putTie',
       tie: any<Tie>([
@@ -138,17 +151,19 @@ export function randomEdit(kit: Kit, random: () => number): KitEdit {
         name: 'g',
         lengthSteps: 16,
         stepsPerBeat: 4,
-        swing: random(),
+        swing: 0.5 + random() / 4,
         strings: [...new Set([pad.id, other.id])].map((padId) => ({
           padId,
-          beads: [0, 4, 9].map((step) => ({ step, velocity: 1 + Math.floor(random() * 127) })).slice(Math.floor(random() * 3)),
+          beads: [0, 4, 9]
+            .map((step) => ({ id: `${padId}.${step}` as never, step, velocity: 1 + Math.floor(random() * 127) }))
+            .slice(Math.floor(random() * 3)),
         })),
       },
     }),
     removeGroove: () => ({ type: 'removeGroove', grooveId: 'groove-1' as never }),
     putBus: () => ({
       type: 'putBus',
-      bus: { id: `bus-${Math.floor(random() * 3)}` as never, name: 'b', gainDb: -random(), pan: 0, mute: false },
+      bus: { ...createBus(`bus-${Math.floor(random() * 3)}` as never, 'b'), values: { gainDb: -random() } },
     }),
     removeBus: () => maybe(kit.buses, (bus) => ({ type: 'removeBus', busId: bus.id })),
     putAudio: () => ({ type: 'putAudio', audio: hashOf('c'), info: { name: 'c.wav', sampleRateHz: 48000, frames: 100, channels: 1 } }),
@@ -167,6 +182,11 @@ export function randomEdit(kit: Kit, random: () => number): KitEdit {
   const { set, put, move, remove, ...wholes } = makers
   const whole = Object.values(wholes) as (() => KitEdit | undefined)[]
   return any([...whole, set, put, move, remove])() ?? { type: 'setKit', fields: {} }
+}
+
+/** One more response, in the place of one that is called alike. */
+function withResponse(responses: readonly Response[], more: Response): Response[] {
+  return [...responses.filter(({ id }) => id !== more.id), more].slice(-3)
 }
 
 function leansOn(kit: Kit, from: Kit['pads'][number], on: Kit['pads'][number]): boolean {

@@ -1,6 +1,8 @@
-import type { Band, Bus, Clip, Kit, Pad, PadSettings, Ray, Tie, Turn } from '../../kit/kit'
+import type { Band, Bus, Clip, Kit, Pad, Ray, Tie, Turn } from '../../kit/kit'
+import type { Parameter } from '../../kit/parameters'
 import { notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
-import type { Response, Shape } from '../../kit/shape'
+import type { PadSettings } from '../../kit/resolve'
+import type { Response } from '../../kit/shape'
 import { isShaped } from '../draw'
 import { sayResponse } from './response-words'
 
@@ -26,7 +28,8 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   id: 'silent',
   name: 'written',
   tempoBpm: 'silent',
-  gainDb: 'written',
+  values: 'written',
+  inserts: 'unplayed',
   seed: 'silent',
   tuningA4Hz: 'silent',
   maxStrikes: ({ maxStrikes }) => when(maxStrikes !== undefined, `the limit of ${maxStrikes} strikes at once is left out.`),
@@ -34,7 +37,10 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   pads: 'written',
   buses: 'written',
   ties: 'written',
-  quickControls: 'unplayed',
+  responses: 'unplayed',
+  oscillators: 'unplayed',
+  tillers: 'unplayed',
+  song: 'silent',
   grooves: ({ grooves }) =>
     when(grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0)), 'SFZ holds no patterns; grooves stay here.'), // prettier-ignore
   audio: 'silent',
@@ -55,8 +61,9 @@ const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
   family: 'silent',
   tint: 'silent',
   group: 'silent',
-  gainDb: 'written',
-  pan: 'written',
+  values: 'written',
+  choices: 'inSamples',
+  order: 'unplayed',
   mode: ({ settings: { mode } }) =>
     mode === 'loopUntilLetGo'
       ? ['goes round until let go here; in SFZ it plays once through.']
@@ -72,10 +79,9 @@ const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
   mute: ({ settings: { mute } }) => when(mute, 'muted, so left out.'),
   bus: 'written',
   rootNote: 'written',
-  tuneCents: 'written',
-  shape: ({ pad, settings }) =>
+  envelopes: ({ pad, settings }) =>
     when(
-      settings.mode === 'hold' && pad.rays.some((ray) => shapeOf(settings, ray).amp.sustain !== undefined),
+      settings.mode === 'hold' && pad.rays.some((ray) => shapeOf(settings, ray).envelopes.level.sustain !== undefined),
       'the envelope is in the samples, so it does not wait while the note is held.',
     ),
   responses: ({ kit, pad, settings }) => settings.responses.flatMap((response) => sayResponse(response, kit, pad)),
@@ -89,16 +95,13 @@ const rayFates: Record<keyof Ray, Fate<OfPad & { readonly ray: Ray }>> = {
   onMissing: 'written',
   bus: 'written',
   sends: 'unplayed',
-  gainDb: 'written',
-  pan: 'written',
-  tuneCents: 'written',
-  keyTrack: 'written',
-  bendTrack: 'unplayed',
+  values: 'written',
+  choices: 'inSamples',
+  envelopes: 'inSamples',
+  order: 'unplayed',
   invert: 'written',
-  delaySeconds: 'written',
   mute: ({ kit, settings, ray }) =>
     when(!settings.mute && raySound(kit, settings, ray).isMuted, `the ray ${ray.name} is muted, so it is left out.`),
-  shape: 'inSamples',
 }
 
 const bandFates: Record<keyof Band, Fate<OfPad & { readonly band: Band; readonly above?: Band }>> = {
@@ -110,11 +113,18 @@ const bandFates: Record<keyof Band, Fate<OfPad & { readonly band: Band; readonly
       band.blendVelocities > 0 && above !== undefined && above.blendVelocities > 0 && above.blendLaw !== band.blendLaw,
       `the band from velocity ${band.fromVelocity} fades by two laws; SFZ takes one for both sides, that of its softer side.`,
     ),
-  gainDb: 'written',
+  values: 'written',
   turns: 'written',
 }
 
-const turnFates: Record<keyof Turn, Fate<Turn>> = { id: 'silent', weight: 'written', clips: 'written', shape: 'unplayed' }
+const turnFates: Record<keyof Turn, Fate<Turn>> = {
+  id: 'silent',
+  weight: 'written',
+  clips: 'written',
+  values: 'unplayed',
+  choices: 'unplayed',
+  envelopes: 'unplayed',
+}
 
 const clipFates: Record<keyof Clip, Fate<Clip>> = {
   audio: 'inSamples',
@@ -130,20 +140,34 @@ const clipFates: Record<keyof Clip, Fate<Clip>> = {
   loop: 'silent', // said by the pad's mode, without which it is not heard
   slices: 'silent',
   process: 'unplayed',
+  made: 'silent',
   fromHit: 'silent',
 }
 
-const shapeFates: Record<keyof Shape, Fate<Shape>> = {
-  amp: 'inSamples',
-  pitch: 'inSamples',
-  filter: 'inSamples',
-  driveDb: 'unplayed',
-  crush: 'unplayed',
+/** Of the parameters that are played: what is not yet is `unplayed` by the table of parameters itself. */
+const parameterFates: { readonly [Name in Parameter]?: Exclude<Fate<never>, 'unplayed'> } = {
+  gainDb: 'written',
+  pan: 'written',
+  tuneCents: 'written',
+  delaySeconds: 'written',
+  keyTrack: 'written',
   startSeconds: 'inSamples',
   decayScale: 'inSamples',
+  filter1CutoffHz: 'inSamples',
+  filter1Damping: 'inSamples',
+  filter1EnvelopeCents: 'inSamples',
 }
 
-const busFates: Record<keyof Bus, Fate<Bus>> = { id: 'silent', name: 'silent', gainDb: 'written', pan: 'written', mute: 'written' }
+const busFates: Record<keyof Bus, Fate<Bus>> = {
+  id: 'silent',
+  name: 'silent',
+  values: 'written',
+  mute: 'written',
+  isReturn: 'unplayed',
+  inserts: 'unplayed',
+  sends: 'unplayed',
+  out: 'unplayed',
+}
 
 const tieFates: Record<Tie['kind'], Fate<Tie>> = {
   choke: 'written',
@@ -152,15 +176,18 @@ const tieFates: Record<Tie['kind'], Fate<Tie>> = {
   alsoStrike: 'unplayed',
   takeTurns: 'unplayed',
   openings: 'unplayed',
-  loopParts: 'unplayed',
+  limit: 'unplayed',
+  spots: 'silent',
+  parts: 'unplayed',
 }
 
 const responseFates: Record<keyof Response, Fate<Response>> = {
+  id: 'silent',
+  draw: 'silent',
   from: 'written',
-  which: 'unplayed',
   to: 'written',
   amount: 'written',
-  bend: 'written',
+  curve: 'written',
   min: 'unplayed',
   max: 'unplayed',
   bypass: 'silent',
@@ -175,7 +202,7 @@ export const sfzFates = {
   band: bandFates,
   turn: turnFates,
   clip: clipFates,
-  shape: shapeFates,
+  parameter: parameterFates,
   bus: busFates,
   tie: tieFates,
   response: responseFates,
@@ -201,7 +228,9 @@ export function lostOfPad(kit: Kit, pad: Pad): string[] {
 
 /** A shape is drawn at the note of each file, so that is exact; what only velocity moves in it is not there. */
 function shapedKeys({ kit, pad, settings }: OfPad): string[] {
-  const isMoved = settings.responses.some(({ from, to, bypass }) => from === 'velocity' && to.kind !== 'gainDb' && !bypass)
+  const isMoved = settings.responses.some(
+    ({ from, to, bypass }) => from.kind === 'velocity' && to.some(({ param }) => param !== 'gainDb') && !bypass,
+  )
   return isMoved && pad.rays.some((ray) => isShaped(kit, pad, ray)) ? ['the shape is drawn as the loudest strike has it.'] : []
 }
 

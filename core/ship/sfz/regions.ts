@@ -1,8 +1,10 @@
 import type { Audio } from '../../audio/audio'
 import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
-import type { Band, Clip, Kit, PadSettings, Ray } from '../../kit/kit'
+import type { Band, Clip, Kit, Ray } from '../../kit/kit'
+import { valueOf } from '../../kit/parameters'
 import { bandsOfRay, clipOfCell, raySound } from '../../kit/resolve'
+import type { PadSettings } from '../../kit/resolve'
 import { cellLabel, clipName } from '../cells'
 import type { NamedPad } from '../cells'
 import { drawShape, isShaped } from '../draw'
@@ -62,17 +64,19 @@ function region(
 ): Region {
   const { kit } = need
   const sound = raySound(kit, settings, ray)
-  const tracked = settings.rootNote === undefined ? 0 : ray.keyTrack * (note - settings.rootNote) * 100
-  const cents = settings.tuneCents + ray.tuneCents + tracked
+  const tracked = settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
+  const cents = settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked
   // A shape moves with time and pitch, so its tuning is drawn with it: a file for each tuning.
   const isDrawn = isShaped(kit, pad, ray)
   const sample = isDrawn
     ? need.sample(`${name}/${label}${tracked === 0 ? '' : ` n${note}`}.wav`, () => drawShape(kit, pad, ray, clip, cents, need.audioOf)!)
     : need.sample(`${name}/${label}.wav`, () => plainSample(need.audioOf, clip))
-  const lines = [...shared, `pan=${plainNumber(panOf(settings.pan + sound.pan))}`, ...(isDrawn ? [] : tuning(cents))]
-  if (ray.delaySeconds > 0) lines.push(`delay=${plainNumber(ray.delaySeconds)}`)
+  const lines = [...shared, `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`, ...(isDrawn ? [] : tuning(cents))]
+  const delaySeconds = valueOf(ray, 'delaySeconds')
+  if (delaySeconds > 0) lines.push(`delay=${plainNumber(delaySeconds)}`)
   if (ray.invert !== clip.invert) lines.push('phase=invert')
-  return { sample, note, volumeDb: kit.gainDb + settings.gainDb + sound.gainDb + band.gainDb + clip.gainDb, lines }
+  const volumeDb = valueOf(kit, 'gainDb') + settings.values.gainDb + sound.gainDb + valueOf(band, 'gainDb') + clip.gainDb
+  return { sample, note, volumeDb, lines }
 }
 
 function plainSample(audioOf: AudioOf, clip: Clip): Audio {

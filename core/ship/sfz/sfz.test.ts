@@ -7,8 +7,10 @@ import type { Kit, Pad } from '../../kit/kit'
 import {
   audioInfoSchema, bandSchema, busSchema, clipFieldsSchema, kitSchema, padSchema, padSettingsSchema, raySchema, tieSchema, turnSchema,
 } from '../../kit/kit' // prettier-ignore
-import { plainShape } from '../../kit/plain-shape'
-import { responseSchema, shapeSchema } from '../../kit/shape'
+import { createBus } from '../../kit/make'
+import { parameterNames, parameterRow } from '../../kit/parameters'
+import { responseTo } from '../../kit/responses'
+import { responseSchema } from '../../kit/shape'
 import { gainsOf, readSfz, regionsOfStrike, value } from '../testing'
 import type { Opcodes } from '../testing'
 import { sfzFates } from './fates'
@@ -32,7 +34,7 @@ function written(rig: Rig) {
 
 /** Each strike alone, its first frame left and right, and what the engine decided. */
 function played({ kit, audio }: Rig, strikes: readonly { pad: number; velocity: number; note?: number }[]) {
-  const { engine, loader } = createOffline({ ...kit, gainDb: kit.gainDb - 60 }, RATE, (hash) => audio.get(hash))
+  const { engine, loader } = createOffline({ ...kit, values: { gainDb: (kit.values.gainDb ?? 0) - 60 } }, RATE, (hash) => audio.get(hash))
   const events = strikes.map(({ pad, velocity, note }, i) => {
     return { frame: 400 * i, type: EventType.strike, padSlot: loader.slotOf(kit.pads[pad].id), velocity, note }
   })
@@ -49,21 +51,24 @@ function randomRig(seed: number): Rig {
   const rig = aKit(
     [0, 1, 2].map(() => ({
       own: {
-        gainDb: db(6) - 6,
-        pan: db(80) / 100,
+        values: { gainDb: db(6) - 6, pan: db(80) / 100 },
         mute: random() < 0.15,
-        responses: random() < 0.7 ? [{ from: 'velocity' as const, to: { kind: 'gainDb' as const }, amount: 6 + db(6), bend: random() - 0.5, bypass: random() < 0.2 }] : [], // prettier-ignore
+        responses: random() < 0.7 ? [{ ...responseTo('velocity', 'gainDb', 6 + db(6), { bend: random() - 0.5 }), bypass: random() < 0.2 }] : [], // prettier-ignore
       },
       bands: Array.from({ length: 1 + Math.floor(random() * 3) }, () => [anImpulse(300, RATE, 0.1 + random() / 2)]),
     })),
   )
-  const buses = [0, 1].map((i) => ({ id: `bus-${i}` as never, name: 'b', gainDb: db(9), pan: db(40) / 100, mute: random() < 0.2 }))
+  const buses = [0, 1].map((i) => ({
+    ...createBus(`bus-${i}` as never, 'b'),
+    values: { gainDb: db(9), pan: db(40) / 100 },
+    mute: random() < 0.2,
+  }))
   const pads = rig.kit.pads.map((pad): Pad => {
     const law = random() < 0.5 ? ('power' as const) : ('linear' as const)
-    const second = random() < 0.4 ? [{ ...pad.rays[0], id: `${pad.id}-second` as never, gainDb: db(6), pan: db(50) / 100, invert: random() < 0.3, onMissing: 'nearest' as const }] : [] // prettier-ignore
+    const second = random() < 0.4 ? [{ ...pad.rays[0], id: `${pad.id}-second` as never, values: { gainDb: db(6), pan: db(50) / 100 }, invert: random() < 0.3, onMissing: 'nearest' as const }] : [] // prettier-ignore
     const bands = pad.bands.map((band, i) => ({
       ...band,
-      gainDb: db(4),
+      values: { gainDb: db(4) },
       blendLaw: law,
       blendVelocities: i > 0 && random() < 0.5 ? 1 + Math.floor(random() * 30) : 0,
       turns: band.turns.map((turn) => {
@@ -74,7 +79,7 @@ function randomRig(seed: number): Rig {
     const rays = [...pad.rays, ...second].map((ray) => ({ ...ray, ...(random() < 0.3 ? { bus: buses[0].id } : {}), mute: random() < 0.1 }))
     return { ...pad, rays, bands, own: { ...pad.own, ...(random() < 0.5 ? { bus: buses[1].id } : {}) } }
   })
-  return { ...rig, kit: { ...rig.kit, gainDb: db(4) - 24, buses, pads } }
+  return { ...rig, kit: { ...rig.kit, values: { gainDb: db(4) - 24 }, buses, pads } }
 }
 
 test('random kits are as loud and stand where they do here, at every velocity, for a plain reader of SFZ', () => {
@@ -133,7 +138,7 @@ test('a choke takes as long in SFZ as here', () => {
 })
 
 test('levels stay within what SFZ takes: files take what they can, and all are lowered alike by the rest', () => {
-  const rig = aKit([{ own: { gainDb: 30 }, bands: [[anImpulse(100, RATE, 0.01)]] }, { own: { gainDb: 20 }, bands: [[anImpulse(100, RATE, 0.5)]] }]) // prettier-ignore
+  const rig = aKit([{ own: { values: { gainDb: 30 } }, bands: [[anImpulse(100, RATE, 0.01)]] }, { own: { values: { gainDb: 20 } }, bands: [[anImpulse(100, RATE, 0.5)]] }]) // prettier-ignore
   const { regions, sampleOf, notes } = written(rig)
   const loudness = regions.map((region) => value(region, 'volume', 0) + 20 * Math.log10(sampleOf(region).channels[0][0]))
   expect(Math.max(...regions.map((region) => value(region, 'volume', 0)))).toBeLessThanOrEqual(6)
@@ -142,8 +147,8 @@ test('levels stay within what SFZ takes: files take what they can, and all are l
 })
 
 test('a shape that rings far past full scale is written whole, and its level is made good', () => {
-  const filter = { ...plainShape.filter, type: 'lowPass' as const, cutoffHz: 440, resonance: 1 }
-  const rig = aKit([{ own: { gainDb: -40, shape: { ...plainShape, filter } }, bands: [[aTone(24000, 0.5)]] }])
+  const own = { values: { gainDb: -40, filter1CutoffHz: 440, filter1Damping: 0.05 }, choices: { filter1Kind: 'lowPass' as const } }
+  const rig = aKit([{ own, bands: [[aTone(24000, 0.5)]] }])
   const { regions, sampleOf } = written(rig)
   const samples = sampleOf(regions[0]).channels[0]
   const { engine, loader } = createOffline(rig.kit, RATE, (hash) => rig.audio.get(hash))
@@ -153,9 +158,12 @@ test('a shape that rings far past full scale is written whole, and its level is 
 })
 
 test('a shaped hit is written at its tuning, one file for each note it follows', () => {
-  const amp = { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.1, value: 0, bend: 0 }] } // prettier-ignore
-  const rig = aKit([{ own: { tuneCents: -1200, rootNote: 60, shape: { ...plainShape, amp } }, bands: [[aTone(48000)]] }])
-  const kit = { ...rig.kit, pads: rig.kit.pads.map((pad) => ({ ...pad, notes: [60, 72], rays: [{ ...pad.rays[0], keyTrack: 1 }] })) }
+  const level = { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.1, value: 0, bend: 0 }] } // prettier-ignore
+  const rig = aKit([{ own: { values: { tuneCents: -1200 }, rootNote: 60, envelopes: { level } }, bands: [[aTone(48000)]] }])
+  const kit = {
+    ...rig.kit,
+    pads: rig.kit.pads.map((pad) => ({ ...pad, notes: [60, 72], rays: [{ ...pad.rays[0], values: { keyTrack: 1 } }] })),
+  }
   const { regions, sampleOf } = written({ ...rig, kit })
   expect(regions.map((region) => region.get('transpose'))).toEqual([undefined, undefined])
   for (const [i, hz] of [220, 440].entries()) {
@@ -182,11 +190,13 @@ test('every field of the schema is written, in the samples, of no sound, not pla
   const keysOf = (schema: { shape: object }) => Object.keys(schema.shape).sort()
   const tables: [keyof typeof sfzFates, { shape: object }][] = [
     ['kit', kitSchema], ['pad', padSchema], ['settings', padSettingsSchema], ['ray', raySchema], ['band', bandSchema], ['turn', turnSchema],
-    ['clip', clipFieldsSchema], ['shape', shapeSchema], ['bus', busSchema], ['response', responseSchema],
+    ['clip', clipFieldsSchema], ['bus', busSchema], ['response', responseSchema],
   ] // prettier-ignore
   for (const [name, schema] of tables) expect([name, Object.keys(sfzFates[name]).sort()]).toEqual([name, keysOf(schema)])
+  const played = parameterNames.filter((name) => parameterRow(name).played.length > 0)
+  expect(Object.keys(sfzFates.parameter).sort()).toEqual([...played].sort())
   expect(Object.keys(sfzFates.tie).sort()).toEqual(tieSchema.options.map((option) => [...option.shape.kind.values][0]).sort())
-  expect(keysOf(audioInfoSchema)).toHaveLength(5) // what is known of files is told by the files
+  expect(keysOf(audioInfoSchema)).toHaveLength(8) // what is known of files is told by the files
 })
 
 test('what SFZ cannot say is named, pad by pad', () => {
@@ -211,7 +221,7 @@ test('what SFZ cannot say is named, pad by pad', () => {
   expect(withOwn({ startAgain: 2 })).toEqual(saying(/begin anew/))
   expect(withOwn({ pick: 'shuffle' })).toEqual(saying(/no shuffle/))
   expect(withOwn({ mute: true })).toEqual(saying(/muted/))
-  const response = { from: 'chance' as const, to: { kind: 'tuneCents' as const }, amount: 30, bend: 0, bypass: false }
+  const response = responseTo('chance', 'tuneCents', 30)
   expect(withOwn({ responses: [response] })).toEqual(saying(/chance moves the tuning/))
   expect(withOwn({ responses: [{ ...response, bypass: true }] })).toEqual([])
   expect(lost((pad) => ({ rays: [{ ...pad.rays[0], mute: true }] }))).toEqual(saying(/ray Body is muted/))

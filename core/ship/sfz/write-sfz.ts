@@ -1,8 +1,10 @@
 import type { Audio } from '../../audio/audio'
 import { writeWav } from '../../audio/wav-write'
 import { bent, bendToK } from '../../engine'
-import type { Kit, Pad, PadSettings, Ray } from '../../kit/kit'
+import type { Kit, Pad, Ray } from '../../kit/kit'
 import { notesOfPads, padSettings, raySound } from '../../kit/resolve'
+import type { PadSettings } from '../../kit/resolve'
+import { bendOf } from '../../kit/shape'
 import { namedPads } from '../cells'
 import type { NamedPad } from '../cells'
 import type { AudioOf } from '../draw'
@@ -15,7 +17,7 @@ import type { Chokes } from './chokes'
 import { lostOfKit, lostOfPad } from './fates'
 import { fitLevels, plainNumber, regionsOfRay, VOLUME_DB } from './regions'
 import type { Region, Sample } from './regions'
-import { isWritten } from './response-words'
+import { movesLevelOf } from './response-words'
 
 interface Group {
   readonly head: readonly string[]
@@ -114,9 +116,10 @@ const MOST_OFF = 0.003
 
 /** The levels of as many velocities as straight lines between them need. */
 function velocityCurve(settings: PadSettings, ray: Ray): string[] {
-  const responses = settings.responses.filter((r) => isWritten(r) && (r.to.rayId === undefined || r.to.rayId === ray.id))
+  const responses = settings.responses.filter((r) => movesLevelOf(r, ray.id))
   if (responses.length === 0) return ['amp_veltrack=0']
-  const gainDb = (velocity: number) => responses.reduce((db, r) => db + r.amount * (bent(0, 1, velocity / 127, bendToK(r.bend)) - 1), 0)
+  const gainDb = (velocity: number) =>
+    responses.reduce((db, r) => db + r.amount * (bent(0, 1, velocity / 127, bendToK(bendOf(r.curve) ?? 0)) - 1), 0)
   const gain = (velocity: number) => Math.min(1, 10 ** (gainDb(velocity) / 20))
   const lines = ['amp_veltrack=100']
   for (let at = 1; at <= 127; at = at === 127 ? 128 : farthestStraight(gain, at))

@@ -1,3 +1,4 @@
+import { valueOf } from '@heliaster/core/kit'
 import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { mergeDown, removeBand, setCellBand } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
@@ -48,13 +49,13 @@ export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
       </View>
       <Slider
         label="Level of the band"
-        value={band.gainDb}
+        value={valueOf(band, 'gainDb')}
         min={-36}
         max={24}
         step={0.1}
         unit="dB"
         neutral={0}
-        onSlide={(gainDb) => gesture.set([set({ gainDb })])}
+        onSlide={(gainDb) => gesture.set([set({ values: { gainDb } })])}
         onDone={gesture.end}
       />
       {below && (

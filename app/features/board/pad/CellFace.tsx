@@ -1,3 +1,4 @@
+import { valueOf } from '@heliaster/core/kit'
 import type { Band, Clip, RayId } from '@heliaster/core/kit'
 
 import type { ClipLook } from '../../../audio/clip-look'
@@ -59,7 +60,7 @@ export function clipsIn(bands: readonly Band[], rayId: RayId): { clip: Clip; gai
   return bands.flatMap((band) =>
     band.turns.flatMap((turn) => {
       const clip = turn.clips[rayId]
-      return clip && clip !== 'intendedSilence' ? [{ clip, gainDb: band.gainDb }] : []
+      return clip && clip !== 'intendedSilence' ? [{ clip, gainDb: valueOf(band, 'gainDb') }] : []
     }),
   )
 }

@@ -1,4 +1,4 @@
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, valueOf } from '@heliaster/core/kit'
 import type { BandId, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
 import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
@@ -135,7 +135,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                     <CellFace
                       clip={clip}
                       look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
-                      gainDb={own.gainDb}
+                      gainDb={valueOf(own, 'gainDb')}
                       loudestDb={loudestDb}
                       middleDb={middles[index]}
                       turn={turnIndex}

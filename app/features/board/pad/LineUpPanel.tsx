@@ -33,7 +33,7 @@ export function LineUpPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad
       type: 'setRay',
       padId: pad.id,
       rayId: line.ray.id,
-      fields: { delaySeconds: Math.round(line.delaySeconds * 1e6) / 1e6, invert: line.isFlipped !== flips },
+      fields: { values: { delaySeconds: Math.round(line.delaySeconds * 1e6) / 1e6 }, invert: line.isFlipped !== flips },
     }))
     editKit(kit.id, edits, pad.id)
     notify('The rays are lined up; undo brings them back.')

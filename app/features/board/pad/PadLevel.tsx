@@ -1,5 +1,5 @@
-import { families, padSettings, padStartOf } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Pad, PadSettings } from '@heliaster/core/kit'
+import { families, levelResponse, padSettings, padStartOf, responseTo, valueOf } from '@heliaster/core/kit'
+import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { View } from 'react-native'
 
@@ -22,39 +22,38 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   useNoteName()
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
-  const change = (own: Partial<PadSettings>): KitEdit => ({ type: 'setPad', padId: pad.id, own })
+  const change = (own: OwnSettings): KitEdit => ({ type: 'setPad', padId: pad.id, own })
   const setOrClear = <Key extends 'group' | 'tint'>(key: Key, value: PadSettings[Key]) =>
     editKit(kit.id, [{ type: 'setPad', padId: pad.id, own: value ? { [key]: value } : {}, ...(value ? {} : { clear: [key] }) }])
-  const slide = (own: Partial<PadSettings>) => gesture.set([change(own)])
-  const level = settings.responses.find((response) => response.from === 'velocity' && response.to.kind === 'gainDb')
+  const slide = (own: OwnSettings) => gesture.set([change(own)])
+  const level = levelResponse(settings.responses)
   const setLevelRange = (amount: number) =>
     slide({
-      responses: [
-        ...settings.responses.filter((one) => one !== level),
-        { from: 'velocity', to: { kind: 'gainDb' }, amount, bend: level?.bend ?? 0, bypass: false },
-      ],
+      responses: level
+        ? settings.responses.map((one) => (one === level ? { ...level, amount, bypass: false } : one))
+        : [...settings.responses, responseTo('velocity', 'gainDb', amount)],
     })
   const follow = (follows: boolean) => {
     if (!follows) return editKit(kit.id, [{ ...change({}), clear: ['rootNote'] } as KitEdit], pad.id)
-    const isNone = pad.rays.every((ray) => ray.keyTrack === 0)
-    const rays: KitEdit[] = isNone ? [{ type: 'setRay', padId: pad.id, rayId: pad.rays[0].id, fields: { keyTrack: 1 } }] : []
+    const isNone = pad.rays.every((ray) => valueOf(ray, 'keyTrack') === 0)
+    const rays: KitEdit[] = isNone ? [{ type: 'setRay', padId: pad.id, rayId: pad.rays[0].id, fields: { values: { keyTrack: 1 } } }] : []
     editKit(kit.id, [change({ rootNote: pad.notes[0] ?? 60 }), ...rays], pad.id)
   }
   return (
     <>
       <Slider
         label="Level"
-        value={settings.gainDb}
+        value={settings.values.gainDb}
         min={-48}
         max={24}
         step={0.1}
         unit="dB"
         neutral={0}
-        onSlide={(gainDb) => slide({ gainDb })}
+        onSlide={(gainDb) => slide({ values: { gainDb } })}
         onDone={gesture.end}
       />
-      <PanSlider value={settings.pan} onSlide={(pan) => slide({ pan })} onDone={gesture.end} />
-      <TuneSlider value={settings.tuneCents} onSlide={(tuneCents) => slide({ tuneCents })} onDone={gesture.end} />
+      <PanSlider value={settings.values.pan} onSlide={(pan) => slide({ values: { pan } })} onDone={gesture.end} />
+      <TuneSlider value={settings.values.tuneCents} onSlide={(tuneCents) => slide({ values: { tuneCents } })} onDone={gesture.end} />
       <Slider
         label="Softest strikes are lower by"
         value={level?.amount ?? 0}

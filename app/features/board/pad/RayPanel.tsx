@@ -1,4 +1,4 @@
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Ray } from '@heliaster/core/kit'
 import { toOwnCells, toSharedCells, withoutRayAt } from '@heliaster/core/place'
 import { useState } from 'react'
@@ -41,25 +41,29 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
   return (
     <View style={{ gap: 14, paddingVertical: 8, paddingLeft: 12 }}>
       <NameField label="Name of the ray" value={ray.name} onName={(name) => edit({ name: name.trim().slice(0, 120) })} />
-      <PanSlider value={ray.pan} onSlide={(pan) => gesture.set([set({ pan })])} onDone={gesture.end} />
-      <TuneSlider value={ray.tuneCents} onSlide={(tuneCents) => gesture.set([set({ tuneCents })])} onDone={gesture.end} />
+      <PanSlider value={valueOf(ray, 'pan')} onSlide={(pan) => gesture.set([set({ values: { pan } })])} onDone={gesture.end} />
+      <TuneSlider
+        value={valueOf(ray, 'tuneCents')}
+        onSlide={(tuneCents) => gesture.set([set({ values: { tuneCents } })])}
+        onDone={gesture.end}
+      />
       <Slider
         label="Delay"
-        value={Math.round(ray.delaySeconds * 1e5) / 100}
+        value={Math.round(valueOf(ray, 'delaySeconds') * 1e5) / 100}
         min={0}
         max={1000}
         step={0.01}
         power={3}
         unit="ms"
-        onSlide={(ms) => gesture.set([set({ delaySeconds: ms / 1000 })])}
+        onSlide={(ms) => gesture.set([set({ values: { delaySeconds: ms / 1000 } })])}
         onDone={gesture.end}
       />
       <Polarity kit={kit} pad={pad} ray={ray} onFlip={(invert) => edit({ invert })} />
       <Toggle
         label="Follows the note"
         words="Only where the pad has a root note: the body may follow while the click does not."
-        value={ray.keyTrack > 0}
-        onChange={(follows) => edit({ keyTrack: follows ? 1 : 0 })}
+        value={valueOf(ray, 'keyTrack') > 0}
+        onChange={(follows) => edit({ values: { keyTrack: follows ? 1 : 0 } })}
       />
       {isShared && (
         <Toggle

@@ -1,4 +1,4 @@
-import { createRay, padSettings } from '@heliaster/core/kit'
+import { createRay, padSettings, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Ray, RayId } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
@@ -69,13 +69,13 @@ export function RaysPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }
           </View>
           <Slider
             label="Level"
-            value={ray.gainDb}
+            value={valueOf(ray, 'gainDb')}
             min={-60}
             max={24}
             step={0.1}
             unit="dB"
             neutral={0}
-            onSlide={(gainDb) => gesture.set([set(ray, { gainDb })])}
+            onSlide={(gainDb) => gesture.set([set(ray, { values: { gainDb } })])}
             onDone={gesture.end}
           />
           {openId === ray.id && <RayPanel kit={kit} pad={pad} ray={ray} gesture={gesture} onRemoved={() => setOpenId(undefined)} />}
@@ -97,8 +97,8 @@ function KeepLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
     setBusy(true)
     try {
       const louderDb = await addedByRays(kit, pad)
-      const gainDb = Math.round(10 * (padSettings(kit, pad).gainDb - louderDb)) / 10
-      if (Math.abs(louderDb) >= 0.1) editKit(kit.id, [{ type: 'setPad', padId: pad.id, own: { gainDb } }], pad.id)
+      const gainDb = Math.round(10 * (padSettings(kit, pad).values.gainDb - louderDb)) / 10
+      if (Math.abs(louderDb) >= 0.1) editKit(kit.id, [{ type: 'setPad', padId: pad.id, own: { values: { gainDb } } }], pad.id)
       setWords(
         `All rays were ${Math.abs(louderDb).toFixed(1)} dB ${louderDb < 0 ? 'softer' : 'louder'} than ${first.name} alone; the pad’s level is ${gainDb.toFixed(1)} dB now.`,
       )
@@ -128,7 +128,7 @@ interface BlendProps {
 /** One control from one ray to the other: their powers add up to the same. */
 function Blend({ pad, set, gesture }: BlendProps) {
   const [first, second] = pad.rays
-  const share = (2 / Math.PI) * Math.atan2(10 ** (second.gainDb / 20), 10 ** (first.gainDb / 20))
+  const share = (2 / Math.PI) * Math.atan2(10 ** (valueOf(second, 'gainDb') / 20), 10 ** (valueOf(first, 'gainDb') / 20))
   const toDb = (gain: number) => Math.max(-60, Math.round(200 * Math.log10(Math.max(1e-3, gain * Math.SQRT2))) / 10)
   return (
     <Slider
@@ -141,7 +141,7 @@ function Blend({ pad, set, gesture }: BlendProps) {
       neutral={50}
       onSlide={(percent) => {
         const angle = (percent / 100) * (Math.PI / 2)
-        gesture.set([set(first, { gainDb: toDb(Math.cos(angle)) }), set(second, { gainDb: toDb(Math.sin(angle)) })])
+        gesture.set([set(first, { values: { gainDb: toDb(Math.cos(angle)) } }), set(second, { values: { gainDb: toDb(Math.sin(angle)) } })])
       }}
       onDone={gesture.end}
     />

@@ -1,3 +1,4 @@
+import { valueOf } from '@heliaster/core/kit'
 import type { Band } from '@heliaster/core/kit'
 import { loudnessEdges } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
@@ -21,7 +22,7 @@ export async function bandsByLoudness({ ray, bands }: Cells): Promise<Band[] | u
       if (!clip || clip === 'intendedSilence') continue
       const { audio } = await decodedAudio(clip.audio)
       const loudness = await coreWork().clipLoudness(audio, clip)
-      if (Number.isFinite(loudness)) levels.push(loudness + band.gainDb)
+      if (Number.isFinite(loudness)) levels.push(loudness + valueOf(band, 'gainDb'))
     }
     if (levels.length === 0) return undefined
     means.push(levels.reduce((sum, level) => sum + level, 0) / levels.length)

@@ -38,11 +38,11 @@ export function OddPads({ kit, pads, onChoose }: Props) {
 }
 
 function settingsInWords(kit: Kit, pad: Pad): Record<string, string> {
-  const { gainDb, pan, tuneCents, mode, pick, counter, startAgain, maxStrikes, mute, bus, rootNote } = padSettings(kit, pad)
+  const { values, mode, pick, counter, startAgain, maxStrikes, mute, bus, rootNote } = padSettings(kit, pad)
   return {
-    Level: `${gainDb.toFixed(1)} dB`,
-    Pan: Math.abs(pan) < 0.005 ? 'middle' : `${pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(pan) * 100)}`,
-    Tune: `${(tuneCents / 100).toFixed(2)} st`,
+    Level: `${values.gainDb.toFixed(1)} dB`,
+    Pan: Math.abs(values.pan) < 0.005 ? 'middle' : `${values.pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(values.pan) * 100)}`,
+    Tune: `${(values.tuneCents / 100).toFixed(2)} st`,
     'When struck': MODES.find(({ value }) => value === mode)?.text ?? mode,
     'Next turn': PICKS.find(({ value }) => value === pick)?.text ?? pick,
     'Turns are counted': counter === 'band' ? 'in each band' : 'over the pad',

@@ -1,5 +1,5 @@
 import { families, padSettings, sameData } from '@heliaster/core/kit'
-import type { Kit, KitEdit, PadId, PadSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit, PadId, OwnSettings, PadSettings, Parameter } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 
 import { Button } from '../../../ui/Button'
@@ -28,13 +28,14 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
   const pads = kit.pads.filter((pad) => ids.includes(pad.id))
   const settings = pads.map((pad) => padSettings(kit, pad))
   const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
-  const change = (own: Partial<PadSettings>): KitEdit[] => pads.map((pad) => ({ type: 'setPad', padId: pad.id, own }))
-  const set = (own: Partial<PadSettings>) => editKit(kit.id, change(own))
+  const change = (own: OwnSettings): KitEdit[] => pads.map((pad) => ({ type: 'setPad', padId: pad.id, own }))
+  const set = (own: OwnSettings) => editKit(kit.id, change(own))
   const clearOr = ({ tint }: Pick<PadSettings, 'tint'>) =>
     editKit(
       kit.id,
       pads.map((pad) => ({ type: 'setPad', padId: pad.id, own: tint ? { tint } : {}, ...(tint ? {} : { clear: ['tint'] }) })),
     )
+  const isMixedValue = (key: Parameter) => settings.some(({ values }) => values[key] !== settings[0].values[key])
   const isMixed = (key: keyof PadSettings) => !settings.every((one) => sameData(one[key], settings[0][key]))
   const same = <K extends keyof PadSettings>(key: K): PadSettings[K] | undefined => (isMixed(key) ? undefined : settings[0]?.[key])
   const mixed = (key: keyof PadSettings, label: string) => (isMixed(key) ? `${label} (mixed)` : label)
@@ -49,22 +50,31 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
               ['gainDb', 'Level', -48, 24, 0.1, 'dB', 0],
               ['pan', 'Pan', -1, 1, 0.01, '', 0],
               ['tuneCents', 'Tune, cents', -4800, 4800, 1, 'ct', 0],
-              ['maxStrikes', 'Strikes at once', 1, 32, 1, '', undefined],
             ] as const
           ).map(([key, label, min, max, step, unit, neutral]) => (
             <Slider
               key={key}
-              label={mixed(key, label)}
-              value={same(key) ?? settings[0][key]}
+              label={isMixedValue(key) ? `${label} (mixed)` : label}
+              value={settings[0].values[key]}
               min={min}
               max={max}
               step={step}
               unit={unit}
               neutral={neutral}
-              onSlide={(value) => gesture.set(change({ [key]: value }))}
+              onSlide={(value) => gesture.set(change({ values: { [key]: value } }))}
               onDone={gesture.end}
             />
           ))}
+          <Slider
+            label={mixed('maxStrikes', 'Strikes at once')}
+            value={settings[0].maxStrikes}
+            min={1}
+            max={32}
+            step={1}
+            unit=""
+            onSlide={(maxStrikes) => gesture.set(change({ maxStrikes }))}
+            onDone={gesture.end}
+          />
           <Chips label={mixed('pick', 'Next turn')} options={PICKS} value={same('pick')} onChoose={(pick) => set({ pick })} />
           <Chips label={mixed('mode', 'When struck')} options={MODES} value={same('mode')} onChoose={(mode) => set({ mode })} />
           <Chips

@@ -71,7 +71,7 @@ export function nearestOctave(wanted: readonly Wanted[]): Wanted[] {
 
 export function tuneEdits(wanted: readonly Wanted[]): { edits: KitEdit[]; words: string } {
   const near = wanted.filter(({ cents }) => Math.abs(cents) <= FARTHEST_CENTS)
-  const edits = near.map(({ pad, cents }): KitEdit => ({ type: 'setPad', padId: pad.id, own: { tuneCents: cents } }))
+  const edits = near.map(({ pad, cents }): KitEdit => ({ type: 'setPad', padId: pad.id, own: { values: { tuneCents: cents } } }))
   const words = `${edits.length} ${edits.length === 1 ? 'pad is' : 'pads are'} tuned to ${edits.length === 1 ? 'its note' : 'their notes'}.`
   const far = wanted.length - near.length
   return { edits, words: far > 0 ? `${words} ${far} would have to be tuned further than ten octaves and stay.` : words }
