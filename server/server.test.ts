@@ -150,7 +150,7 @@ test('a kit says which audio it still awaits', async () => {
         fromVelocity: 1,
         blendVelocities: 0,
         blendLaw: 'power',
-        gainDb: 0,
+        values: {},
         turns: [{ id: 'turn-1', weight: 1, clips: { [pad.rays[0].id]: clip } }],
       },
     ],

@@ -51,7 +51,7 @@ try {
   ensureChromium()
   if (only === 'browser') await browserTests(process.argv.slice(3))
   else {
-    const unitTests = runBeside('Unit tests', node, ['--max-old-space-size=4096', bin('jest/bin/jest.js'), '--ci'])
+    const unitTests = runBeside('Unit tests', node, ['--max-old-space-size=4096', bin('jest/bin/jest.js'), '--ci', '--maxWorkers=2'])
     run('Format', node, [bin('prettier/bin/prettier.cjs'), '--check', '.', '--log-level', 'warn'])
     run('Lint', node, [bin('eslint/bin/eslint.js'), '.'])
     run('Types', node, ['tools/types.mjs'])

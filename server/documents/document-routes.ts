@@ -112,10 +112,10 @@ function docOf<Doc extends Named, Edit extends AnyEdit>(documents: DocumentRepos
 }
 
 function batchOf<Edit>(schema: Rules<unknown, Edit>['batch'], body: unknown, version: number): object {
-  const said = (body as { version?: unknown } | null)?.version
+  const { version: said, edits } = (body ?? {}) as { version?: unknown; edits?: unknown }
   if (typeof said === 'number' && said > version)
     return refuse(409, 'olderServer', 'This page is newer than the server. Its changes wait until the server is brought up to date.')
-  if ((typeof said === 'number' ? said : 1) < version)
+  if (Array.isArray(edits) && (typeof said === 'number' ? said : 1) < version)
     return refuse(409, 'olderPage', 'This page is older than the server. Its changes stay on this device; reload the page to send them.')
   const parsed = schema.safeParse(body)
   if (parsed.success) return parsed.data
