@@ -2,6 +2,7 @@ import { figuresOfAlike } from './alike'
 import { figuresOfBigKit } from './big-kit'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
+import { figuresOfDocument } from './document'
 import type { Figure } from './figure'
 import { figuresOfImport } from './import'
 import { figuresOfKills } from './kills'
@@ -26,6 +27,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,
+  document: figuresOfDocument,
   kit: figuresOfBigKit,
   library: figuresOfLibrary,
   wave: figuresOfWave,

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 
-import { audioInfoSchema, busSchema, grooveSchema, kitSchema, MOST, padSchema, tieSchema } from './kit'
-import type { Kit } from './kit'
+import { audioInfoSchema, bandSchema, bandsRule, busSchema, grooveSchema, kitSchema, MOST, padSchema, stringSchema, tieSchema } from './kit'
+import type { Groove, Kit, Pad } from './kit'
 import { brokenRule } from './rules'
 import { sourceSchema, markerSchema } from './source'
 import type { Source } from './source'
@@ -23,14 +23,54 @@ function faultOf(schema: z.ZodType, part: object, where: string): string | undef
 }
 
 function faultInList(schema: z.ZodType, list: readonly object[], where: string, most: number, words: string): string | undefined {
+  return faultInEach(list, most, words, (item) => faultOf(schema, item, where))
+}
+
+function faultInEach<T extends object>(
+  list: readonly T[],
+  most: number,
+  words: string,
+  faultOfItem: (item: T) => string | undefined,
+): string | undefined {
   if (good.has(list)) return undefined
   if (list.length > most) return `A kit holds at most ${most} ${words}.`
   for (const item of list) {
-    const fault = faultOf(schema, item, where)
+    const fault = faultOfItem(item)
     if (fault) return fault
   }
   good.add(list)
   return undefined
+}
+
+const padHeadSchema = padSchema.omit({ bands: true })
+
+/** A pad, band by band: an edit in one looks at that one alone. */
+function faultOfPad(pad: Pad): string | undefined {
+  if (good.has(pad)) return undefined
+  const { bands, ...head } = pad
+  const isList = Array.isArray(bands)
+  const fault =
+    faultOf(padHeadSchema, head, 'a pad') ??
+    (isList ? faultInList(bandSchema, bands, 'a pad.bands', MOST.bands, 'bands on a pad') : faultOf(padSchema, pad, 'a pad')) ??
+    (bandsRule.holds(bands) ? undefined : `It would leave a pad.bands in a form that is not allowed: ${bandsRule.message}.`)
+  if (!fault) good.add(pad)
+  return fault
+}
+
+const grooveHeadSchema = grooveSchema.omit({ strings: true })
+
+/** A groove, string by string. */
+function faultOfGroove(groove: Groove): string | undefined {
+  if (good.has(groove)) return undefined
+  const { strings, ...head } = groove
+  const isList = Array.isArray(strings)
+  const fault =
+    faultOf(grooveHeadSchema, head, 'a groove') ??
+    (isList
+      ? faultInList(stringSchema, strings, 'a groove.strings', MOST.pads, 'strings in a groove')
+      : faultOf(grooveSchema, groove, 'a groove'))
+  if (!fault) good.add(groove)
+  return fault
 }
 
 const kitHeadSchema = kitSchema.omit({ pads: true, buses: true, ties: true, grooves: true, audio: true })
@@ -41,10 +81,10 @@ export function kitFault(kit: Kit): string | undefined {
   const { pads, buses, ties, grooves, audio, ...head } = kit
   const fault =
     faultOf(kitHeadSchema, head, '') ??
-    faultInList(padSchema, pads, 'a pad', MOST.pads, 'pads') ??
+    faultInEach(pads, MOST.pads, 'pads', faultOfPad) ??
     faultInList(busSchema, buses, 'a bus', MOST.buses, 'buses') ??
     faultInList(tieSchema, ties, 'a tie', MOST.ties, 'ties') ??
-    faultInList(grooveSchema, grooves, 'a groove', MOST.grooves, 'grooves') ??
+    faultInEach(grooves, MOST.grooves, 'grooves', faultOfGroove) ??
     faultInList(audioInfoSchema, Object.values(audio), 'a file', Infinity, 'files') ??
     brokenRule(kit)
   if (!fault) good.add(kit)

@@ -43,7 +43,7 @@ export const beadSchema = z.strictObject({
 }) // prettier-ignore
 export type Bead = z.infer<typeof beadSchema>
 
-const stringSchema = z.strictObject({
+export const stringSchema = z.strictObject({
   padId: padIdSchema,
   /** Its own, where it goes by another length, division or swing than its groove. */
   lengthSteps: lengthSteps.optional(),

@@ -46,12 +46,14 @@ export const bandSchema = z.strictObject({
 })
 export type Band = z.infer<typeof bandSchema>
 
-const bandsSchema = z
-  .array(bandSchema)
-  .max(127)
-  .refine((bands) => bands.every((b, i) => (i === 0 ? b.fromVelocity === 1 : b.fromVelocity > bands[i - 1]!.fromVelocity)), {
-    message: 'bands run from soft to loud and the first begins at velocity 1',
-  })
+/** The rule between the bands of one list. */
+export const bandsRule = {
+  holds: (bands: readonly Pick<Band, 'fromVelocity'>[]) =>
+    bands.every((b, i) => (i === 0 ? b.fromVelocity === 1 : b.fromVelocity > bands[i - 1]!.fromVelocity)),
+  message: 'bands run from soft to loud and the first begins at velocity 1',
+}
+const MOST_BANDS = 127
+const bandsSchema = z.array(bandSchema).max(MOST_BANDS).refine(bandsRule.holds, { message: bandsRule.message })
 
 export const raySchema = z.strictObject({
   id: rayIdSchema,
@@ -110,7 +112,7 @@ export const padSchema = z.strictObject({
 export type Pad = z.infer<typeof padSchema>
 
 /** How many there may be of what a document keeps in lists. */
-export const MOST = { pads: 128, buses: 32, ties: 256, grooves: 64, markers: 20000 }
+export const MOST = { pads: 128, bands: MOST_BANDS, buses: 32, ties: 256, grooves: 64, markers: 20000 }
 
 /** The form of a kit's parts. What a kit is read with also holds the rules between them. */
 export const kitSchema = z.strictObject({

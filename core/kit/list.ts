@@ -48,13 +48,13 @@ export function sameData(a: unknown, b: unknown): boolean {
 
 /** Maps a list, leaving out what comes to nothing; the very same list when every item stays as it is. */
 export function mapKept<T>(list: T[], change: (item: T) => T | undefined): T[] {
-  let changed = false
-  const result = list.flatMap((item) => {
-    const next = change(item)
-    changed ||= next !== item
-    return next === undefined ? [] : [next]
-  })
-  return changed ? result : list
+  let result: T[] | undefined
+  for (let i = 0; i < list.length; i++) {
+    const next = change(list[i]!)
+    if (!result && next !== list[i]) result = list.slice(0, i)
+    if (result && next !== undefined) result.push(next)
+  }
+  return result ?? list
 }
 
 /** The object without one of its fields. */

@@ -72,6 +72,7 @@ function circleOf(pads: readonly Pad[]): string | undefined {
   const leaders = new Map<string, string | undefined>(pads.map((pad) => [pad.id, pad.leansOn]))
   const ends = new Set<string>()
   for (const pad of pads) {
+    if (!pad.leansOn) continue
     const way = new Set<string>()
     for (let at: string | undefined = pad.id; at && !ends.has(at); at = leaders.get(at)) {
       if (way.has(at)) return 'Pads cannot lean on each other in a circle.'

@@ -1,4 +1,4 @@
-import type { Bus, Groove, Kit, Pad, Send } from './kit'
+import type { Bead, Bus, Groove, GrooveString, Kit, Pad, Send } from './kit'
 import { mapKept, without } from './list'
 import type { Address, KitResponse, Response } from './shape'
 
@@ -25,10 +25,22 @@ export function tidySource<R extends Response | KitResponse>(response: R, source
   return from.id === undefined || sources.has(from.id) ? response : { ...response, from: without(from, 'id') }
 }
 
+/** Strings whose beads name nothing but their steps: they need not be looked through again. */
+const plain = new WeakSet<GrooveString>()
+
+function namesNothing({ when, band, turn, locks }: Bead): boolean {
+  return when === undefined && band === undefined && turn === undefined && locks === undefined
+}
+
 /** A groove whose beads name no bead, band or turn that is gone, laid over by a groove that is there. */
 export function tidyBeads(groove: Groove, padOf: ReadonlyMap<string, Pad>, grooveIds: ReadonlySet<string>): Groove {
   const beadIds = lazySet(() => groove.strings.flatMap(({ beads }) => beads.map(({ id }) => id)))
   const strings = mapKept(groove.strings, (string) => {
+    if (plain.has(string)) return string
+    if (string.beads.every(namesNothing)) {
+      plain.add(string)
+      return string
+    }
     const known = lazySet(() => idsOfCells(padOf.get(string.padId)))
     const beads = mapKept(string.beads, (bead) => {
       let kept = bead

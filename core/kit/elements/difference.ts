@@ -102,6 +102,10 @@ function ofLists<Doc>(way: Way<Doc>, at: string[], before: readonly unknown[], a
     way.edits.push({ type: 'set', at, value: after })
     return
   }
+  if (keys.length === held.length && keys.every((key, i) => key === held[i])) {
+    keys.forEach((key, i) => before[i] !== after[i] && ofValues(way, [...at, key], before[i], after[i]))
+    return
+  }
   const old = new Map(held.map((key, i) => [key, before[i]]))
   const wanted = new Set(keys)
   for (const key of held) if (!wanted.has(key)) way.edits.push({ type: 'remove', at, key })
