@@ -6,6 +6,7 @@ import type { MakeId } from './ids'
 import { padSettingsSchema } from './kit'
 import type { OwnSettings } from './kit'
 import { merge } from './list'
+import { parametersOf } from './parameters'
 import { cutSchema } from './source'
 import type { CutSettings } from './source'
 
@@ -40,8 +41,10 @@ export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pa
 
 /** The settings of a pad that a start keeps. */
 export function padStartOf(own: OwnSettings): PadStart {
-  const { name: _name, family: _family, group: _group, rootNote: _root, bus: _bus, mute: _mute, ...kept } = own
-  return kept
+  const { name: _name, family: _family, group: _group, rootNote: _root, bus: _bus, mute: _mute, values, ...kept } = own
+  if (!values) return kept
+  const onPads = parametersOf('pad').flatMap((name) => (values[name] === undefined ? [] : [[name, values[name]] as const]))
+  return { ...kept, values: Object.fromEntries(onPads) }
 }
 
 /** The way of cutting that fits other recordings too: where the first beat falls belongs to one alone. */

@@ -10,7 +10,9 @@ import { applyBatch, editsOfNow, kitKind, startKind } from '../document'
 import { triedDifference } from '../elements'
 import type { ElementEdit } from '../elements'
 import { kitFault } from '../fault'
+import { usualPadSettings } from '../make'
 import { padSettings } from '../resolve'
+import { createStart, padStartOf } from '../start'
 import { randomKitOf, seeded, testIds } from '../testing'
 import { tidied } from '../tidy'
 import { readKit, readSource, readStart } from '../upgrade'
@@ -147,6 +149,12 @@ test('old changes of a start are made on the start of now', () => {
 function without(of: object, key: string): object {
   return Object.fromEntries(Object.entries(of).filter(([name]) => name !== key))
 }
+
+test('what a start keeps of a pad, and all that a pad inherits, is what a pad can have of its own', () => {
+  const start = createStart(testIds(), 'Usual', { pad: padStartOf(usualPadSettings) })
+  expect(startKind.fault(start)).toBeUndefined()
+  expect(well(readStart(JSON.parse(JSON.stringify(start))))).toEqual(start)
+})
 
 test('old grooves keep their timing, to the frame, whatever their swing, tempo and rate', () => {
   const random = seeded(11)
