@@ -70,7 +70,7 @@ async function kinTasks(page: Page): Promise<Record<string, Figure>> {
   }
 }
 
-/** Sounds with their pictures, as a long import leaves them on the device. */
+/** Sounds with their pictures, as a long import leaves them on the device; of revision 0, since this server never had them. */
 export function fill(page: Page): Promise<void> {
   return page.evaluate(async (count) => {
     const request = indexedDB.open('heliaster')
@@ -82,14 +82,14 @@ export function fill(page: Page): Promise<void> {
       const portrait = String.fromCharCode(...Array.from({ length: 120 }, (_, i) => 35 + ((i * n * 31 + n * 17) % 55)))
       const measured = { peakDb: -3, loudnessDb: -20, centreHz: 1000, portrait, decaySeconds: 0.02 + (n % 50) / 60 }
       const doc = {
-        format: 'heliaster-source', version: 2, id: `rec-bench-${n}`, audio: hash,
+        format: 'heliaster-source', version: 3, id: `rec-bench-${n}`, audio: hash,
         info: { name: `knock ${n}.wav`, sampleRateHz: 48000, frames: 40000 + n, channels: 1 }, name: `knock ${n}`, tags: ['bench'],
         verdict: 'open', cut: { waterLine: 0.3, minGapSeconds: 0.06 }, markers: [], addedAt: 2e12, origin: 'imported',
         favourite: false, family: 'wood', channel: 'left', measured,
       } // prettier-ignore
       transaction
         .objectStore('documents')
-        .put({ key: `source:${doc.id}`, kind: 'source', id: doc.id, doc, revision: 1, changedAt: 0, hidden: false })
+        .put({ key: `source:${doc.id}`, kind: 'source', id: doc.id, doc, revision: 0, changedAt: 0, hidden: false })
       transaction.objectStore('pictures').put({ key: hash, low: wave.map((x) => -x), high: wave, measured })
     }
     await new Promise((resolve) => (transaction.oncomplete = resolve))

@@ -1,3 +1,6 @@
+import { createKit, createPad } from '@heliaster/core/kit'
+import type { Kit } from '@heliaster/core/kit'
+import { asFirstKit, testIds } from '@heliaster/core/kit/testing'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
@@ -126,4 +129,33 @@ test('audio that comes damaged from the server is not taken for the real one', a
   await page.goto('/')
   await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
   await expect(page.getByText(/came damaged from the server/).first()).toBeVisible()
+})
+
+test('a kit and changes that an older page has left are taken over, and sound and read as they were meant', async ({ page, request }) => {
+  await newKit(page)
+  await saved(page)
+  const made = createPad(testIds(41), { name: 'Old oar' }, 36)
+  const kit = { ...createKit(testIds(40), 'Left by an older page'), pads: [made] }
+  expect((await request.put(`/api/kits/${kit.id}`, { data: asFirstKit(kit) })).status()).toBe(201)
+  const filter = (field: string, value: unknown) => ({ type: 'set', at: ['pads', made.id, 'own', 'shape', 'filter', field], value })
+  const edits = [filter('type', 'lowPass'), filter('resonance', 0.5), { type: 'set', at: ['name'], value: 'Changed by an older page' }]
+  await page.evaluate(
+    async (waiting) => {
+      const request = indexedDB.open('heliaster')
+      const db = await new Promise<IDBDatabase>((resolve) => (request.onsuccess = () => resolve(request.result)))
+      const transaction = db.transaction('outbox', 'readwrite')
+      transaction.objectStore('outbox').add(waiting)
+      await new Promise((resolve) => (transaction.oncomplete = resolve))
+      db.close()
+    },
+    { key: `kit:${kit.id}`, kind: 'kit', docId: kit.id, type: 'edits', batchId: 'batch-of-an-older-page', edits, version: 1 },
+  )
+  await page.reload()
+  const doc = async () => ((await (await request.get(`/api/kits/${kit.id}`)).json()) as { doc: Kit }).doc
+  await expect.poll(async () => (await doc()).name).toBe('Changed by an older page')
+  expect((await doc()).pads[0].own).toMatchObject({ choices: { filter1Kind: 'lowPass' }, values: { filter1Damping: 2 - 1.95 * 0.5 } })
+  await saved(page)
+  await page.goto(`/kit/${kit.id}/board`)
+  await expect(page.getByText('Changed by an older page')).toBeVisible()
+  await expect(pad(page, 'Old oar')).toBeVisible()
 })

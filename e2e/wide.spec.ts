@@ -1,3 +1,4 @@
+import { KIT_VERSION } from '@heliaster/core/kit'
 import { expect, test } from '@playwright/test'
 
 import { newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
@@ -79,7 +80,12 @@ test('a change made elsewhere meanwhile is joined with one’s own', async ({ pa
   await page.getByRole('link', { name: 'Board' }).click()
   await page.getByRole('button', { name: 'Add pad' }).click()
   const { revision } = (await (await page.request.get(`/api/kits/${id}`)).json()) as { revision: number }
-  const elsewhere = { baseRevision: revision, batchId: 'elsewhere-1', edits: [{ type: 'setKit', fields: { name: 'Renamed elsewhere' } }] }
+  const elsewhere = {
+    baseRevision: revision,
+    batchId: 'elsewhere-1',
+    version: KIT_VERSION,
+    edits: [{ type: 'setKit', fields: { name: 'Renamed elsewhere' } }],
+  }
   expect((await page.request.post(`/api/kits/${id}/edits`, { data: elsewhere })).status()).toBe(200)
   await context.unroute('**/api/**')
   await page.evaluate(() => window.dispatchEvent(new Event('online')))

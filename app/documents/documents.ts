@@ -286,9 +286,11 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
     noteUnreadable(id: string, reason: string): void {
       store.setState(({ setApart }) => ({ setApart: { ...setApart, [id]: { id, reason } } }))
     },
-    forgetElsewhere(id: string): void {
-      const { [id]: gone, ...elsewhere } = store.getState().elsewhere
-      if (gone) store.setState({ elsewhere })
+    forgetElsewhere(ids: readonly string[]): void {
+      const gone = new Set(ids)
+      const held = Object.entries(store.getState().elsewhere)
+      const elsewhere = held.filter(([id]) => !gone.has(id))
+      if (elsewhere.length < held.length) store.setState({ elsewhere: Object.fromEntries(elsewhere) })
     },
   }
 }

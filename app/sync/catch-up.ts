@@ -99,7 +99,7 @@ export class CatchUp {
       await this.takePage(kind, wanted)
       after = page.next
     } while (after)
-    for (const id of unlisted) await this.look(kind, id)
+    await this.lookForAll(kind, [...unlisted])
     this.readAt.set(kind, readAt ?? 0)
   }
 
@@ -116,6 +116,7 @@ export class CatchUp {
 
   /** What was heard meanwhile does not wait for the end of the lists. */
   private async takeTold(): Promise<void> {
+    await this.takeDeleted()
     for (const [key, event] of this.told) {
       const { kind, id, revision = 0, deleted = false } = event
       await this.take(kind!, { id: id!, revision, deleted, changedAt: this.need.timers.now() })
@@ -123,10 +124,20 @@ export class CatchUp {
     }
   }
 
+  /** What was deleted elsewhere goes in one step, however much it is. */
+  private async takeDeleted(): Promise<void> {
+    for (const kind of kinds) {
+      const gone = [...this.told].filter(([, event]) => event.deleted === true && event.kind === kind)
+      if (gone.length === 0) continue
+      await this.hide(kind, gone.map(([, { id }]) => id!)) // prettier-ignore
+      for (const [key, event] of gone) if (this.told.get(key) === event) this.told.delete(key)
+    }
+  }
+
   /** What the server says of one document: taken over where it is newer than what is here. */
   async take(kind: Kind, item: Pick<DocumentSummary, 'id' | 'revision' | 'deleted' | 'doc' | 'changedAt'>): Promise<void> {
     const { row } = await this.need.shelf.read(documentKey(kind, item.id))
-    if (item.deleted) return this.hide(kind, item.id)
+    if (item.deleted) return this.hide(kind, [item.id])
     if (row?.hidden) await this.unhide(kind, item.id)
     if (row && row.revision >= item.revision && item.revision > 0) return
     if (item.doc !== undefined)
@@ -148,15 +159,31 @@ export class CatchUp {
       await this.sender.adopt(kind, id, { revision, doc, changedAt })
     } catch (error) {
       if (!(error instanceof ServerRefused)) throw error
-      if (error.code === 'notFound') await this.hide(kind, id)
+      if (error.code === 'notFound') await this.hide(kind, [id])
       if (error.code === 'unreadable') this.need.documentsOf(kind).noteUnreadable(id, error.message)
     }
   }
 
-  private async hide(kind: Kind, id: string): Promise<void> {
-    void this.need.shelf.write({ hidden: [{ key: documentKey(kind, id), hidden: true }] })
-    this.need.documentsOf(kind).forgetElsewhere(id)
-    await this.need.documentsOf(kind).sync([id])
+  private async hide(kind: Kind, ids: readonly string[]): Promise<void> {
+    void this.need.shelf.write({ hidden: ids.map((id) => ({ key: documentKey(kind, id), hidden: true })) })
+    this.need.documentsOf(kind).forgetElsewhere(ids)
+    await this.need.documentsOf(kind).sync(ids)
+  }
+
+  /** Asks for documents that are listed no more; those that are gone are taken off the list in one step. */
+  private async lookForAll(kind: Kind, ids: readonly string[]): Promise<void> {
+    const gone: string[] = []
+    await inTurns(ids, async (id) => {
+      try {
+        const { revision, doc } = await this.need.api.find(kind, id)
+        await this.sender.adopt(kind, id, { revision, doc })
+      } catch (error) {
+        if (!(error instanceof ServerRefused)) throw error
+        if (error.code === 'notFound') gone.push(id)
+        if (error.code === 'unreadable') this.need.documentsOf(kind).noteUnreadable(id, error.message)
+      }
+    })
+    if (gone.length > 0) await this.hide(kind, gone)
   }
 
   private async unhide(kind: Kind, id: string): Promise<void> {
