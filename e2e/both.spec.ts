@@ -19,6 +19,7 @@ test.describe('one engine', () => {
   test.skip(({ viewport }) => viewport?.width === 390, 'the same engine file, whatever the screen')
 
   test('the worklet, the worker and Node render what was always rendered, at any block size', async ({ page }) => {
+    test.setTimeout(300_000) // thirteen scores, each rendered six times
     const builder = (await import('../tools/build-engine.mjs' as string)) as { buildEngine(): Promise<string> }
     const engine = (await import(pathToFileURL(await builder.buildEngine()).href)) as typeof engineModule
     const inNode = ({ kit, audio, events, frames }: GoldenScore, blockFrames: number) => {

@@ -96,12 +96,20 @@ export function shownSounds(
   })
 }
 
+const texts = new WeakMap<Source, string>()
+
+/** What a sound is found by; put together once. */
+function textOf(source: Source): string {
+  let text = texts.get(source)
+  if (text === undefined) texts.set(source, (text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()))
+  return text
+}
+
 /** The sounds that are asked for, in no order. */
 export function narrowed(all: readonly Source[], view: LibraryView): Source[] {
-  const wanted = view.words.trim().toLowerCase().split(/\s+/)
+  const wanted = view.words.trim().toLowerCase().split(/\s+/).filter(Boolean) // prettier-ignore
   return all.filter((source) => {
-    const text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()
-    if (!wanted.every((word) => text.includes(word)) || !isOf(source, view.only)) return false
+    if (!wanted.every((word) => textOf(source).includes(word)) || !isOf(source, view.only)) return false
     return (!view.family || source.family === view.family) && (!view.tag || source.tags.includes(view.tag))
   })
 }

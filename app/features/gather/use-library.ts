@@ -1,5 +1,5 @@
 import type { Source } from '@heliaster/core/kit'
-import { useMemo, useRef } from 'react'
+import { useDeferredValue, useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
 
 import { sources } from '../../documents'
@@ -28,7 +28,8 @@ interface ShownSounds {
 export function useShownSounds(): ShownSounds {
   const all = useSounds()
   const view = useStore(libraryView)
-  const { query, way } = useStore(kin)
+  // The sheet it was asked from closes first, and then the list turns: two short tasks, not a long one.
+  const { query, way } = useDeferredValue(useStore(kin))
   const isKin = query !== undefined
   const wanted = useMemo(() => (isKin ? narrowed(all, view) : shownSounds(all, view)), [all, view, isKin])
   const near = useKin(wanted, query, way)
