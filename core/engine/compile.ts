@@ -5,7 +5,7 @@ import { bandsOfRay, chokedBy, clipOfCell, padSettings, raySound, shapeOf } from
 import type { PadSettings } from '../kit/resolve'
 import { bendOf } from '../kit/shape'
 import type { Envelope, Response } from '../kit/shape'
-import { hashId } from './chance'
+import { hashId } from './strike/chance'
 import { dbToGain, exp2 } from './math'
 import {
   BandField, ChokeField, ClipField, EnvelopeField, filterCodes, Head, modeCodes, pickCodes, PointField, RayField, ResponseField,

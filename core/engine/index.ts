@@ -1,4 +1,4 @@
-export { chance, hashId, Purpose } from './chance'
+export { chance, hashId, Purpose } from './strike/chance'
 export { clipAudio, clipKey, clipSamples, SHELF_HZ } from './clip-region'
 export { bendToK, compilePad } from './compile'
 export { bent } from './envelope'

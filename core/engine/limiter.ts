@@ -1,3 +1,4 @@
+import { KitField, StatusField } from './program'
 import type { EngineState } from './state'
 
 /** Level above which the limiter acts: -0.3 dBFS. Below it every sample passes bit for bit. */
@@ -22,7 +23,7 @@ export function mixDown(
   tap: MixTap | undefined,
 ): void {
   const { mixLeft, mixRight, limiterRelease } = engine
-  const targetGain = engine.memory.kit[0]
+  const targetGain = engine.memory.kit[KitField.gain]
   let kitGain = engine.kitGain
   let gain = engine.limiterGain
   let loudest = 0
@@ -47,5 +48,5 @@ export function mixDown(
   engine.kitGain = kitGain
   engine.limiterGain = gain
   const status = engine.memory.status
-  status[1] = Math.max(loudest, status[1] * (1 - count * 0.00008))
+  status[StatusField.peak] = Math.max(loudest, status[StatusField.peak] * (1 - count * 0.00008))
 }

@@ -45,6 +45,9 @@ export const responseToCodes = {
   gainDb: 0, pan: 1, tuneCents: 2, startSeconds: 3, filter1CutoffHz: 4, decayScale: 5,
 } as const // prettier-ignore
 
+/** How many parameters responses can move: one offset each. */
+export const OFFSETS = Object.keys(responseToCodes).length
+
 /** One event of a score or of a ring of live strikes. `frame` -1 means: as soon as possible. */
 export const EventField = {
   frame: 0, type: 1, padSlot: 2, velocity: 3, note: 4, inputFrame: 5, key: 6, length: 8,

@@ -4,8 +4,8 @@ import { RING_EVENTS } from './memory'
 import { EventField, EventType, MAX_PADS, StatusField } from './program'
 import { CHUNK_FRAMES, NEVER, QUEUE_EVENTS } from './state'
 import type { EngineState } from './state'
-import { release, stopPad } from './stops'
-import { beginGroove, strike } from './strike'
+import { release, stopPad } from './strike/stops'
+import { beginGroove, strike } from './strike/strike'
 import { renderVoice } from './voice'
 
 const WIDTH = EventField.length
@@ -100,8 +100,13 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
   const key = events[at + EventField.key]
   switch (events[at + EventField.type]) {
     case EventType.strike:
-      if (padSlot >= 0 && padSlot < MAX_PADS)
-        strike(engine, padSlot, events[at + EventField.velocity], events[at + EventField.note], events[at + EventField.inputFrame], key)
+      if (padSlot < 0 || padSlot >= MAX_PADS) break
+      engine.now.padSlot = padSlot
+      engine.now.velocity = events[at + EventField.velocity]
+      engine.now.note = events[at + EventField.note]
+      engine.now.inputFrame = events[at + EventField.inputFrame]
+      engine.now.key = key
+      strike(engine)
       break
     case EventType.release:
       release(engine, padSlot, key)

@@ -1,6 +1,6 @@
 import { cos, sin } from './math'
 import type { EngineMemory } from './memory'
-import { EventField, MAX_PADS } from './program'
+import { EventField, KitField, MAX_PADS, OFFSETS } from './program'
 
 /** Strikes that may sound at once, and room for those that are fading out. */
 export const MAX_STRIKES = 128
@@ -44,6 +44,24 @@ function createStrikes() {
 }
 export type Strikes = ReturnType<typeof createStrikes>
 
+/** The strike that is being decided: set by its event, and by what is decided first, so that rules need not hand it on. */
+export interface StrikeNow {
+  padSlot: number
+  velocity: number
+  /** -1 where no note struck it. */
+  note: number
+  inputFrame: number
+  key: number
+  /** Which strike of its pad it is, counted from 0. */
+  padStrike: number
+  /** The program of its pad: its slot, and where it begins in the arena. */
+  programSlot: number
+  program: number
+  /** Its place among the strikes that sound, and its record in the log. */
+  slot: number
+  record: number
+}
+
 /** Everything the engine changes while it runs: numbers and typed arrays, all made before the first frame. */
 export interface EngineState {
   readonly memory: EngineMemory
@@ -52,6 +70,7 @@ export interface EngineState {
   readonly voices: Voices
   voiceTop: number
   readonly strikes: Strikes
+  readonly now: StrikeNow
   strikeOrder: number
   /** Strikes so far of each pad, and of each band of each pad (row = pad, 128 a row). */
   readonly padCount: Float64Array
@@ -85,6 +104,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     voices: createVoices(),
     voiceTop: 0,
     strikes: createStrikes(),
+    now: { padSlot: 0, velocity: 0, note: -1, inputFrame: 0, key: 0, padStrike: 0, programSlot: 0, program: 0, slot: 0, record: 0 },
     strikeOrder: 0,
     padCount: new Float64Array(MAX_PADS),
     bandCount: new Float64Array(MAX_PADS * 128),
@@ -94,7 +114,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     queueLength: 0,
     score: new Float64Array(0),
     scoreCursor: 0,
-    kitGain: memory.kit[0],
+    kitGain: memory.kit[KitField.gain],
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),
     stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
@@ -103,7 +123,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     scratchLeft: new Float64Array(CHUNK_FRAMES),
     scratchRight: new Float64Array(CHUNK_FRAMES),
     turnScratch: new Int32Array(128),
-    offsets: new Float64Array(8),
+    offsets: new Float64Array(OFFSETS),
   }
 }
 

@@ -1,7 +1,7 @@
-import { EnvelopeField, ChokeField, Head, KitField, LogField, PointField } from './program'
-import { MAX_STRIKES, NEVER } from './state'
-import type { EngineState } from './state'
-import { ampAt } from './voice'
+import { EnvelopeField, ChokeField, Head, KitField, LogField, PointField } from '../program'
+import { MAX_STRIKES, NEVER } from '../state'
+import type { EngineState } from '../state'
+import { ampAt } from '../voice'
 
 /** Lets a held pad go: strikes with this key, or all of the pad for key 0. */
 export function release(engine: EngineState, padSlot: number, key: number): void {
@@ -68,8 +68,9 @@ export function stopPad(engine: EngineState, padSlot: number): boolean {
   return stopped
 }
 
-/** Silences the pads that a strike of this program silences, and notes them in its record. */
-export function choke(engine: EngineState, program: number, record: number): void {
+/** Silences the pads that the strike that is being decided silences, and notes them in its record. */
+export function choke(engine: EngineState): void {
+  const { program, record } = engine.now
   const arena = engine.memory.arena
   const s = engine.strikes
   const log = engine.memory.log
@@ -96,7 +97,8 @@ function setBit(log: Float64Array, at: number, padSlot: number): void {
  * Voice limits count strikes. The pad's limit is looked at first, then its choke group's, then the kit's; what stops
  * is the oldest that was let go, else the oldest, and of two that began together the softer.
  */
-export function makeRoom(engine: EngineState, padSlot: number, program: number): void {
+export function makeRoom(engine: EngineState): void {
+  const { padSlot, program } = engine.now
   const arena = engine.memory.arena
   stealBeyond(engine, padSlot, -1, arena[program + Head.maxStrikes])
   if (arena[program + Head.group] >= 0) stealBeyond(engine, -1, arena[program + Head.group], arena[program + Head.groupMaxStrikes])

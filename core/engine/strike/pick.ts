@@ -1,7 +1,7 @@
 import { chance, Purpose, shuffledTurn } from './chance'
-import { BandField, Head, TurnField } from './program'
+import { BandField, Head, KitField, pickCodes, TurnField } from '../program'
 import { hasSeldom, seldomTurn } from './seldom'
-import type { EngineState } from './state'
+import type { EngineState } from '../state'
 
 /** The index of the band that answers a strike: the last that begins at or below its velocity. -1 without bands. */
 export function pickBand(arena: Float64Array, bands: number, bandCount: number, velocity: number): number {
@@ -24,23 +24,16 @@ export function blendAbove(arena: Float64Array, bands: number, bandCount: number
 }
 
 /** The turn of a band for the strike numbered `strike` by the counter in use. -1 for an empty band. */
-export function pickTurn(
-  engine: EngineState,
-  program: number,
-  band: number,
-  bandIndex: number,
-  pick: number,
-  strike: number,
-  padStrike: number,
-): number {
+export function pickTurn(engine: EngineState, band: number, bandIndex: number, pick: number, strike: number): number {
   const arena = engine.memory.arena
+  const { program, padStrike } = engine.now
   const turns = arena[band + BandField.turnCount]
   if (turns < 2) return turns - 1
-  if (pick === 0) return strike % turns
-  const seed = engine.memory.kit[2] | 0
+  if (pick === pickCodes.cycle) return strike % turns
+  const seed = engine.memory.kit[KitField.seed] | 0
   const padHash = arena[program + Head.padHash] | 0
   const first = program + arena[band + BandField.turns]
-  if (pick === 2) {
+  if (pick === pickCodes.shuffle) {
     if (hasSeldom(arena, first, turns)) return seldomTurn(arena, first, turns, padHash, bandIndex, strike, seed, engine.turnScratch)
     const round = Math.floor(strike / turns)
     return shuffledTurn(padHash, bandIndex, round, strike - round * turns, turns, seed, engine.turnScratch)

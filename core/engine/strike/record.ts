@@ -1,0 +1,29 @@
+import { LOG_RECORDS } from '../memory'
+import { LogField, StatusField } from '../program'
+import type { EngineState } from '../state'
+
+/** Opens the log record of the strike that is being decided. */
+export function beginRecord(engine: EngineState): void {
+  const { memory, now } = engine
+  const { log, status } = memory
+  const at = (status[StatusField.logCount] % LOG_RECORDS) * LogField.length
+  for (let i = 0; i < LogField.length; i++) log[at + i] = 0
+  log[at + LogField.frame] = engine.frame
+  log[at + LogField.inputFrame] = now.inputFrame
+  log[at + LogField.padSlot] = now.padSlot
+  log[at + LogField.velocity] = now.velocity
+  log[at + LogField.band] = -1
+  log[at + LogField.turn] = -1
+  log[at + LogField.strikeNumber] = now.padStrike
+  log[at + LogField.aboveBand] = -1
+  log[at + LogField.aboveTurn] = -1
+  status[StatusField.logCount]++
+  now.record = at
+}
+
+/** Notes that a ray of it sounds. */
+export function recordRay(engine: EngineState, ray: number): void {
+  const { log } = engine.memory
+  const at = engine.now.record + LogField.rayMask
+  log[at] = (log[at] | (1 << ray)) >>> 0
+}

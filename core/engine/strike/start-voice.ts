@@ -1,0 +1,118 @@
+import { centsToRatio, dbToGain } from '../math'
+import { ClipField, EnvelopeField, Head, modeCodes, PointField, RayField, responseToCodes } from '../program'
+import { NEVER, VOICE_POOL } from '../state'
+import type { EngineState } from '../state'
+
+const MIDDLE_OF_A_FRAME = 0.5
+
+/** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. `share` is a gain. */
+export function startVoice(engine: EngineState, ray: number, clip: number, share: number): number {
+  const voice = freeVoice(engine)
+  if (voice < 0) return -1
+  const { memory, voices: v, now } = engine
+  v.active[voice] = 1
+  v.strike[voice] = now.slot
+  v.program[voice] = now.programSlot
+  memory.uses[now.programSlot]++
+  engine.strikes.voices[now.slot]++
+  beginClip(engine, voice, ray, clip)
+  beginLevel(engine, voice, ray, clip, share)
+  beginModes(engine, voice)
+  beginFilter(engine, voice, ray)
+  v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(memory.arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
+  return voice
+}
+
+/** Where it reads, from where, and how fast. */
+function beginClip(engine: EngineState, voice: number, ray: number, clip: number): void {
+  const { memory, voices: v, offsets, now } = engine
+  const arena = memory.arena
+  const { program, note } = now
+  const root = arena[program + Head.rootNote]
+  const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
+  const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[responseToCodes.tuneCents]
+  const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[responseToCodes.startSeconds])
+  v.chunk[voice] = arena[clip + ClipField.chunk]
+  v.left[voice] = arena[clip + ClipField.left]
+  v.right[voice] = arena[clip + ClipField.right]
+  v.frames[voice] = arena[clip + ClipField.frames]
+  v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + MIDDLE_OF_A_FRAME)
+  v.startFrame[voice] = engine.frame + arena[ray + RayField.delayFrames]
+  v.baseRate[voice] = arena[clip + ClipField.rate] * centsToRatio(cents)
+  v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
+}
+
+function beginLevel(engine: EngineState, voice: number, ray: number, clip: number, share: number): void {
+  const { memory, voices: v, offsets, now } = engine
+  const arena = memory.arena
+  const { program } = now
+  const gain =
+    arena[program + Head.gain] *
+    arena[ray + RayField.gain] *
+    arena[clip + ClipField.gain] *
+    share *
+    dbToGain(offsets[responseToCodes.gainDb])
+  const pan = clampPan(arena[program + Head.pan] + arena[ray + RayField.pan] + offsets[responseToCodes.pan])
+  v.gainLeft[voice] = gain * Math.sqrt(1 - pan)
+  v.gainRight[voice] = gain * Math.sqrt(1 + pan)
+  v.ampEnv[voice] = envelopeOffset(program, arena[ray + RayField.amp])
+  v.timeScale[voice] = centsToRatio(-1200 * offsets[responseToCodes.decayScale])
+  v.cellEnd[voice] = -1
+}
+
+/** Whether it is held and goes round; nothing has let it go or faded it yet. */
+function beginModes(engine: EngineState, voice: number): void {
+  const { voices: v, now } = engine
+  const mode = engine.memory.arena[now.program + Head.mode]
+  v.releaseFrame[voice] = NEVER
+  v.holds[voice] = mode === modeCodes.hold || mode === modeCodes.loopUntilLetGo ? 1 : 0
+  v.loops[voice] = mode === modeCodes.loopUntilLetGo || mode === modeCodes.loopUntilStruckAgain ? 1 : 0
+  v.fadeStart[voice] = NEVER
+  v.fadeFrames[voice] = 0
+}
+
+function beginFilter(engine: EngineState, voice: number, ray: number): void {
+  const { memory, voices: v, offsets, now } = engine
+  const arena = memory.arena
+  v.filterType[voice] = arena[ray + RayField.filterType]
+  v.cutoffHz[voice] = arena[ray + RayField.cutoffHz] * centsToRatio(offsets[responseToCodes.filter1CutoffHz])
+  v.damping[voice] = arena[ray + RayField.damping]
+  v.filterEnv[voice] = envelopeOffset(now.program, arena[ray + RayField.filterEnv])
+  v.filterEnvCents[voice] = arena[ray + RayField.filterEnvCents]
+  v.filterCell[voice] = -1
+  v.leftOne[voice] = v.leftTwo[voice] = v.rightOne[voice] = v.rightTwo[voice] = 0
+}
+
+/** Envelopes are absolute in the arena once a voice has them; 0 stands for none. */
+function envelopeOffset(program: number, relative: number): number {
+  return relative < 0 ? 0 : program + relative
+}
+
+function hasSustain(arena: Float64Array, envelope: number): boolean {
+  return envelope !== 0 && arena[envelope + EnvelopeField.sustain] >= 0
+}
+
+/** The frame on which an envelope that ends in silence has ended; NEVER for one that stays up. */
+function envelopeEnd(engine: EngineState, voice: number): number {
+  const v = engine.voices
+  const arena = engine.memory.arena
+  const envelope = v.ampEnv[voice]
+  if (envelope === 0) return NEVER
+  const last = envelope + EnvelopeField.length + (arena[envelope + EnvelopeField.count] - 1) * PointField.length
+  if (arena[last + PointField.value] > 0) return NEVER
+  return v.startFrame[voice] + Math.floor(arena[last + PointField.frame] / v.timeScale[voice] + 1)
+}
+
+function clampPan(pan: number): number {
+  return pan < -1 ? -1 : pan > 1 ? 1 : pan
+}
+
+function freeVoice(engine: EngineState): number {
+  const active = engine.voices.active
+  for (let voice = 0; voice < VOICE_POOL; voice++) {
+    if (active[voice] !== 0) continue
+    if (voice >= engine.voiceTop) engine.voiceTop = voice + 1
+    return voice
+  }
+  return -1
+}

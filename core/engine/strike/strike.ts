@@ -1,0 +1,139 @@
+import { BandField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, modeCodes, RayField, TurnField } from '../program'
+import type { EngineState } from '../state'
+import { blendAbove, pickBand, pickTurn } from './pick'
+import { beginRecord, recordRay } from './record'
+import { gatherOffsets } from './responses'
+import { startVoice } from './start-voice'
+import { choke, makeRoom, stopPad } from './stops'
+
+/** Stands for all rays of a pad that share its bands. */
+const SHARED = -1
+
+/** Sounds the pad of `engine.now` at the engine's current frame. Everything is decided here, once, and then only rendered. */
+export function strike(engine: EngineState): void {
+  const { memory, now } = engine
+  const { arena } = memory
+  const { padSlot } = now
+  now.programSlot = memory.padTable[padSlot]
+  now.program = now.programSlot === 0 ? 0 : memory.directory[now.programSlot]
+  now.padStrike = engine.padCount[padSlot]++
+  beginRecord(engine)
+  const { program } = now
+  if (program === 0) return
+  if (arena[program + Head.againFrames] >= 0 && engine.frame - engine.lastFrame[padSlot] > arena[program + Head.againFrames])
+    countAnew(engine, padSlot, now.padStrike)
+  engine.lastFrame[padSlot] = engine.frame
+  choke(engine)
+  const mode = arena[program + Head.mode]
+  if (mode === modeCodes.silencer) return
+  if (mode === modeCodes.loopUntilStruckAgain && stopPad(engine, padSlot)) return
+  makeRoom(engine)
+  now.slot = takeStrike(engine)
+  if (now.slot < 0) return
+  soundBands(engine, program + arena[program + Head.bands], SHARED)
+  for (let ray = 0; ray < arena[program + Head.rayCount]; ray++) {
+    const at = rayAt(engine, ray)
+    if (arena[at + RayField.bandCount] >= 0) soundBands(engine, program + arena[at + RayField.bands], ray)
+  }
+  if (engine.strikes.voices[now.slot] === 0) engine.strikes.active[now.slot] = 0
+}
+
+function rayAt({ memory, now }: EngineState, ray: number): number {
+  return now.program + memory.arena[now.program + Head.rays] + ray * RayField.length
+}
+
+/** Turns of a pad begin anew with the strike of this number. */
+function countAnew(engine: EngineState, padSlot: number, padStrike: number): void {
+  engine.countFrom[padSlot] = padStrike
+  engine.bandCount.fill(0, padSlot * 128, padSlot * 128 + 128)
+}
+
+/** A groove begins: the turns that go by it begin anew. */
+export function beginGroove(engine: EngineState): void {
+  const { memory } = engine
+  for (let padSlot = 0; padSlot < MAX_PADS; padSlot++) {
+    const program = memory.directory[memory.padTable[padSlot]]
+    if (memory.padTable[padSlot] !== 0 && memory.arena[program + Head.againAtGroove] === 1)
+      countAnew(engine, padSlot, engine.padCount[padSlot])
+  }
+}
+
+/** Sounds the cell of one list of bands, or the two cells where bands blend: of one ray, or of all that share them. */
+function soundBands(engine: EngineState, bands: number, onlyRay: number): void {
+  const { now } = engine
+  const { arena, log } = engine.memory
+  const count = arena[onlyRay === SHARED ? now.program + Head.bandCount : rayAt(engine, onlyRay) + RayField.bandCount]
+  const band = pickBand(arena, bands, count, now.velocity)
+  if (band < 0) return
+  const above = blendAbove(arena, bands, count, band, now.velocity)
+  const upper = bands + (band + 1) * BandField.length
+  const power = above > 0 && arena[upper + BandField.blendLaw] === 0
+  const here = above > 0 ? (power ? Math.sqrt(1 - above) : 1 - above) : 1
+  const turn = soundCell(engine, bands, onlyRay, band, here)
+  if (onlyRay === SHARED) {
+    log[now.record + LogField.band] = band
+    log[now.record + LogField.turn] = turn
+  }
+  if (above > 0) {
+    const aboveTurn = soundCell(engine, bands, onlyRay, band + 1, power ? Math.sqrt(above) : above)
+    if (onlyRay === SHARED) {
+      log[now.record + LogField.aboveBand] = band + 1
+      log[now.record + LogField.aboveTurn] = aboveTurn
+    }
+  }
+  log[now.record + LogField.rays] = engine.strikes.voices[now.slot]
+}
+
+/** Sounds one cell at a share of its level, and gives its turn; -1 where the band has none. */
+function soundCell(engine: EngineState, bands: number, onlyRay: number, bandIndex: number, share: number): number {
+  const { now } = engine
+  const { arena } = engine.memory
+  const band = bands + bandIndex * BandField.length
+  const turn = turnOf(engine, band, onlyRay, bandIndex)
+  if (turn < 0) return -1
+  const turns = now.program + arena[band + BandField.turns]
+  const clips = now.program + arena[turns + turn * TurnField.length + TurnField.clips]
+  for (let ray = 0; ray < arena[now.program + Head.rayCount]; ray++) {
+    const at = rayAt(engine, ray)
+    if (onlyRay === SHARED ? arena[at + RayField.bandCount] >= 0 : ray !== onlyRay) continue
+    const clip = clips + ray * ClipField.length
+    if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) continue
+    gatherOffsets(engine, ray)
+    const voice = startVoice(engine, at, clip, share * arena[band + BandField.gain])
+    if (voice < 0) continue
+    engine.voices.meter[voice] = now.padSlot * MAX_RAYS + ray
+    recordRay(engine, ray)
+  }
+  return turn
+}
+
+/** The turn of a band for this strike, by the counter that its pad goes by; strikes of shared bands are counted. */
+function turnOf(engine: EngineState, band: number, onlyRay: number, bandIndex: number): number {
+  const { now } = engine
+  const { arena } = engine.memory
+  const counter = now.padSlot * 128 + bandIndex
+  const bandStrike = onlyRay === SHARED ? engine.bandCount[counter]++ : engine.bandCount[counter]
+  const isPerBand = arena[now.program + Head.counter] === 1 && onlyRay === SHARED
+  const pick = arena[onlyRay === SHARED ? now.program + Head.pick : rayAt(engine, onlyRay) + RayField.pick]
+  return pickTurn(engine, band, bandIndex, pick, isPerBand ? bandStrike : now.padStrike - engine.countFrom[now.padSlot])
+}
+
+/** A free place among the strikes that sound; -1 where there is none. */
+function takeStrike(engine: EngineState): number {
+  const { strikes: s, now } = engine
+  for (let slot = 0; slot < s.active.length; slot++) {
+    if (s.active[slot] !== 0) continue
+    s.active[slot] = 1
+    s.padSlot[slot] = now.padSlot
+    s.voices[slot] = 0
+    s.velocity[slot] = now.velocity
+    s.released[slot] = 0
+    s.stopping[slot] = 0
+    s.group[slot] = engine.memory.arena[now.program + Head.group]
+    s.startFrame[slot] = engine.frame
+    s.key[slot] = now.key
+    s.order[slot] = engine.strikeOrder++
+    return slot
+  }
+  return -1
+}
