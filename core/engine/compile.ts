@@ -38,8 +38,14 @@ export function compilePad(kit: Kit, pad: Pad, context: CompileContext): Float64
   out[Head.group] = group ? hashId(group.id) : -1
   out[Head.againFrames] = typeof settings.startAgain === 'number' ? toFrames(settings.startAgain, context) : -1
   out[Head.againAtGroove] = settings.startAgain === 'groove' ? 1 : 0
+  const limit = kit.ties.find((tie) => tie.kind === 'limit' && tie.pads.includes(pad.id))
+  out[Head.limit] = limit ? hashId(limit.id) : -1
+  out[Head.limitMaxStrikes] = limit?.kind === 'limit' ? limit.maxStrikes : 128
   out[Head.groupMaxStrikes] = group?.kind === 'chokeGroup' ? (group.maxStrikes ?? 128) : 128
   writeChokes(out, kit, pad, context)
+  writeOpenings(out, kit, pad, context)
+  writeTakeTurns(out, kit, pad, context)
+  writeAlso(out, kit, pad, context)
   writeResponses(out, pad, settings.responses)
   writeRays(out, kit, pad, settings, context)
   writeHeadBands(out, pad, context)
@@ -63,6 +69,34 @@ function writeChokes(out: number[], kit: Kit, pad: Pad, context: CompileContext)
     out[at + i * ChokeField.length + ChokeField.padSlot] = context.slotOf(tie.padId)
     out[at + i * ChokeField.length + ChokeField.fadeFrames] = toFrames(tie.fadeSeconds, context)
   })
+}
+
+/** The first openings that a pad is among, from the lowest threshold up; pads that are gone are tidied away before. */
+function writeOpenings(out: number[], kit: Kit, pad: Pad, context: CompileContext): void {
+  const tie = kit.ties.find((one) => one.kind === 'openings' && one.steps.some((step) => step.pad === pad.id))
+  out[Head.openings] = -1
+  if (tie?.kind !== 'openings') return
+  const steps = [...tie.steps].sort((a, b) => a.from - b.from)
+  out[Head.openings] = out.length
+  out.push(tie.controller, tie.chokeAt ?? -1, steps.length)
+  for (const step of steps) out.push(step.from, context.slotOf(step.pad))
+}
+
+function writeTakeTurns(out: number[], kit: Kit, pad: Pad, context: CompileContext): void {
+  const tie = kit.ties.find((one) => one.kind === 'takeTurns' && one.pads.includes(pad.id))
+  out[Head.takeTurns] = -1
+  if (tie?.kind !== 'takeTurns') return
+  out[Head.takeTurns] = out.length
+  out.push(context.slotOf(tie.pads[0]), hashId(tie.id), pickCodes[tie.pick], tie.pads.length)
+  for (const id of tie.pads) out.push(context.slotOf(id))
+}
+
+function writeAlso(out: number[], kit: Kit, pad: Pad, context: CompileContext): void {
+  const also = kit.ties.flatMap((tie) => (tie.kind === 'alsoStrike' && tie.from === pad.id ? tie.to.map((to) => ({ to, tie })) : []))
+  out[Head.alsoCount] = also.length
+  out[Head.also] = out.length
+  for (const { to, tie } of also)
+    out.push(context.slotOf(to.pad), to.chance, dbToGain(to.gainDb), toFrames(to.delaySeconds, context), tie.passOn ? 1 : 0, hashId(tie.id))
 }
 
 /** Responses whose source or target the engine does not play yet stay in the document and are left out here. */

@@ -161,7 +161,24 @@ function padInputs(kit: Kit, pad: Pad, audioOf: (audio: AudioHash) => Audio | un
   const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
   const own = padSettings(kit, pad).bus
   const buses = [own, ...pad.rays.map((ray) => ray.bus)].map((id) => id && kit.buses.find((bus) => bus.id === id))
-  return [pad, ...buses, ...leaders, group?.kind === 'chokeGroup' ? group.maxStrikes : undefined, group?.id, ...chokes, ...present]
+  const links = kit.ties.filter((tie) => concerns(tie, pad.id))
+  return [
+    pad,
+    ...buses,
+    ...leaders,
+    ...links,
+    group?.kind === 'chokeGroup' ? group.maxStrikes : undefined,
+    group?.id,
+    ...chokes,
+    ...present,
+  ]
+}
+
+/** Whether a tie leads a strike of a pad elsewhere, strikes others along with it, or limits it. */
+function concerns(tie: Kit['ties'][number], padId: PadId): boolean {
+  if (tie.kind === 'alsoStrike') return tie.from === padId
+  if (tie.kind === 'openings') return tie.steps.some((step) => step.pad === padId)
+  return (tie.kind === 'takeTurns' || tie.kind === 'limit') && tie.pads.includes(padId)
 }
 
 function sameItems(a: readonly unknown[], b: readonly unknown[]): boolean {

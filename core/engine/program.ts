@@ -7,11 +7,20 @@
 export const Head = {
   size: 0, padHash: 1, mode: 2, maxStrikes: 3, pick: 4, counter: 5, gain: 6, pan: 7, tuneCents: 8, rootNote: 9,
   chokeCount: 10, chokes: 11, bandCount: 12, bands: 13, rayCount: 14, rays: 15, responseCount: 16, responses: 17,
-  group: 18, groupMaxStrikes: 19, againFrames: 20, againAtGroove: 21, length: 22,
+  group: 18, groupMaxStrikes: 19, againFrames: 20, againAtGroove: 21, limit: 22, limitMaxStrikes: 23,
+  openings: 24, takeTurns: 25, alsoCount: 26, also: 27, length: 28,
 } as const // prettier-ignore
 
 /** A pad that a strike of this one silences. */
 export const ChokeField = { padSlot: 0, fadeFrames: 1, length: 2 } as const
+
+/** Head of the openings a pad is among; rows of OpeningField follow, from the lowest threshold up. `chokeAt` is -1 where none is said. */
+export const OpeningsField = { controller: 0, chokeAt: 1, count: 2, length: 3 } as const
+export const OpeningField = { from: 0, padSlot: 1, length: 2 } as const
+/** Head of the pads that a pad takes turns with; their slots follow. `counter` is where their strikes are counted. */
+export const TakeTurnsField = { counter: 0, tieHash: 1, pick: 2, count: 3, length: 4 } as const
+/** A pad that is struck along. */
+export const AlsoField = { padSlot: 0, chance: 1, gain: 2, delayFrames: 3, passOn: 4, tieHash: 5, length: 6 } as const
 
 export const BandField = {
   fromVelocity: 0, blendVelocities: 1, blendLaw: 2, gain: 3, turnCount: 4, turns: 5, length: 6,
@@ -50,10 +59,15 @@ export const OFFSETS = Object.keys(responseToCodes).length
 
 /** One event of a score or of a ring of live strikes. `frame` -1 means: as soon as possible. */
 export const EventField = {
-  frame: 0, type: 1, padSlot: 2, velocity: 3, note: 4, inputFrame: 5, key: 6, length: 8,
+  frame: 0, type: 1, padSlot: 2, velocity: 3, note: 4, inputFrame: 5, key: 6, gain: 7, struckSlot: 8, passOn: 9, path: 10, length: 16,
 } as const // prettier-ignore
-/** `groove` says that a groove begins: turns that begin anew with it do so. */
-export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5 } as const
+/** Doubles of 32 bits each in which an event says through which pads it came. */
+export const PATH_WORDS = 5
+/**
+ * `groove` says that a groove begins: turns that begin anew with it do so. `along` is a strike that another one made.
+ * `controller` has its number in `note` and its value in `velocity`.
+ */
+export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5, along: 6, controller: 7 } as const
 
 /**
  * What the engine decided for one strike. `band` and `turn` are -1 where nothing sounded, `aboveBand` and `aboveTurn`

@@ -1,11 +1,13 @@
 import { mixDown } from './limiter'
 import type { MixTap } from './limiter'
 import { RING_EVENTS } from './memory'
+import { addEvent } from './queue'
 import { EventField, EventType, MAX_PADS, StatusField } from './program'
-import { CHUNK_FRAMES, NEVER, QUEUE_EVENTS } from './state'
+import { CHUNK_FRAMES, NEVER } from './state'
 import type { EngineState } from './state'
 import { release, stopPad } from './strike/stops'
-import { beginGroove, strike } from './strike/strike'
+import { beginStrike, goOnAlong, moveController } from './strike/links'
+import { beginGroove } from './strike/strike'
 import { renderVoice } from './voice'
 
 const WIDTH = EventField.length
@@ -64,20 +66,6 @@ function drainRing(engine: EngineState): void {
   ringHead[1] = read
 }
 
-/** Puts one event into the queue at its place in time. A full queue counts the loss where it can be seen. */
-export function addEvent(engine: EngineState, from: Float64Array, at: number): void {
-  if (engine.queueLength >= QUEUE_EVENTS) {
-    engine.memory.status[StatusField.lostEvents]++
-    return
-  }
-  const queue = engine.queue
-  const frame = Math.max(from[at + EventField.frame], engine.frame)
-  let place = engine.queueLength++
-  for (; place > 0 && queue[(place - 1) * WIDTH] > frame; place--) queue.copyWithin(place * WIDTH, (place - 1) * WIDTH, place * WIDTH)
-  for (let i = 0; i < WIDTH; i++) queue[place * WIDTH + i] = from[at + i]
-  queue[place * WIDTH] = frame
-}
-
 function nextEventFrame(engine: EngineState): number {
   const scored = engine.scoreCursor < engine.score.length ? engine.score[engine.scoreCursor] : NEVER
   return engine.queueLength > 0 ? Math.min(scored, engine.queue[0]) : scored
@@ -95,21 +83,38 @@ function runDueEvents(engine: EngineState): void {
   engine.queueLength -= due
 }
 
+/** What a strike has yet to strike along is let go with it, as soon as it sounds. */
+function releaseAlong(engine: EngineState, struckSlot: number, key: number): void {
+  const { queue, made } = engine
+  for (let i = engine.queueLength - 1; i >= 0; i--) {
+    const at = i * WIDTH
+    if (queue[at + EventField.type] !== EventType.along || queue[at + EventField.struckSlot] !== struckSlot) continue
+    if (queue[at] < engine.frame || (key !== 0 && queue[at + EventField.key] !== key)) continue
+    made.fill(0)
+    made[EventField.frame] = queue[at]
+    made[EventField.type] = EventType.release
+    made[EventField.padSlot] = struckSlot
+    made[EventField.key] = queue[at + EventField.key]
+    addEvent(engine, made, 0)
+  }
+}
+
 function runEvent(engine: EngineState, events: Float64Array, at: number): void {
   const padSlot = events[at + EventField.padSlot]
   const key = events[at + EventField.key]
   switch (events[at + EventField.type]) {
     case EventType.strike:
-      if (padSlot < 0 || padSlot >= MAX_PADS) break
-      engine.now.padSlot = padSlot
-      engine.now.velocity = events[at + EventField.velocity]
-      engine.now.note = events[at + EventField.note]
-      engine.now.inputFrame = events[at + EventField.inputFrame]
-      engine.now.key = key
-      strike(engine)
+      if (padSlot >= 0 && padSlot < MAX_PADS) beginStrike(engine, events, at)
+      break
+    case EventType.along:
+      goOnAlong(engine, events, at)
+      break
+    case EventType.controller:
+      moveController(engine, events[at + EventField.note], events[at + EventField.velocity])
       break
     case EventType.release:
       release(engine, padSlot, key)
+      releaseAlong(engine, padSlot, key)
       break
     case EventType.stopAll:
       stopPad(engine, -1)

@@ -1,6 +1,6 @@
 import { cos, sin } from './math'
 import type { EngineMemory } from './memory'
-import { EventField, KitField, MAX_PADS, OFFSETS } from './program'
+import { EventField, KitField, MAX_PADS, OFFSETS, PATH_WORDS } from './program'
 
 /** Strikes that may sound at once, and room for those that are fading out. */
 export const MAX_STRIKES = 128
@@ -37,8 +37,8 @@ export type Voices = ReturnType<typeof createVoices>
 function createStrikes() {
   const ints = () => new Int32Array(STRIKE_POOL)
   return {
-    active: ints(), padSlot: ints(), voices: ints(), velocity: ints(), released: ints(), stopping: ints(),
-    group: new Float64Array(STRIKE_POOL), startFrame: new Float64Array(STRIKE_POOL), key: new Float64Array(STRIKE_POOL),
+    active: ints(), padSlot: ints(), struckSlot: ints(), voices: ints(), velocity: ints(), released: ints(), stopping: ints(),
+    group: new Float64Array(STRIKE_POOL), limit: new Float64Array(STRIKE_POOL), startFrame: new Float64Array(STRIKE_POOL), key: new Float64Array(STRIKE_POOL),
     order: new Float64Array(STRIKE_POOL),
   } // prettier-ignore
 }
@@ -52,6 +52,11 @@ export interface StrikeNow {
   note: number
   inputFrame: number
   key: number
+  /** The pad that the finger struck: what it lets go is let go of. */
+  struckSlot: number
+  /** Level against a strike of its own, a gain; and whether it strikes others along. */
+  gain: number
+  passOn: number
   /** Which strike of its pad it is, counted from 0. */
   padStrike: number
   /** The program of its pad: its slot, and where it begins in the arena. */
@@ -94,6 +99,13 @@ export interface EngineState {
   readonly scratchRight: Float64Array
   readonly turnScratch: Int32Array
   readonly offsets: Float64Array
+  /** What controllers stand at, 0..127. */
+  readonly controls: Float64Array
+  /** Strikes so far of pads that take turns, counted at the first of them. */
+  readonly takenTurns: Float64Array
+  /** Through which pads the strike that is being decided came, and the event it makes of itself. */
+  readonly path: Float64Array
+  readonly made: Float64Array
 }
 
 export function createEngine(memory: EngineMemory, sampleRateHz: number): EngineState {
@@ -104,7 +116,21 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     voices: createVoices(),
     voiceTop: 0,
     strikes: createStrikes(),
-    now: { padSlot: 0, velocity: 0, note: -1, inputFrame: 0, key: 0, padStrike: 0, programSlot: 0, program: 0, slot: 0, record: 0 },
+    now: {
+      padSlot: 0,
+      velocity: 0,
+      note: -1,
+      inputFrame: 0,
+      key: 0,
+      struckSlot: 0,
+      gain: 1,
+      passOn: 1,
+      padStrike: 0,
+      programSlot: 0,
+      program: 0,
+      slot: 0,
+      record: 0,
+    },
     strikeOrder: 0,
     padCount: new Float64Array(MAX_PADS),
     bandCount: new Float64Array(MAX_PADS * 128),
@@ -124,6 +150,10 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     scratchRight: new Float64Array(CHUNK_FRAMES),
     turnScratch: new Int32Array(128),
     offsets: new Float64Array(OFFSETS),
+    controls: new Float64Array(128),
+    takenTurns: new Float64Array(MAX_PADS),
+    path: new Float64Array(PATH_WORDS),
+    made: new Float64Array(EventField.length),
   }
 }
 

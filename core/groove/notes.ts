@@ -17,18 +17,22 @@ const controllerSchema = z.strictObject({
   controller: z.number().int().min(0).max(127),
   value: z.number().int().min(0).max(127),
 })
-/** The notes of a performance as JSON: strikes in milliseconds, and controllers, which are kept for later use. */
+/** The notes of a performance as JSON: strikes in milliseconds, and what controllers are moved to. */
 export const notesSchema = z.array(z.union([noteSchema, controllerSchema])).max(1_000_000)
 export type Notes = z.infer<typeof notesSchema>
 
-/** Turns notes into engine events for all pads that answer them. A velocity of 0 strikes nothing. */
+/** Turns notes into engine events for all pads that answer them, and controllers as they move. A velocity of 0 strikes nothing. */
 export function scoreOfNotes(kit: Kit, notes: Notes, sampleRateHz: number, slotOf: (padId: PadId) => number): ScoreEvent[] {
   const padsOf = new Map<number, PadId[]>()
   for (const [padId, padNotes] of notesOfPads(kit)) for (const note of padNotes) padsOf.set(note, [...(padsOf.get(note) ?? []), padId])
   const events: ScoreEvent[] = []
   notes.forEach((entry, index) => {
-    if (!('note' in entry) || entry.velocity === 0) return
     const frame = Math.round((entry.ms * sampleRateHz) / 1000)
+    if (!('note' in entry)) {
+      events.push({ frame, type: EventType.controller, padSlot: 0, note: entry.controller, velocity: entry.value })
+      return
+    }
+    if (entry.velocity === 0) return
     const key = index + 1
     for (const padId of padsOf.get(entry.note) ?? []) {
       const padSlot = slotOf(padId)

@@ -7,7 +7,7 @@ import { ampAt } from '../voice'
 export function release(engine: EngineState, padSlot: number, key: number): void {
   const s = engine.strikes
   for (let slot = 0; slot < s.active.length; slot++) {
-    if (s.active[slot] === 0 || s.padSlot[slot] !== padSlot || s.released[slot] !== 0) continue
+    if (s.active[slot] === 0 || s.struckSlot[slot] !== padSlot || s.released[slot] !== 0) continue
     if (key !== 0 && s.key[slot] !== key) continue
     s.released[slot] = 1
     releaseVoices(engine, slot)
@@ -94,18 +94,20 @@ function setBit(log: Float64Array, at: number, padSlot: number): void {
 }
 
 /**
- * Voice limits count strikes. The pad's limit is looked at first, then its choke group's, then the kit's; what stops
+ * Voice limits count strikes. The pad's limit is looked at first, then its choke group's, then one it shares, then the kit's; what stops
  * is the oldest that was let go, else the oldest, and of two that began together the softer.
  */
 export function makeRoom(engine: EngineState): void {
   const { padSlot, program } = engine.now
   const arena = engine.memory.arena
-  stealBeyond(engine, padSlot, -1, arena[program + Head.maxStrikes])
-  if (arena[program + Head.group] >= 0) stealBeyond(engine, -1, arena[program + Head.group], arena[program + Head.groupMaxStrikes])
-  stealBeyond(engine, -1, -1, Math.min(MAX_STRIKES, engine.memory.kit[KitField.maxStrikes]))
+  stealBeyond(engine, padSlot, -1, -1, arena[program + Head.maxStrikes])
+  if (arena[program + Head.group] >= 0) stealBeyond(engine, -1, arena[program + Head.group], -1, arena[program + Head.groupMaxStrikes])
+  if (arena[program + Head.limit] >= 0) stealBeyond(engine, -1, -1, arena[program + Head.limit], arena[program + Head.limitMaxStrikes])
+  stealBeyond(engine, -1, -1, -1, Math.min(MAX_STRIKES, engine.memory.kit[KitField.maxStrikes]))
 }
 
-function stealBeyond(engine: EngineState, padSlot: number, group: number, limit: number): void {
+/** Stops strikes until one more fits within the limit: of a pad, of a group, of pads that share one, or (-1) of all. */
+function stealBeyond(engine: EngineState, padSlot: number, group: number, shared: number, limit: number): void {
   const s = engine.strikes
   for (;;) {
     let count = 0
@@ -114,6 +116,7 @@ function stealBeyond(engine: EngineState, padSlot: number, group: number, limit:
       if (s.active[slot] === 0 || s.stopping[slot] !== 0) continue
       if (padSlot >= 0 && s.padSlot[slot] !== padSlot) continue
       if (group >= 0 && s.group[slot] !== group) continue
+      if (shared >= 0 && s.limit[slot] !== shared) continue
       count++
       if (first < 0 || goesBefore(engine, slot, first)) first = slot
     }

@@ -99,7 +99,7 @@ function soundCell(engine: EngineState, bands: number, onlyRay: number, bandInde
     const clip = clips + ray * ClipField.length
     if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) continue
     gatherOffsets(engine, ray)
-    const voice = startVoice(engine, at, clip, share * arena[band + BandField.gain])
+    const voice = startVoice(engine, at, clip, share * arena[band + BandField.gain] * now.gain)
     if (voice < 0) continue
     engine.voices.meter[voice] = now.padSlot * MAX_RAYS + ray
     recordRay(engine, ray)
@@ -125,11 +125,13 @@ function takeStrike(engine: EngineState): number {
     if (s.active[slot] !== 0) continue
     s.active[slot] = 1
     s.padSlot[slot] = now.padSlot
+    s.struckSlot[slot] = now.struckSlot
     s.voices[slot] = 0
     s.velocity[slot] = now.velocity
     s.released[slot] = 0
     s.stopping[slot] = 0
     s.group[slot] = engine.memory.arena[now.program + Head.group]
+    s.limit[slot] = engine.memory.arena[now.program + Head.limit]
     s.startFrame[slot] = engine.frame
     s.key[slot] = now.key
     s.order[slot] = engine.strikeOrder++

@@ -173,10 +173,10 @@ const tieFates: Record<Tie['kind'], Fate<Tie>> = {
   choke: 'written',
   chokeGroup: (tie) =>
     when(tie.kind === 'chokeGroup' && tie.maxStrikes !== undefined, 'the limit of strikes that a choke group shares is left out.'),
-  alsoStrike: 'unplayed',
-  takeTurns: 'unplayed',
-  openings: 'unplayed',
-  limit: 'unplayed',
+  alsoStrike: () => ['pads that are struck along are left out.'],
+  takeTurns: () => ['pads that take turns are written as pads of their own.'],
+  openings: () => ['openings by a controller are left out; each is written as a pad of its own.'],
+  limit: () => ['the limit of strikes that pads share is left out.'],
   spots: 'silent',
   parts: 'unplayed',
 }
