@@ -1,3 +1,4 @@
+import { EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
 import { createGroove, grooveSeconds, grooveStrikes, withBead } from './groove'
 import { notesSchema, scoreOfNotes } from './notes'
@@ -21,11 +22,12 @@ test('a bead is put, changed and taken away; those beyond the length are silent 
   expect(groove.strings[0].beads).toEqual([])
 })
 
-test('notes strike every pad that answers them, let go after their length, and velocity 0 strikes nothing', () => {
+test('notes strike every pad that answers them, let go after their length, velocity 0 strikes nothing, and controllers move', () => {
   const { kit } = aKit([{ bands: [[anImpulse()]] }, { bands: [[anImpulse()]] }])
   kit.pads[1] = { ...kit.pads[1], notes: [36, 40] }
   const notes = notesSchema.parse([{ ms: 10, note: 36, velocity: 100, lengthMs: 5 }, { ms: 20, note: 40, velocity: 0 }, { ms: 0, controller: 1, value: 3 }]) // prettier-ignore
   const events = scoreOfNotes(kit, notes, 48000, (padId) => kit.pads.findIndex((pad) => pad.id === padId))
-  expect(events.map(({ frame, padSlot, velocity }) => [frame, padSlot, velocity])).toEqual([[480, 0, 100], [720, 0, undefined], [480, 1, 100], [720, 1, undefined]]) // prettier-ignore
+  expect(events.map(({ frame, padSlot, velocity }) => [frame, padSlot, velocity])).toEqual([[480, 0, 100], [720, 0, undefined], [480, 1, 100], [720, 1, undefined], [0, 0, 3]]) // prettier-ignore
+  expect(events[4]).toMatchObject({ type: EventType.controller, note: 1 })
   expect(notesSchema.safeParse([{ ms: -1, note: 200, velocity: 1 }]).success).toBe(false)
 })
