@@ -3,8 +3,6 @@ import { ClipField, EnvelopeField, Head, modeCodes, PointField, RayField, respon
 import { NEVER, VOICE_POOL } from '../state'
 import type { EngineState } from '../state'
 
-const MIDDLE_OF_A_FRAME = 0.5
-
 /** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. `share` is a gain. */
 export function startVoice(engine: EngineState, ray: number, clip: number, share: number): number {
   const voice = freeVoice(engine)
@@ -36,7 +34,7 @@ function beginClip(engine: EngineState, voice: number, ray: number, clip: number
   v.left[voice] = arena[clip + ClipField.left]
   v.right[voice] = arena[clip + ClipField.right]
   v.frames[voice] = arena[clip + ClipField.frames]
-  v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + MIDDLE_OF_A_FRAME)
+  v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + 0.5)
   v.startFrame[voice] = engine.frame + arena[ray + RayField.delayFrames]
   v.baseRate[voice] = arena[clip + ClipField.rate] * centsToRatio(cents)
   v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
