@@ -1,14 +1,14 @@
-import { mixDown } from './limiter'
-import type { MixTap } from './limiter'
-import { RING_EVENTS } from './memory'
-import { addEvent } from './queue'
-import { EventField, EventType, MAX_PADS, StatusField } from './program'
+import { mixDown } from './mix/limiter'
+import type { MixTap } from './mix/limiter'
+import { RING_EVENTS } from './memory/memory'
+import { addEvent } from './events'
+import { EventField, EventType, MAX_PADS, StatusField } from './program/layout'
 import { CHUNK_FRAMES, NEVER } from './state'
 import type { EngineState } from './state'
 import { release, stopPad } from './strike/stops'
 import { beginStrike, goOnAlong, moveController } from './strike/links'
 import { beginGroove } from './strike/strike'
-import { renderVoice } from './voice'
+import { renderVoice } from './voice/render-voice'
 
 const WIDTH = EventField.length
 

@@ -1,6 +1,6 @@
 import { cos, sin } from './math'
-import type { EngineMemory } from './memory'
-import { EventField, KitField, MAX_PADS, OFFSETS, PATH_WORDS } from './program'
+import type { EngineMemory } from './memory/memory'
+import { EventField, KitField, MAX_PADS, OFFSETS, PATH_WORDS } from './program/layout'
 
 /** Strikes that may sound at once, and room for those that are fading out. */
 export const MAX_STRIKES = 128

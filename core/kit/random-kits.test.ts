@@ -1,4 +1,4 @@
-import { compilePad } from '../engine/compile'
+import { compilePad } from '../engine/program/compile-pad'
 import { checkKit } from '../ship/check'
 import { applyBatch, kitKind, makeChange } from './document'
 import { triedDifference } from './elements'

@@ -1,6 +1,6 @@
 import type { Audio } from '../../audio/audio'
 import type { Kit } from '../../kit/kit'
-import type { EngineMemory } from '../memory'
+import type { EngineMemory } from '../memory/memory'
 import type { ScoreEvent } from '../offline'
 
 /** How the page starts the playing engine. Without `memory` the engine makes its own and is fed by messages. */

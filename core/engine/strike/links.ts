@@ -10,8 +10,8 @@ import {
   PATH_WORDS,
   pickCodes,
   TakeTurnsField,
-} from '../program'
-import { addEvent } from '../queue'
+} from '../program/layout'
+import { addEvent } from '../events'
 import type { EngineState } from '../state'
 import { chance, Purpose, shuffledTurn } from './chance'
 import { stopPad } from './stops'

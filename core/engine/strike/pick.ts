@@ -1,5 +1,5 @@
 import { chance, Purpose, shuffledTurn } from './chance'
-import { BandField, Head, KitField, pickCodes, TurnField } from '../program'
+import { BandField, Head, KitField, pickCodes, TurnField } from '../program/layout'
 import { hasSeldom, seldomTurn } from './seldom'
 import type { EngineState } from '../state'
 

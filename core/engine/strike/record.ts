@@ -1,5 +1,5 @@
-import { LOG_RECORDS } from '../memory'
-import { LogField, StatusField } from '../program'
+import { LOG_RECORDS } from '../memory/memory'
+import { LogField, StatusField } from '../program/layout'
 import type { EngineState } from '../state'
 
 /** Opens the log record of the strike that is being decided. */

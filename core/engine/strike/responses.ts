@@ -1,5 +1,5 @@
-import { bent } from '../envelope'
-import { Head, KitField, OFFSETS, ResponseField, responseFromCodes } from '../program'
+import { bent } from '../voice/envelope'
+import { Head, KitField, OFFSETS, ResponseField, responseFromCodes } from '../program/layout'
 import type { EngineState } from '../state'
 import { chance, Purpose } from './chance'
 

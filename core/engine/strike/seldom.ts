@@ -1,5 +1,5 @@
 import { hash32, mixEntries, Purpose } from './chance'
-import { TurnField } from '../program'
+import { TurnField } from '../program/layout'
 
 /** Rounds of a shuffle after which turns that come more seldom have come as often as they should. */
 export const SELDOM_ROUNDS = 4

@@ -1,5 +1,5 @@
 import { centsToRatio, dbToGain } from '../math'
-import { ClipField, EnvelopeField, Head, modeCodes, PointField, RayField, responseToCodes } from '../program'
+import { ClipField, EnvelopeField, Head, modeCodes, PointField, RayField, responseToCodes } from '../program/layout'
 import { NEVER, VOICE_POOL } from '../state'
 import type { EngineState } from '../state'
 

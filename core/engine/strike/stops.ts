@@ -1,7 +1,7 @@
-import { EnvelopeField, ChokeField, Head, KitField, LogField, PointField } from '../program'
+import { EnvelopeField, ChokeField, Head, KitField, LogField, PointField } from '../program/layout'
 import { MAX_STRIKES, NEVER } from '../state'
 import type { EngineState } from '../state'
-import { ampAt } from '../voice'
+import { ampAt } from '../voice/render-voice'
 
 /** Lets a held pad go: strikes with this key, or all of the pad for key 0. */
 export function release(engine: EngineState, padSlot: number, key: number): void {

@@ -1,4 +1,4 @@
-import { BandField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, modeCodes, RayField, TurnField } from '../program'
+import { BandField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, modeCodes, RayField, TurnField } from '../program/layout'
 import type { EngineState } from '../state'
 import { blendAbove, pickBand, pickTurn } from './pick'
 import { beginRecord, recordRay } from './record'

@@ -1,4 +1,4 @@
-import type { responseFromCodes, responseToCodes } from '../../engine/program'
+import type { responseFromCodes, responseToCodes } from '../../engine/program/layout'
 import type { Kit, Pad } from '../../kit/kit'
 import type { Parameter } from '../../kit/parameters'
 import type { Response } from '../../kit/shape'

@@ -1,7 +1,7 @@
 import { envelopeAt } from './envelope'
-import { centsToRatio } from './math'
-import { GRID_FRAMES, tan } from './state'
-import type { EngineState } from './state'
+import { centsToRatio } from '../math'
+import { GRID_FRAMES, tan } from '../state'
+import type { EngineState } from '../state'
 
 /** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
 export function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {

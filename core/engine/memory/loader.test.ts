@@ -1,13 +1,13 @@
-import { aKit, anImpulse } from '../kit/builders'
-import { applyEdit } from '../kit/kit-edit'
-import { createBus } from '../kit/make'
-import type { KitEdit } from '../kit/kit-edit'
+import { aKit, anImpulse } from '../../kit/builders'
+import { applyEdit } from '../../kit/kit-edit'
+import { createBus } from '../../kit/make'
+import type { KitEdit } from '../../kit/kit-edit'
 import { createLoader } from './loader'
 import { createMemory } from './memory'
-import { EventType, StatusField } from './program'
-import { render } from './render'
+import { EventType, StatusField } from '../program/layout'
+import { render } from '../render'
 import { createSampleStore } from './sample-store'
-import { createEngine } from './state'
+import { createEngine } from '../state'
 
 const RATE = 48000
 

@@ -1,10 +1,10 @@
-import { createBus } from '../kit/make'
-import { aKit, seeded } from '../kit/builders'
-import type { Rig } from '../kit/builders'
-import type { Band, Kit, Pad, Ray } from '../kit/kit'
-import { createOffline, renderOffline, toScore } from './offline'
-import type { ScoreEvent, StrikeRecord } from './offline'
-import { EventType } from './program'
+import { createBus } from '../../kit/make'
+import { aKit, seeded } from '../../kit/builders'
+import type { Rig } from '../../kit/builders'
+import type { Band, Kit, Pad, Ray } from '../../kit/kit'
+import { createOffline, renderOffline, toScore } from '../offline'
+import type { ScoreEvent, StrikeRecord } from '../offline'
+import { EventType } from '../program/layout'
 
 const RATE = 48000
 

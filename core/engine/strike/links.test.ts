@@ -1,9 +1,9 @@
-import { anImpulse, aKit, seeded } from '../kit/builders'
-import type { PadId, TieId } from '../kit/ids'
-import type { Kit, Tie } from '../kit/kit'
-import { createOffline, renderOffline, toScore } from './offline'
-import type { ScoreEvent, StrikeRecord } from './offline'
-import { EventType } from './program'
+import { anImpulse, aKit, seeded } from '../../kit/builders'
+import type { PadId, TieId } from '../../kit/ids'
+import type { Kit, Tie } from '../../kit/kit'
+import { createOffline, renderOffline, toScore } from '../offline'
+import type { ScoreEvent, StrikeRecord } from '../offline'
+import { EventType } from '../program/layout'
 
 const RATE = 48000
 

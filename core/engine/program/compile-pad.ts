@@ -1,17 +1,17 @@
-import type { Band, Clip, Kit, Pad } from '../kit/kit'
-import type { PadId } from '../kit/ids'
-import { valueOf } from '../kit/parameters'
-import { bandsOfRay, chokedBy, clipOfCell, padSettings, raySound, shapeOf } from '../kit/resolve'
-import type { PadSettings } from '../kit/resolve'
-import { bendOf } from '../kit/shape'
-import type { Envelope, Response } from '../kit/shape'
-import { hashId } from './strike/chance'
-import { dbToGain, exp2 } from './math'
+import type { Band, Clip, Kit, Pad } from '../../kit/kit'
+import type { PadId } from '../../kit/ids'
+import { valueOf } from '../../kit/parameters'
+import { bandsOfRay, chokedBy, clipOfCell, padSettings, raySound, shapeOf } from '../../kit/resolve'
+import type { PadSettings } from '../../kit/resolve'
+import { bendOf } from '../../kit/shape'
+import type { Envelope, Response } from '../../kit/shape'
+import { hashId } from '../strike/chance'
+import { dbToGain, exp2 } from '../math'
 import {
   BandField, ChokeField, ClipField, EnvelopeField, filterCodes, Head, modeCodes, pickCodes, PointField, RayField, ResponseField,
   responseFromCodes, responseToCodes, TurnField,
-} from './program' // prettier-ignore
-import type { Region } from './sample-store'
+} from './layout' // prettier-ignore
+import type { Region } from '../memory/sample-store'
 
 export interface CompileContext {
   readonly sampleRateHz: number

@@ -1,4 +1,4 @@
-import { wholeClip } from '../kit/make'
+import { wholeClip } from '../../kit/make'
 import { clipKey, clipSamples } from './clip-region'
 
 const RATE = 48000

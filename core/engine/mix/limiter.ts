@@ -1,5 +1,5 @@
-import { KitField, StatusField } from './program'
-import type { EngineState } from './state'
+import { KitField, StatusField } from '../program/layout'
+import type { EngineState } from '../state'
 
 /** Level above which the limiter acts: -0.3 dBFS. Below it every sample passes bit for bit. */
 export const LIMITER_CEILING = 0.9660508789898133

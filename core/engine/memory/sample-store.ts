@@ -1,4 +1,4 @@
-import { GUARD_FRAMES } from './program'
+import { GUARD_FRAMES } from '../program/layout'
 
 /** Where a region lies: its chunk, the frame of its first sample for each channel, and how it is to be played. */
 export interface Region {

@@ -1,4 +1,4 @@
-import { EventField, KitField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program'
+import { EventField, KitField, LogField, MAX_PADS, MAX_RAYS, StatusField } from '../program/layout'
 
 /** How many programs can be loaded at once: each pad's current one, and old ones that still sound. */
 export const PROGRAM_SLOTS = 512

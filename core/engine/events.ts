@@ -1,4 +1,4 @@
-import { EventField, StatusField } from './program'
+import { EventField, StatusField } from './program/layout'
 import { QUEUE_EVENTS } from './state'
 import type { EngineState } from './state'
 

@@ -1,9 +1,9 @@
 import { bent, envelopeAt, nextPointAfter } from './envelope'
 import { filter } from './filter'
-import { centsToRatio } from './math'
-import { EnvelopeField, PointField } from './program'
-import { GRID_FRAMES, NEVER } from './state'
-import type { EngineState } from './state'
+import { centsToRatio } from '../math'
+import { EnvelopeField, PointField } from '../program/layout'
+import { GRID_FRAMES, NEVER } from '../state'
+import type { EngineState } from '../state'
 
 /** How many stop fades long a filter may ring after its clip. */
 const RING_FADES = 5

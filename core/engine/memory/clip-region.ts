@@ -1,7 +1,7 @@
-import type { Audio } from '../audio/audio'
-import { filterInPlace, highShelf, passSection } from '../audio/biquad'
-import type { Clip, Repairs } from '../kit/kit'
-import { dbToGain } from './math'
+import type { Audio } from '../../audio/audio'
+import { filterInPlace, highShelf, passSection } from '../../audio/biquad'
+import type { Clip, Repairs } from '../../kit/kit'
+import { dbToGain } from '../math'
 
 /**
  * The samples a clip plays, at the file's own rate: its region with repairs, channel choice, reverse and fades applied. Gain and

@@ -1,5 +1,5 @@
-import { EnvelopeField, PointField } from './program'
-import { NEVER } from './state'
+import { EnvelopeField, PointField } from '../program/layout'
+import { NEVER } from '../state'
 
 /**
  * Value of a compiled envelope `time` frames after the strike, with no regard to sustain.
