@@ -82,7 +82,9 @@ async function renderInPage({ name, rate }: { name: string; rate: number }): Pro
       engine.MAX_CHUNKS,
     )
     const byHash = new Map(audio)
-    const loader = engine.createLoader(memory, store, rate, (wanted) => byHash.get(wanted))
+    const loader = engine.createLoader(memory, store, rate, (wanted) => byHash.get(wanted), {
+      send: (event) => engine.writeRing(memory, event),
+    })
     loader.load(kit)
     const score = engine.toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId as Kit['pads'][number]['id']) })))
     const context = new OfflineAudioContext(2, frames, rate)

@@ -25,7 +25,14 @@ function drawingWorker(): Promise<Worker> {
 
 /** What one strike of a pad sounds like, as samples. */
 export async function drawStrike(kit: Kit, pad: Pad, velocity: number, seconds: number, sampleRateHz = 48000): Promise<DrawAnswer> {
-  const alone: Kit = { ...kit, pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)], ties: [], values: {} }
+  const alone: Kit = {
+    ...kit,
+    pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)],
+    ties: [],
+    grooves: [],
+    song: [],
+    values: {},
+  }
   const audio = await Promise.all(
     audioInUse({ ...alone, pads: [pad] }).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const),
   )

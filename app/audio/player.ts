@@ -1,4 +1,6 @@
 import {
+  BUS_METERS,
+  controlNumbers,
   createLoader,
   createMemory,
   createSampleStore,
@@ -8,12 +10,12 @@ import {
   MAX_CHUNKS,
   MAX_RAYS,
   readRecord,
-  RING_EVENTS,
   StatusField,
+  writeRing,
 } from '@heliaster/core/engine'
-import type { EngineMemory, KitLoader, StrikeRecord } from '@heliaster/core/engine'
-import { audioInUse, clipsOfPad } from '@heliaster/core/kit'
-import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
+import type { EngineMemory, GrooveChoice, KitLoader, StrikeRecord } from '@heliaster/core/engine'
+import { audioInUse, clipsOfPad, padWithParts } from '@heliaster/core/kit'
+import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../core/engine/hosts/messages'
 import { decodedAudio, noteMissing, readyAudio } from './audio-files'
@@ -22,6 +24,8 @@ import { decodedAudio, noteMissing, readyAudio } from './audio-files'
 export interface Strike {
   readonly padId: PadId
   readonly velocity: number
+  /** The note that strikes it, where one does. */
+  readonly note?: number
   /** Names the finger or key, so that letting go reaches the right strike. */
   readonly key?: number
   /** Engine frame to sound on; as soon as possible without one. */
@@ -33,12 +37,23 @@ export interface Sounded extends StrikeRecord {
   readonly padId: PadId | undefined
 }
 
+/** What was lost since the engine began, each kind counted. */
+export interface Losses {
+  /** Strikes and moves that found no room on their way. */
+  readonly events: number
+  /** Strikes that were ended before their time to make room for others. */
+  readonly strikes: number
+  /** Blocks that took the engine longer than they last: each may have been heard as a crackle. */
+  readonly lateBlocks: number
+}
+
 export interface Player {
   readonly context: AudioContext
   /** The engine: its first output is what is heard, its second the mix before the limiter. */
   readonly node: AudioWorkletNode
   readonly sampleRateHz: number
-  load(kit: Kit): void
+  /** `choice` is the groove that plays when it is begun. */
+  load(kit: Kit, choice?: GrooveChoice): void
   /** Returns whether the strike waits for its sound to arrive. */
   strike(strike: Strike): boolean
   release(padId: PadId, key: number): void
@@ -48,12 +63,20 @@ export interface Player {
   /** What to add to a frame of the engine to have the frame of its context. */
   hostFrame(): number
   peak(): number
-  /** Blocks so far that took the engine longer than they last: each may have been heard as a crackle. */
-  lateBlocks(): number
+  losses(): Losses
   /** Highest sample of each ray of a pad since the last call, 0..1 and above. */
   takePeaks(padId: PadId): Float64Array
-  /** A groove begins: turns that begin anew with it do so. */
+  /** The same of a bus, or of the master. */
+  takeBusPeak(busId?: BusId): number
+  /** Moves a control: its number among `controlNumbers`, and where to, 0..127 for controllers, 0..1 or -1..1 for others. */
+  moveControl(control: number, value: number): void
+  /** How hard a pad is pressed, 0..1. */
+  press(padId: PadId, pressure: number): void
+  /** The groove begins, from its first beat; or it ends. */
   beginGroove(): void
+  stopGroove(): void
+  /** The beat of the groove that sounds now; -1 while none does. */
+  grooveBeat(): number
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
   resume(): Promise<void>
@@ -101,19 +124,28 @@ function playerOver(context: AudioContext, link: Link): Player {
   const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
   if (!shared) node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => takeState(memory, data)
   const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
+  let lostHere = 0
+  const tellEvent = (event: Float64Array) => {
+    if (shared) return writeRing(memory, event)
+    tell({ type: 'events', events: event })
+    return true
+  }
+  const send = (event: number[]) => {
+    if (!tellEvent(Float64Array.from(event))) lostHere++
+  }
   const loader = createLoader(memory, store, context.sampleRate, readyAudio, {
+    send: tellEvent,
     arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
     tablesChanged: () =>
-      !shared && tell({ type: 'tables', directory: memory.directory.slice(), padTable: memory.padTable.slice(), kit: memory.kit.slice() }),
+      !shared && tell({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
   })
-  const send = (event: number[]) => (shared ? writeRing(memory, event) : tell({ type: 'events', events: Float64Array.from(event) }))
-  const eventOf = (type: number, padSlot: number, velocity: number, key: number, frame = -1) => {
+  const eventOf = (type: number, padSlot: number, velocity: number, key = 0, frame = -1, note = -1) => {
     const event = new Array<number>(EventField.length).fill(0)
     event[EventField.frame] = frame
     event[EventField.type] = type
     event[EventField.padSlot] = padSlot
     event[EventField.velocity] = velocity
-    event[EventField.note] = -1
+    event[EventField.note] = note
     event[EventField.inputFrame] = memory.status[StatusField.frame]
     event[EventField.key] = key
     return event
@@ -123,27 +155,41 @@ function playerOver(context: AudioContext, link: Link): Player {
     context,
     node,
     sampleRateHz: context.sampleRate,
-    load: (kit) => loadWhenReady(kit, loader),
+    load: (kit, choice) => loadWhenReady(kit, choice, loader),
     strike(given) {
-      const { padId, velocity, key = 0, frame } = given
-      const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at))
+      const { padId, velocity, key = 0, frame, note } = given
+      const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
       const waits = frame === undefined && fetchFirst(loader, given, () => sendIt())
       if (!waits) sendIt()
       return waits
     },
     release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
-    stopAll: () => send(eventOf(EventType.stopAll, 0, 0, 0)),
+    stopAll: () => send(eventOf(EventType.stopAll, 0, 0)),
     frameNow: () => memory.status[StatusField.frame],
     hostFrame: () => memory.status[StatusField.hostFrame],
     peak: () => memory.status[StatusField.peak],
-    lateBlocks: () => memory.status[StatusField.lateBlocks],
+    losses: () => ({
+      events: memory.status[StatusField.lostEvents] + lostHere,
+      strikes: memory.status[StatusField.lostStrikes],
+      lateBlocks: memory.status[StatusField.lateBlocks],
+    }),
     takePeaks(padId) {
       const row = loader.slotOf(padId) * MAX_RAYS
       const peaks = memory.meters.slice(row, row + MAX_RAYS)
       memory.meters.fill(0, row, row + MAX_RAYS)
       return peaks
     },
-    beginGroove: () => send(eventOf(EventType.groove, 0, 0, 0)),
+    takeBusPeak(busId) {
+      const at = BUS_METERS + loader.busSlotOf(busId)
+      const peak = memory.meters[at]
+      memory.meters[at] = 0
+      return peak
+    },
+    moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
+    press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),
+    beginGroove: () => send(eventOf(EventType.groove, 0, 0)),
+    stopGroove: () => send(eventOf(EventType.stopGroove, 0, 0)),
+    grooveBeat: () => memory.status[StatusField.grooveBeat],
     takeSounded() {
       const count = memory.status[StatusField.logCount]
       read = Math.max(read, count - LOG_RECORDS)
@@ -156,12 +202,6 @@ function playerOver(context: AudioContext, link: Link): Player {
     },
     resume: () => (context.state === 'running' ? Promise.resolve() : context.resume()),
   }
-}
-
-function writeRing(memory: EngineMemory, event: number[]): void {
-  const head = Atomics.load(memory.ringHead, 0)
-  memory.ring.set(event, (head & (RING_EVENTS - 1)) * EventField.length)
-  Atomics.store(memory.ringHead, 0, (head + 1) | 0)
 }
 
 function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {
@@ -181,10 +221,11 @@ function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToW
   }
 }
 
-function takeState(memory: EngineMemory, { status, uses, log, meters }: FromWorklet): void {
+function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: FromWorklet): void {
   memory.status.set(status)
   memory.uses.set(uses)
   memory.log.set(log)
+  memory.acts.set(acts)
   for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
 }
 
@@ -195,6 +236,7 @@ const LATEST_MS = 1500
 
 interface Arriving {
   kit: Kit
+  choice: GrooveChoice | undefined
   /** Files in the order in which they are wanted. */
   wanted: AudioHash[]
   reading: number
@@ -209,21 +251,22 @@ const AGAIN_MS = 60
 const again = new WeakMap<KitLoader, ReturnType<typeof setTimeout>>()
 
 /** Loads a kit, and what found no room again until it has. */
-function loadAll(kit: Kit, loader: KitLoader): void {
+function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
   clearTimeout(again.get(loader))
-  if (!loader.load(kit))
+  if (!loader.load(kit, choice))
     again.set(
       loader,
-      setTimeout(() => loadAll(kit, loader), AGAIN_MS),
+      setTimeout(() => loadAll(kit, choice, loader), AGAIN_MS),
     )
 }
 
 /** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
-function loadWhenReady(kit: Kit, loader: KitLoader): void {
-  loadAll(kit, loader)
+function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
+  loadAll(kit, choice, loader)
   const waiting = audioInUse(kit).filter((hash) => !readyAudio(hash))
-  const state = arriving.get(loader) ?? { kit, wanted: [], reading: 0, fresh: 0 }
+  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh: 0 }
   state.kit = kit
+  state.choice = choice
   state.wanted = waiting
   arriving.set(loader, state)
   readOn(loader, state)
@@ -248,7 +291,7 @@ function readOn(loader: KitLoader, state: Arriving): void {
 
 function tellArrived(loader: KitLoader, state: Arriving): void {
   state.fresh = 0
-  loadAll(state.kit, loader)
+  loadAll(state.kit, state.choice, loader)
   if (state.wanted.length === 0 && state.reading === 0) performance.mark('heliaster-all-arrived') // what the bench waits for
 }
 
@@ -261,7 +304,7 @@ function fetchFirst(loader: KitLoader, { padId, velocity }: Strike, then: () => 
   const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
   if (!state || !pad) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
-  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : pad).map((clip) => clip.audio)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : padWithParts(state.kit, pad)).map((clip) => clip.audio)
   const missing = [...new Set(needed)].filter((hash) => !readyAudio(hash))
   if (missing.length === 0) {
     if (state.fresh > 0) tellArrived(loader, state)

@@ -1,4 +1,4 @@
-import type { Band, Clip, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
+import type { Band, BusId, Clip, GrooveId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -27,12 +27,13 @@ export async function startSound(): Promise<void> {
   try {
     const player = await createPlayer()
     sound.setState({ player })
-    if (openKit) player.load(withAudition(openKit))
+    if (openKit) load(openKit)
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     let late = 0
     const poll = () => {
-      if (player.lateBlocks() > late) performance.mark('heliaster-late', { detail: (late = player.lateBlocks()) })
+      const { lateBlocks } = player.losses()
+      if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
       requestAnimationFrame(poll)
@@ -88,8 +89,20 @@ function soloedPad(pad: Pad, pads: readonly PadId[], rays: readonly RayId[]): Pa
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {
   openKit = kit
-  const { player } = sound.getState()
-  if (player && kit) player.load(withAudition(kit))
+  if (kit) load(kit)
+}
+
+let choice: GrooveId | undefined
+
+/** Chooses the groove that plays: the kit's first where it has none of this id. */
+export function playGrooveOf(grooveId: GrooveId | undefined): void {
+  choice = grooveId
+  if (openKit) load(openKit)
+}
+
+function load(kit: Kit): void {
+  const groove = kit.grooves.find(({ id }) => id === choice) ?? kit.grooves[0]
+  sound.getState().player?.load(withAudition(kit), groove?.id)
 }
 
 /** The kit that is open. */
@@ -127,7 +140,7 @@ export async function hearClip(clip: Clip, gainDb = 0): Promise<void> {
   const pad = { ...createPad(makeId, { maxStrikes: 1, responses: [] }), id: AUDITION }
   const bands = [createBand(makeId, 1, [createTurn(makeId, { [pad.rays[0].id]: { ...clip, gainDb: clip.gainDb + gainDb } })])]
   auditionKit = { ...createKit(makeId, ''), pads: [{ ...pad, bands }] }
-  player.load(withAudition(openKit ?? createKit(makeId, '')))
+  load(openKit ?? createKit(makeId, ''))
   player.strike({ padId: AUDITION, velocity: 127 })
 }
 
@@ -137,7 +150,7 @@ export function hearRay(pad: Pad, rayId: RayId, velocity = 100): void {
   if (!player || !openKit) return
   const alone = pad.rays.map((ray) => ({ ...ray, mute: ray.id !== rayId }))
   auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays: alone }] }
-  player.load(withAudition(openKit))
+  load(openKit)
   player.strike({ padId: AUDITION, velocity })
 }
 
@@ -148,7 +161,7 @@ export function hearTurn(pad: Pad, turn: Turn, band: Band, velocity = 100): void
   const rays = pad.rays.filter((ray) => ray.source.kind !== 'clips' || !ray.source.bands)
   const bands = [{ ...band, fromVelocity: 1, blendVelocities: 0, turns: [turn] }]
   auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays, bands }] }
-  player.load(withAudition(openKit))
+  load(openKit)
   player.strike({ padId: AUDITION, velocity })
 }
 
@@ -175,4 +188,17 @@ export function raysLevel(padId: PadId): Float64Array {
   for (let ray = 0; ray < held.peaks.length; ray++) held.peaks[ray] = Math.max(peaks?.[ray] ?? 0, held.peaks[ray] * fall)
   held.at = now
   return held.peaks
+}
+
+const busLevels = new Map<BusId | 'master', { peak: number; at: number }>()
+
+/** The level of a bus now, or of the master, in the same way. */
+export function busLevel(busId?: BusId): number {
+  const now = performance.now()
+  const held = busLevels.get(busId ?? 'master') ?? { peak: 0, at: now }
+  busLevels.set(busId ?? 'master', held)
+  const fall = 10 ** ((-FALL_DB_PER_SECOND * (now - held.at)) / 20000)
+  held.peak = Math.max(sound.getState().player?.takeBusPeak(busId) ?? 0, held.peak * fall)
+  held.at = now
+  return held.peak
 }

@@ -7,7 +7,7 @@ import { responseTo } from '../kit/responses'
 import { shuffledTurn } from './strike/chance'
 import { createOffline, renderOffline, toScore } from './offline'
 import type { ScoreEvent, StrikeRecord } from './offline'
-import { EventType } from './program/layout'
+import { EventType } from './program/codes'
 import { render } from './render'
 
 const RATE = 48000

@@ -1,16 +1,22 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
 import { createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory/memory'
-import { EventField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program/layout'
-import { render } from './render'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
+import { ACT_RECORDS } from './memory/memory'
+import type { MixTap } from './mix/limiter'
+import type { GrooveChoice } from './program/compile-groove'
+import { EventField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program/layout'
+import { act, render } from './render'
 import type { Audio } from '../audio/audio'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 
-/** One strike or let-go of a performance. Frames are the engine's. */
+/**
+ * One event of a performance: a strike or let-go of a pad, a control (its number in `note`, where it is moved to in
+ * `velocity`), the beginning or end of the groove. Frames are the engine's.
+ */
 export interface ScoreEvent {
   readonly frame: number
   readonly type: number
@@ -43,15 +49,26 @@ export interface Offline {
 }
 
 /** An engine with memory of its own, for drawing, bouncing and tests. */
-export function createOffline(kit: Kit, sampleRateHz: number, audioOf: (audio: AudioHash) => Audio | undefined, seed = kit.seed): Offline {
+export function createOffline(
+  kit: Kit,
+  sampleRateHz: number,
+  audioOf: (audio: AudioHash) => Audio | undefined,
+  seed = kit.seed,
+  choice?: GrooveChoice,
+): Offline {
   const memory = createMemory(false)
   const store = createSampleStore(
     { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
     MAX_CHUNKS,
   )
-  const loader = createLoader(memory, store, sampleRateHz, audioOf)
-  loader.load({ ...kit, seed })
-  return { engine: createEngine(memory, sampleRateHz), loader }
+  const engine = createEngine(memory, sampleRateHz)
+  const send = (event: Float64Array) => {
+    act(engine, event)
+    return true
+  }
+  const loader = createLoader(memory, store, sampleRateHz, audioOf, { send })
+  loader.load({ ...kit, seed }, choice)
+  return { engine, loader }
 }
 
 /** Lays events out as the engine reads them, in order of frame; events of one frame keep their order. */
@@ -67,14 +84,21 @@ export function toScore(events: readonly ScoreEvent[]): Float64Array {
   return score
 }
 
-/** Renders `frames` frames in blocks; `onRecord` gets each strike as it is decided. */
+/** What to be told of while rendering: each strike as it is decided, and the mix before the limiter with its stems. */
+export interface Listening {
+  readonly onRecord?: (record: StrikeRecord) => void
+  readonly tap?: MixTap
+}
+
+/** Renders `frames` frames in blocks. */
 export function renderOffline(
   engine: EngineState,
   score: Float64Array,
   frames: number,
   blockFrames = 4096,
-  onRecord?: (record: StrikeRecord) => void,
+  listening: Listening | Listening['onRecord'] = {},
 ): [Float32Array, Float32Array] {
+  const { onRecord, tap }: Listening = typeof listening === 'function' ? { onRecord: listening } : listening
   const left = new Float32Array(frames)
   const right = new Float32Array(frames)
   engine.score = score
@@ -82,7 +106,7 @@ export function renderOffline(
   const status = engine.memory.status
   let read = status[StatusField.logCount]
   for (let done = 0; done < frames; done += blockFrames) {
-    render(engine, left, right, done, Math.min(blockFrames, frames - done))
+    render(engine, left, right, done, Math.min(blockFrames, frames - done), tap)
     for (; onRecord && read < status[StatusField.logCount]; read++) onRecord(readRecord(engine.memory.log, read))
   }
   return [left, right]
@@ -106,4 +130,17 @@ export function readRecord(log: Float64Array, index: number): StrikeRecord {
     rays: Array.from({ length: MAX_RAYS }, (_, ray) => ray).filter((ray) => (log[at + LogField.rayMask] >>> ray) & 1),
     chokedSlots,
   }
+}
+
+/** Events number `from` to the last, as they acted, each with its frame: a score that gives the same samples again. */
+export function readActs({ acts, status }: EngineState['memory'], from = 0): Float64Array {
+  const width = EventField.length
+  const last = status[StatusField.actCount]
+  const first = Math.max(from, last - ACT_RECORDS)
+  const score = new Float64Array((last - first) * width)
+  for (let i = first; i < last; i++) {
+    const row = (i % ACT_RECORDS) * width
+    score.set(acts.subarray(row, row + width), (i - first) * width)
+  }
+  return score
 }

@@ -1,13 +1,17 @@
+import { addEvent, nextQueued, takeEvent } from './events'
+import { beginGroove, nextGrooveFrame, repeatBead, runGroove, stopGroove, tellGroove } from './groove/play'
+import { ACT_RECORDS, RING_EVENTS } from './memory/memory'
 import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
-import { RING_EVENTS } from './memory/memory'
-import { addEvent } from './events'
-import { EventField, EventType, MAX_PADS, StatusField } from './program/layout'
+import { movePlaces } from './mix/mix-state'
+import { sumBuses } from './mix/sum-buses'
+import { moveFader, takeKit } from './mix/take-kit'
+import { EventType } from './program/codes'
+import { EventField, MASTER, MAX_PADS, StatusField } from './program/layout'
 import { CHUNK_FRAMES, NEVER } from './state'
 import type { EngineState } from './state'
+import { beginStrike, goOnAlong, moveControl } from './strike/links'
 import { release, stopPad } from './strike/stops'
-import { beginStrike, goOnAlong, moveController } from './strike/links'
-import { beginGroove } from './strike/strike'
 import { renderVoice } from './voice/render-voice'
 
 const WIDTH = EventField.length
@@ -33,6 +37,7 @@ export function render(
     done += run
   }
   engine.memory.status[StatusField.frame] = engine.frame
+  tellGroove(engine)
 }
 
 function renderRun(
@@ -43,8 +48,10 @@ function renderRun(
   count: number,
   tap: MixTap | undefined,
 ): void {
-  engine.mixLeft.fill(0, 0, count)
-  engine.mixRight.fill(0, 0, count)
+  const { mix } = engine
+  mix.left[MASTER].fill(0, 0, count)
+  mix.right[MASTER].fill(0, 0, count)
+  movePlaces(mix, count)
   const active = engine.voices.active
   let top = 0
   for (let voice = 0; voice < engine.voiceTop; voice++) {
@@ -53,6 +60,7 @@ function renderRun(
     if (active[voice] !== 0) top = voice + 1
   }
   engine.voiceTop = top
+  sumBuses(engine, count, tap?.stems, offset)
   mixDown(engine, outLeft, outRight, offset, count, tap)
   engine.frame += count
 }
@@ -62,46 +70,80 @@ function drainRing(engine: EngineState): void {
   const { ring, ringHead } = engine.memory
   let read = ringHead[1]
   const written = Atomics.load(ringHead, 0)
-  for (; read !== written; read = (read + 1) | 0) addEvent(engine, ring, (read & (RING_EVENTS - 1)) * WIDTH)
-  ringHead[1] = read
+  for (; read !== written; read = (read + 1) | 0) {
+    const at = (read & (RING_EVENTS - 1)) * WIDTH
+    // A kit is taken before anything else acts on this frame.
+    if (ring[at + EventField.type] === EventType.kit) runEvent(engine, ring, at)
+    else addEvent(engine, ring, at)
+  }
+  Atomics.store(ringHead, 1, read)
 }
 
 function nextEventFrame(engine: EngineState): number {
   const scored = engine.scoreCursor < engine.score.length ? engine.score[engine.scoreCursor] : NEVER
-  return engine.queueLength > 0 ? Math.min(scored, engine.queue[0]) : scored
+  return Math.min(scored, nextQueued(engine.queue, NEVER), nextGrooveFrame(engine))
 }
 
+/** Everything that acts on this frame: the score, then what is in the queue, then the groove, until nothing is left. */
 function runDueEvents(engine: EngineState): void {
-  while (engine.scoreCursor < engine.score.length && engine.score[engine.scoreCursor] <= engine.frame) {
-    runEvent(engine, engine.score, engine.scoreCursor)
+  const { frame, score } = engine
+  while (engine.scoreCursor < score.length && score[engine.scoreCursor] <= frame) {
+    runEvent(engine, score, engine.scoreCursor)
     engine.scoreCursor += WIDTH
   }
-  let due = 0
-  while (due < engine.queueLength && engine.queue[due * WIDTH] <= engine.frame) runEvent(engine, engine.queue, due++ * WIDTH)
-  if (due === 0) return
-  engine.queue.copyWithin(0, due * WIDTH, engine.queueLength * WIDTH)
-  engine.queueLength -= due
+  for (;;) {
+    while (nextQueued(engine.queue, NEVER) <= frame) {
+      takeEvent(engine.queue, engine.event)
+      runEvent(engine, engine.event, 0)
+    }
+    if (nextGrooveFrame(engine) > frame) return
+    runGroove(engine)
+  }
 }
 
 /** What a strike has yet to strike along is let go with it, as soon as it sounds. */
 function releaseAlong(engine: EngineState, struckSlot: number, key: number): void {
   const { queue, made } = engine
-  for (let i = engine.queueLength - 1; i >= 0; i--) {
-    const at = i * WIDTH
-    if (queue[at + EventField.type] !== EventType.along || queue[at + EventField.struckSlot] !== struckSlot) continue
-    if (queue[at] < engine.frame || (key !== 0 && queue[at + EventField.key] !== key)) continue
+  for (let i = queue.length - 1; i >= 0; i--) {
+    const at = queue.heap[i] * WIDTH
+    const { rows } = queue
+    if (rows[at + EventField.type] !== EventType.along || rows[at + EventField.struckSlot] !== struckSlot) continue
+    if (rows[at] < engine.frame || (key !== 0 && rows[at + EventField.key] !== key)) continue
     made.fill(0)
-    made[EventField.frame] = queue[at]
+    made[EventField.frame] = rows[at]
     made[EventField.type] = EventType.release
     made[EventField.padSlot] = struckSlot
-    made[EventField.key] = queue[at + EventField.key]
+    made[EventField.key] = rows[at + EventField.key]
+    made[EventField.path0] = MADE
     addEvent(engine, made, 0)
   }
+}
+
+/** Marks events that the engine made itself: they come again by themselves when a performance is rendered again. */
+const MADE = 1
+
+/** Keeps an event from outside as it acted, with its frame. */
+function keepAct(engine: EngineState, events: Float64Array, at: number): void {
+  const type = events[at + EventField.type]
+  if (type === EventType.along || type === EventType.bead || (type === EventType.release && events[at + EventField.path0] === MADE)) return
+  const { acts, status } = engine.memory
+  const row = (status[StatusField.actCount] % ACT_RECORDS) * WIDTH
+  for (let i = 0; i < WIDTH; i++) acts[row + i] = events[at + i]
+  acts[row + EventField.frame] = engine.frame
+  status[StatusField.actCount]++
+}
+
+/** Lets an event act now, on the frame that is about to be rendered; for hosts that hold the engine in their hands. */
+export function act(engine: EngineState, event: Float64Array): void {
+  runEvent(engine, event, 0)
 }
 
 function runEvent(engine: EngineState, events: Float64Array, at: number): void {
   const padSlot = events[at + EventField.padSlot]
   const key = events[at + EventField.key]
+  const note = events[at + EventField.note]
+  const value = events[at + EventField.velocity]
+  keepAct(engine, events, at)
   switch (events[at + EventField.type]) {
     case EventType.strike:
       if (padSlot >= 0 && padSlot < MAX_PADS) beginStrike(engine, events, at)
@@ -109,8 +151,11 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
     case EventType.along:
       goOnAlong(engine, events, at)
       break
+    case EventType.bead:
+      repeatBead(engine, events)
+      break
     case EventType.controller:
-      moveController(engine, events[at + EventField.note], events[at + EventField.velocity])
+      moveControl(engine, note, value)
       break
     case EventType.release:
       release(engine, padSlot, key)
@@ -119,11 +164,20 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
     case EventType.stopAll:
       stopPad(engine, -1)
       break
+    case EventType.stopPad:
+      stopPad(engine, padSlot)
+      break
+    case EventType.kit:
+      takeKit(engine, note)
+      break
+    case EventType.fader:
+      moveFader(engine, padSlot, note, value)
+      break
     case EventType.groove:
       beginGroove(engine)
       break
-    case EventType.stopPad:
-      stopPad(engine, padSlot)
+    case EventType.stopGroove:
+      stopGroove(engine)
       break
   }
 }

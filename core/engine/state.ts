@@ -1,13 +1,19 @@
+import { createQueue, QUEUE_EVENTS } from './events'
+import type { Queue } from './events'
+import { createGroovePlay } from './groove/play-state'
+import type { GroovePlay } from './groove/play-state'
 import { cos, sin } from './math'
 import type { EngineMemory } from './memory/memory'
-import { EventField, KitField, MAX_PADS, OFFSETS, PATH_WORDS } from './program/layout'
+import { createMix } from './mix/mix-state'
+import type { Mix } from './mix/mix-state'
+import { CONTROLS } from './program/codes'
+import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES } from './program/layout'
+import { createVoices } from './voice/voices'
+import type { Voices } from './voice/voices'
 
 /** Strikes that may sound at once, and room for those that are fading out. */
 export const MAX_STRIKES = 128
 const STRIKE_POOL = MAX_STRIKES + 64
-/** Voices: one clip of one ray of one strike. */
-export const VOICE_POOL = 512
-export const QUEUE_EVENTS = 2048
 /** Longest run of frames rendered in one go. */
 export const CHUNK_FRAMES = 128
 /** Control-rate work happens every so many frames, counted from the engine's frame 0. */
@@ -15,31 +21,12 @@ export const GRID_FRAMES = 16
 /** A frame that never comes. */
 export const NEVER = 9007199254740991
 
-const f64 = () => new Float64Array(VOICE_POOL)
-const i32 = () => new Int32Array(VOICE_POOL)
-
-function createVoices() {
-  return {
-    active: i32(), strike: i32(), program: i32(), chunk: i32(), left: i32(), right: i32(),
-    frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(),
-    gainLeft: f64(), gainRight: f64(), meter: i32(),
-    baseRate: f64(), baseCents: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
-    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateEnd: f64(), cellRateSlope: f64(),
-    releaseFrame: f64(), releaseLevel: f64(), holds: i32(), loops: i32(),
-    fadeStart: f64(), fadeFrames: f64(),
-    filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),
-    filterCell: f64(), a1: f64(), a2: f64(), a3: f64(), a1Step: f64(), a2Step: f64(), a3Step: f64(),
-    leftOne: f64(), leftTwo: f64(), rightOne: f64(), rightTwo: f64(),
-  } // prettier-ignore
-}
-export type Voices = ReturnType<typeof createVoices>
-
 function createStrikes() {
   const ints = () => new Int32Array(STRIKE_POOL)
+  const doubles = () => new Float64Array(STRIKE_POOL)
   return {
     active: ints(), padSlot: ints(), struckSlot: ints(), voices: ints(), velocity: ints(), released: ints(), stopping: ints(),
-    group: new Float64Array(STRIKE_POOL), limit: new Float64Array(STRIKE_POOL), startFrame: new Float64Array(STRIKE_POOL), key: new Float64Array(STRIKE_POOL),
-    order: new Float64Array(STRIKE_POOL),
+    group: doubles(), limit: doubles(), startFrame: doubles(), key: doubles(), order: doubles(),
   } // prettier-ignore
 }
 export type Strikes = ReturnType<typeof createStrikes>
@@ -57,14 +44,29 @@ export interface StrikeNow {
   /** Level against a strike of its own, a gain; and whether it strikes others along. */
   gain: number
   passOn: number
-  /** Which strike of its pad it is, counted from 0. */
+  /** The row of the bead that struck, in the arena, and the slot of its program; 0 where none did. */
+  bead: number
+  beadProgram: number
+  /** Which strike of its pad it is, counted from 0, and how many frames after the one before; -1 for the first. */
   padStrike: number
+  sinceLast: number
   /** The program of its pad: its slot, and where it begins in the arena. */
   programSlot: number
   program: number
   /** Its place among the strikes that sound, and its record in the log. */
   slot: number
   record: number
+  /** The cell that is being sounded: the hash of its band, its turn and out of how many. */
+  bandHash: number
+  turn: number
+  turns: number
+}
+
+function createNow(): StrikeNow {
+  return {
+    padSlot: 0, velocity: 0, note: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, bead: 0, beadProgram: 0,
+    padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bandHash: 0, turn: 0, turns: 0,
+  } // prettier-ignore
 }
 
 /** Everything the engine changes while it runs: numbers and typed arrays, all made before the first frame. */
@@ -72,6 +74,11 @@ export interface EngineState {
   readonly memory: EngineMemory
   readonly sampleRateHz: number
   frame: number
+  /** The program slots that are played now, of pads, kit and groove. */
+  readonly playing: Int32Array
+  /** Where the kit's own program begins in the arena; 0 where there is none. */
+  kit: number
+  seed: number
   readonly voices: Voices
   voiceTop: number
   readonly strikes: Strikes
@@ -83,23 +90,28 @@ export interface EngineState {
   /** The strike of each pad from which its turns are counted, and the frame of its last one. */
   readonly countFrom: Float64Array
   readonly lastFrame: Float64Array
-  /** Live and scheduled events, in order of frame. */
-  readonly queue: Float64Array
-  queueLength: number
+  /** Live and scheduled events. */
+  readonly queue: Queue
+  /** The event that is being run. */
+  readonly event: Float64Array
   /** A score given whole before rendering, in order of frame. */
   score: Float64Array
   scoreCursor: number
-  kitGain: number
+  readonly mix: Mix
+  readonly groove: GroovePlay
   limiterGain: number
   readonly limiterRelease: number
   readonly stopFadeFrames: number
-  readonly mixLeft: Float64Array
-  readonly mixRight: Float64Array
+  /** By how much a live parameter nears where it is to be, in one cell of the grid. */
+  readonly nearing: number
   readonly scratchLeft: Float64Array
   readonly scratchRight: Float64Array
+  /** Level and place of a voice that moves, frame by frame. */
+  readonly gainsLeft: Float64Array
+  readonly gainsRight: Float64Array
   readonly turnScratch: Int32Array
   readonly offsets: Float64Array
-  /** What controllers stand at, 0..127. */
+  /** Where controls stand: controllers 0 to 127, all others as `controlNumbers` says. */
   readonly controls: Float64Array
   /** Strikes so far of pads that take turns, counted at the first of them. */
   readonly takenTurns: Float64Array
@@ -113,48 +125,44 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     memory,
     sampleRateHz,
     frame: 0,
+    playing: new Int32Array(PROGRAM_ENTRIES),
+    kit: 0,
+    seed: 1,
     voices: createVoices(),
     voiceTop: 0,
     strikes: createStrikes(),
-    now: {
-      padSlot: 0,
-      velocity: 0,
-      note: -1,
-      inputFrame: 0,
-      key: 0,
-      struckSlot: 0,
-      gain: 1,
-      passOn: 1,
-      padStrike: 0,
-      programSlot: 0,
-      program: 0,
-      slot: 0,
-      record: 0,
-    },
+    now: createNow(),
     strikeOrder: 0,
     padCount: new Float64Array(MAX_PADS),
     bandCount: new Float64Array(MAX_PADS * 128),
     countFrom: new Float64Array(MAX_PADS),
     lastFrame: new Float64Array(MAX_PADS).fill(NEVER),
-    queue: new Float64Array(QUEUE_EVENTS * EventField.length),
-    queueLength: 0,
+    queue: createQueue(QUEUE_EVENTS),
+    event: new Float64Array(EventField.length),
     score: new Float64Array(0),
     scoreCursor: 0,
-    kitGain: memory.kit[KitField.gain],
+    mix: createMix(sampleRateHz, CHUNK_FRAMES),
+    groove: createGroovePlay(),
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),
     stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
-    mixLeft: new Float64Array(CHUNK_FRAMES),
-    mixRight: new Float64Array(CHUNK_FRAMES),
+    nearing: Math.min(1, GRID_FRAMES / (0.005 * sampleRateHz)),
     scratchLeft: new Float64Array(CHUNK_FRAMES),
     scratchRight: new Float64Array(CHUNK_FRAMES),
+    gainsLeft: new Float64Array(CHUNK_FRAMES),
+    gainsRight: new Float64Array(CHUNK_FRAMES),
     turnScratch: new Int32Array(128),
-    offsets: new Float64Array(OFFSETS),
-    controls: new Float64Array(128),
+    offsets: new Float64Array(PARAMS),
+    controls: new Float64Array(CONTROLS),
     takenTurns: new Float64Array(MAX_PADS),
     path: new Float64Array(PATH_WORDS),
     made: new Float64Array(EventField.length),
   }
+}
+
+/** The program of an entry, as it is played now; 0 where it has none. */
+export function programOf({ playing, memory }: EngineState, entry: number): number {
+  return playing[entry] === 0 ? 0 : memory.directory[playing[entry]]
 }
 
 /** Tangent, for filter coefficients; `x` in 0..1.5 radians. */

@@ -1,8 +1,7 @@
-import type { Clip, Groove, Kit, Pad, Ray, Tie, Turn } from './kit'
+import type { Clip, Groove, Kit, Pad, Ray, Turn } from './kit'
 import { parameterNames, parameterRow, playedFilters } from './parameters'
 import type { Parameter, Scope, Values } from './parameters'
 import { usualPadSettings } from './make'
-import { bendOf } from './shape'
 import type { Envelope, Response } from './shape'
 
 /**
@@ -25,17 +24,16 @@ const clipsOf = (pad: Pad): Clip[] => turnsOf(pad).flatMap(({ clips }) => Object
 const anyRay = (is: (ray: Ray) => boolean) => ({ inPad: (pad: Pad) => raysOf(pad).some(is) })
 const anyClip = (is: (clip: Clip) => boolean) => ({ inPad: (pad: Pad) => clipsOf(pad).some(is) })
 const anyResponse = (is: (response: Response) => boolean) => ({ inPad: (pad: Pad) => (pad.own.responses ?? []).some((one) => !one.bypass && is(one)) }) // prettier-ignore
-const anyTie = (is: (tie: Tie) => boolean) => ({ inKit: (kit: Kit) => kit.ties.some(is) })
 const anyGroove = (is: (groove: Groove) => boolean) => ({ inKit: (kit: Kit) => kit.grooves.some(is) })
-const anyBead = (is: (bead: Groove['strings'][number]['beads'][number]) => boolean) =>
-  anyGroove(({ strings }) => strings.some(({ beads }) => beads.some(is)))
 const anyEnvelope = (is: (envelope: Envelope) => boolean) => ({
   inPad: (pad: Pad) => [pad.own, ...raysOf(pad)].some(({ envelopes = {} }) => Object.values(envelopes).some((one) => one && is(one))),
 })
 const shapedBy = (pad: Pad) => [pad.own, ...raysOf(pad)]
 
-const playedSources: readonly string[] = ['velocity', 'chance', 'note']
-const playedTargets: readonly Parameter[] = ['gainDb', 'pan', 'tuneCents', 'startSeconds', 'filter1CutoffHz', 'decayScale']
+const playedTargets: readonly Parameter[] = parameterNames.filter((name) => {
+  const { played } = parameterRow(name)
+  return played.includes('pad') || (played.includes('ray') && name !== 'keyTrack' && name !== 'delaySeconds')
+})
 
 const words: Partial<Record<Parameter, string>> = {
   filter1GainDb: 'the gain of the first filter', filter2CutoffHz: 'the second filter', filter2Damping: 'the second filter',
@@ -76,30 +74,16 @@ export const notPlayed: readonly NotPlayed[] = [
   { where: 'order', words: 'the order of the stages', inPad: (pad) => shapedBy(pad).some(({ order }) => order !== undefined && order.join() !== usualPadSettings.order.join()) },
   { where: 'envelopes.*.loop', words: 'loops in envelopes', ...anyEnvelope(({ loop }) => loop !== undefined) },
   { where: 'turn.choices, turn.envelopes', words: 'the shape of a turn', inPad: (pad) => turnsOf(pad).some(({ choices = {}, envelopes = {} }) => Object.keys({ ...choices, ...envelopes }).length > 0) },
-  { where: 'responses.from: all but velocity, chance and note', words: 'responses to controllers', ...anyResponse(({ from }) => !playedSources.includes(from.kind)) },
   { where: `responses.to: all but ${playedTargets.join(', ')}`, words: 'responses of what is not played yet', ...anyResponse(({ to }) => to.some(({ param }) => !playedTargets.includes(param))) },
-  { where: 'responses.curve of another form than 0 to 1', words: 'drawn curves of responses', ...anyResponse(({ curve }) => bendOf(curve) === undefined) },
-  { where: 'responses.min, responses.max', words: 'limits of responses', ...anyResponse(({ min, max }) => min !== undefined || max !== undefined) },
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
-  { where: 'ray.sends', words: 'sends', ...anyRay(({ sends }) => sends.length > 0) },
   { where: 'clip.loop', words: 'loops inside a clip', ...anyClip(({ loop }) => loop !== undefined) },
   { where: 'clip.slices', words: 'slices', ...anyClip(({ slices }) => slices !== undefined && slices.length > 0) },
   { where: 'clip.process', words: 'worked matter', ...anyClip(({ process }) => process !== undefined && process.length > 0) },
-  { where: 'alsoStrike.to.velocity', words: 'the velocity of pads that are struck along', ...anyTie((tie) => tie.kind === 'alsoStrike' && tie.to.some(({ velocity }) => velocity !== undefined)) },
-  { where: 'ties: parts', words: 'parts of a recording', ...anyTie(({ kind }) => kind === 'parts') },
-  { where: 'choke.reach, choke.on, chokeGroup.reach, chokeGroup.itself', words: 'the reach of chokes', ...anyTie((tie) => ('reach' in tie && tie.reach !== undefined) || ('on' in tie && (tie.on ?? 'strike') !== 'strike') || ('itself' in tie && tie.itself === true)) },
   { where: 'inserts, bus.inserts', words: 'effects', inKit: (kit) => kit.inserts.length > 0 || kit.buses.some(({ inserts }) => inserts.length > 0) },
-  { where: 'bus.sends, bus.out, bus.values.width, bus.values.lowCutHz', words: 'ways from bus to bus, their width and low cut', inKit: (kit) => kit.buses.some(({ sends, out, values }) => sends.length > 0 || out !== undefined || values.width !== undefined || values.lowCutHz !== undefined) },
-  { where: 'kit.responses, oscillators', words: 'movements of buses', inKit: (kit) => kit.responses.length > 0 },
-  { where: 'tillers', words: 'tillers', inKit: (kit) => kit.tillers.some(({ to }) => to.length > 0) },
-  { where: 'bead.offset', words: 'beads beside their step', ...anyBead(({ offset }) => offset !== undefined && offset !== 0) },
-  { where: 'bead.chance', words: 'chances of beads', ...anyBead(({ chance }) => chance !== undefined && chance !== 1) },
-  { where: 'bead.when', words: 'conditions of beads', ...anyBead(({ when }) => when !== undefined) },
-  { where: 'bead.repeats', words: 'repeats of beads', ...anyBead(({ repeats }) => repeats !== undefined && repeats.count > 1) },
-  { where: 'bead.band, bead.turn, bead.clip, bead.locks', words: 'what is set on single beads', ...anyBead(({ band, turn, clip, locks }) => band !== undefined || turn !== undefined || clip !== undefined || (locks?.length ?? 0) > 0) },
-  { where: 'string.lengthSteps, string.stepsPerBeat, string.swing', words: 'a length, division or swing of one string', ...anyGroove(({ strings }) => strings.some((one) => (one.lengthSteps ?? one.stepsPerBeat ?? one.swing) !== undefined)) },
-  { where: 'groove.lanes, groove.feel', words: 'lanes and the feel of another groove', ...anyGroove(({ lanes, feel }) => (lanes?.length ?? 0) > 0 || feel !== undefined) },
-  { where: 'song', words: 'the song', inKit: ({ song }) => song.length > 0 },
+  { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
+  { where: 'kit.responses', words: 'movements of buses', inKit: (kit) => kit.responses.length > 0 },
+  { where: 'tillers.to: all but pads and rays', words: 'tillers of buses, turns, bands and effects', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray')) },
+  { where: 'groove.lanes', words: 'lanes', ...anyGroove(({ lanes }) => (lanes?.length ?? 0) > 0) },
 ] // prettier-ignore
 
 /** What a pad has that is not played yet, in words, each once. */

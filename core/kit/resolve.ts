@@ -1,5 +1,5 @@
-import type { AudioHash, PadId } from './ids'
-import type { Band, Clip, Kit, OwnSettings, Pad, Ray, Turn } from './kit'
+import type { AudioHash, BandId, BusId, PadId, TurnId } from './ids'
+import type { Band, Bus, Clip, Kit, OwnSettings, Pad, Ray, Tie, Turn } from './kit'
 import { usualPadSettings } from './make'
 import { parameterNames, parameterRow, valueOf } from './parameters'
 import type { AllChoices, AllValues, Stage } from './parameters'
@@ -65,14 +65,26 @@ export interface RaySound {
   readonly isMuted: boolean
 }
 
-/** Level and place of a ray together with its bus, without its pad's; muted where ray, pad or bus is. */
+/** Level and place of a ray together with the buses on its way, without its pad's; muted where ray, pad or a bus is. */
 export function raySound(kit: Kit, settings: PadSettings, ray: Ray): RaySound {
-  const bus = kit.buses.find(({ id }) => id === (ray.bus ?? settings.bus))
+  const way = wayFrom(kit, ray.bus ?? settings.bus)
   return {
-    gainDb: valueOf(ray, 'gainDb') + (bus ? valueOf(bus, 'gainDb') : 0),
-    pan: valueOf(ray, 'pan') + (bus ? valueOf(bus, 'pan') : 0),
-    isMuted: ray.mute || settings.mute || bus?.mute === true,
+    gainDb: way.reduce((sum, bus) => sum + valueOf(bus, 'gainDb'), valueOf(ray, 'gainDb')),
+    pan: way.reduce((sum, bus) => sum + valueOf(bus, 'pan'), valueOf(ray, 'pan')),
+    isMuted: ray.mute || settings.mute || way.some(({ mute }) => mute),
   }
+}
+
+/** The buses that are passed on the way from one to the master. */
+export function wayFrom(kit: Pick<Kit, 'buses'>, busId: BusId | undefined): Bus[] {
+  const way: Bus[] = []
+  for (let at = busId; at !== undefined;) {
+    const bus = kit.buses.find(({ id }) => id === at)
+    if (!bus || way.includes(bus)) break
+    way.push(bus)
+    at = bus.out
+  }
+  return way
 }
 
 /** The clip of a cell; a ray that asks for it borrows from the nearest band where its own is missing. */
@@ -117,9 +129,16 @@ export function missingCells(pad: Pad): MissingCell[] {
   )
 }
 
-/** The audio that a kit's pads name, each once. */
+/** Clips that lie in no cell: recordings whose parts are on pads, and clips of single beads. */
+export function clipsBesidePads(kit: Kit): Clip[] {
+  const parts = kit.ties.flatMap((tie) => (tie.kind === 'parts' ? [tie.clip] : []))
+  const beads = kit.grooves.flatMap(({ strings }) => strings.flatMap((string) => string.beads.flatMap(({ clip }) => clip ?? [])))
+  return [...parts, ...beads]
+}
+
+/** The audio that a kit names, each once: its pads' first. */
 export function audioInUse(kit: Kit): AudioHash[] {
-  return [...new Set(kit.pads.flatMap(clipsOfPad).map((clip) => clip.audio))]
+  return [...new Set([...kit.pads.flatMap(clipsOfPad), ...clipsBesidePads(kit)].map((clip) => clip.audio))]
 }
 
 /** The files that some of those were decoded from once. */
@@ -132,14 +151,69 @@ export function padsForNote(kit: Kit, note: number): Pad[] {
   return kit.pads.filter((pad) => pad.notes.includes(note))
 }
 
-/** The pads that a strike of `padId` silences, with the fade of each. */
-export function chokedBy(kit: Kit, padId: PadId): { padId: PadId; fadeSeconds: number }[] {
-  const choked = new Map<PadId, number>()
+/** What a pad silences: by its strike, when it is let go, or by pressure on it; where `reach` is said only these rays and bands. */
+export interface Choke {
+  readonly padId: PadId
+  readonly fadeSeconds: number
+  readonly on: 'strike' | 'letGo' | 'pressure'
+  readonly reach?: { readonly rays?: readonly string[]; readonly bands?: readonly string[] }
+}
+
+/** Everything that a pad silences; of ties that say the same of a pad the last one's fade counts. */
+export function chokesOf(kit: Kit, padId: PadId): Choke[] {
+  const found = new Map<string, Choke>()
   for (const tie of kit.ties) {
-    if (tie.kind === 'choke' && tie.from === padId) for (const to of tie.to) choked.set(to, tie.fadeSeconds)
-    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId)) for (const to of tie.pads) if (to !== padId) choked.set(to, tie.fadeSeconds)
+    if (tie.kind !== 'choke' && tie.kind !== 'chokeGroup') continue
+    const on = (tie.kind === 'choke' && tie.on) || 'strike'
+    for (const to of silencedBy(tie, padId))
+      found.set(`${to} ${on} ${tie.reach ? tie.id : ''}`, {
+        padId: to,
+        fadeSeconds: tie.fadeSeconds,
+        on,
+        ...(tie.reach ? { reach: tie.reach } : {}),
+      })
   }
-  return [...choked].map(([to, fadeSeconds]) => ({ padId: to, fadeSeconds }))
+  return [...found.values()]
+}
+
+function silencedBy(tie: Extract<Tie, { kind: 'choke' | 'chokeGroup' }>, padId: PadId): PadId[] {
+  if (tie.kind === 'choke') return tie.from === padId ? tie.to : []
+  return tie.pads.includes(padId) ? tie.pads.filter((to) => tie.itself === true || to !== padId) : []
+}
+
+/** The pads that a strike of `padId` silences altogether, with the fade of each. */
+export function chokedBy(kit: Kit, padId: PadId): { padId: PadId; fadeSeconds: number }[] {
+  return chokesOf(kit, padId)
+    .filter(({ on, reach }) => on === 'strike' && !reach)
+    .map(({ padId: to, fadeSeconds }) => ({ padId: to, fadeSeconds }))
+}
+
+type Parts = Extract<Tie, { kind: 'parts' }>
+
+/** The stretches of a recording that lie on a pad, in their order; even ones where no frames are said. */
+export function partsOfPad(kit: Kit, padId: PadId): Clip[] {
+  return kit.ties.flatMap((tie) =>
+    tie.kind === 'parts' ? tie.parts.flatMap((part, place) => (part.pad === padId ? [partOf(tie, place)] : [])) : [],
+  )
+}
+
+function partOf({ clip, parts }: Parts, place: number): Clip {
+  const { startFrame, endFrame } = parts[place]!
+  const length = clip.endFrame - clip.startFrame
+  const edge = (of: number) => clip.startFrame + Math.round((length * of) / parts.length)
+  const from = Math.min(startFrame ?? edge(place), clip.endFrame - 1)
+  return { ...clip, startFrame: from, endFrame: Math.max(from + 1, Math.min(endFrame ?? edge(place + 1), clip.endFrame)) }
+}
+
+/** A pad with the parts of recordings that lie on it, as turns of one band; what it has of its own goes before. */
+export function padWithParts(kit: Kit, pad: Pad): Pad {
+  const ray = pad.rays[0]
+  if (!ray || pad.bands.some(({ turns }) => turns.length > 0) || !kit.ties.some(({ kind }) => kind === 'parts')) return pad
+  const parts = partsOfPad(kit, pad.id)
+  if (parts.length === 0) return pad
+  const turns = parts.map((clip, i): Turn => ({ id: `${pad.id}.part.${i}` as TurnId, weight: 1, clips: { [ray.id]: clip } }))
+  const band: Band = { id: `${pad.id}.parts` as BandId, fromVelocity: 1, blendVelocities: 0, blendLaw: 'power', values: {}, turns }
+  return { ...pad, bands: [band] }
 }
 
 /** Notes that pads answer; pads without one take free notes from 36 up, in their order. */

@@ -15,7 +15,7 @@ export type ToWorklet =
   | { readonly type: 'chunk'; readonly chunk: number; readonly samples: Float32Array }
   | { readonly type: 'samples'; readonly chunk: number; readonly startFrame: number; readonly samples: Float32Array }
   | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
-  | { readonly type: 'tables'; readonly directory: Int32Array; readonly padTable: Int32Array; readonly kit: Float64Array }
+  | { readonly type: 'tables'; readonly directory: Int32Array; readonly programTable: Int32Array }
   | { readonly type: 'events'; readonly events: Float64Array }
 
 /** From the worklet to the page where memory cannot be shared, about every 20 ms. */
@@ -24,6 +24,7 @@ export interface FromWorklet {
   readonly status: Float64Array
   readonly uses: Int32Array
   readonly log: Float64Array
+  readonly acts: Float64Array
   readonly meters: Float64Array
 }
 

@@ -126,8 +126,7 @@ function receive(engine: EngineState, message: ToWorklet): void {
       break
     case 'tables':
       memory.directory.set(message.directory)
-      memory.padTable.set(message.padTable)
-      memory.kit.set(message.kit)
+      memory.programTable.set(message.programTable)
       break
     case 'events':
       for (let at = 0; at < message.events.length; at += EventField.length) addEvent(engine, message.events, at)
@@ -136,7 +135,14 @@ function receive(engine: EngineState, message: ToWorklet): void {
 }
 
 function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>): void {
-  const { status, uses, log, meters } = memory
-  port.postMessage({ type: 'state', status: status.slice(), uses: uses.slice(), log: log.slice(), meters: meters.slice() })
+  const { status, uses, log, acts, meters } = memory
+  port.postMessage({
+    type: 'state',
+    status: status.slice(),
+    uses: uses.slice(),
+    log: log.slice(),
+    acts: acts.slice(),
+    meters: meters.slice(),
+  })
   meters.fill(0) // told; the page keeps the highest until it looks
 }

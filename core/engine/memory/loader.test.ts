@@ -3,8 +3,9 @@ import { applyEdit } from '../../kit/kit-edit'
 import { createBus } from '../../kit/make'
 import type { KitEdit } from '../../kit/kit-edit'
 import { createLoader } from './loader'
-import { createMemory } from './memory'
-import { EventType, StatusField } from '../program/layout'
+import { createMemory, writeRing } from './memory'
+import { EventType } from '../program/codes'
+import { EventField, StatusField } from '../program/layout'
 import { render } from '../render'
 import { createSampleStore } from './sample-store'
 import { createEngine } from '../state'
@@ -17,42 +18,50 @@ function live(rig: ReturnType<typeof aKit>) {
     { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
     8,
   )
-  const loader = createLoader(memory, store, RATE, (hash) => rig.audio.get(hash))
   const engine = createEngine(memory, RATE)
+  const loader = createLoader(memory, store, RATE, (hash) => rig.audio.get(hash), { send: (event) => writeRing(memory, event) })
   const run = (frames: number) => {
     const left = new Float32Array(frames)
     render(engine, left, new Float32Array(frames), 0, frames)
     return left
   }
   const strike = (padSlot: number) => {
-    engine.score = Float64Array.of(engine.frame, EventType.strike, padSlot, 127, -1, 0, 0, 0)
-    engine.scoreCursor = 0
+    const event = new Float64Array(EventField.length)
+    event.set([-1, EventType.strike, padSlot, 127, -1])
+    writeRing(memory, event)
   }
   return { memory, store, loader, run, strike }
 }
 
 const steady = (level: number) => ({ sampleRateHz: RATE, channels: [new Float32Array(RATE).fill(level)] })
 
-test('a sounding voice finishes with what it began with; the next strike plays the edit', () => {
+test('a sounding voice keeps what it began with and follows what was moved; the next strike plays the edit', () => {
   const rig = aKit([{ bands: [[steady(0.25)]] }])
   const { loader, run, strike, memory } = live(rig)
   loader.load(rig.kit)
   strike(0)
   expect(run(100)[99]).toBe(0.25)
-  const before = memory.padTable[0]
+  const before = memory.programTable[0]
   const louder = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[0].id, own: { values: { gainDb: -6.020599913279624 } } })
   loader.load(louder)
-  expect(memory.padTable[0]).not.toBe(before)
-  expect(run(100)[99]).toBe(0.25)
+  expect(memory.programTable[0]).not.toBe(before)
+  const following = run(2400)
+  const steepest = following.reduce((most, level, i) => Math.max(most, Math.abs(level - (i === 0 ? 0.25 : following[i - 1]))), 0)
+  expect([following[0], steepest < 0.001]).toEqual([0.25, true])
+  expect(following[2399]).toBeCloseTo(0.125, 5)
+  const silent = applyEdit(louder, { type: 'setPadFilling', padId: rig.kit.pads[0].id, bands: [] })
+  loader.load(silent)
+  expect(run(100)[99]).toBeCloseTo(0.125, 5)
+  loader.load(louder)
   strike(0)
-  expect(run(100)[99]).toBeCloseTo(0.375, 6)
+  expect(run(100)[99]).toBeCloseTo(0.25, 5)
 })
 
 test('programs and samples are given back once no voice reads them, and not before', () => {
   const rig = aKit([{ bands: [[steady(0.1)]] }])
   const { loader, run, strike, memory, store } = live(rig)
   loader.load(rig.kit)
-  const slot = memory.padTable[0]
+  const slot = memory.programTable[0]
   strike(0)
   run(128)
   const empty = applyEdit(rig.kit, { type: 'setPadFilling', padId: rig.kit.pads[0].id, bands: [] })
@@ -70,11 +79,11 @@ test('a pad is compiled again only when it, its leader or its ties changed', () 
   const rig = aKit([{ bands: [[anImpulse()]] }, { bands: [[anImpulse()]] }])
   const { loader, memory } = live(rig)
   loader.load(rig.kit)
-  const [first, second] = [memory.padTable[0], memory.padTable[1]]
+  const [first, second] = [memory.programTable[0], memory.programTable[1]]
   const changed = applyEdit(rig.kit, { type: 'setPad', padId: rig.kit.pads[1].id, own: { values: { pan: 1 } } })
   loader.load(changed)
-  expect(memory.padTable[0]).toBe(first)
-  expect(memory.padTable[1]).not.toBe(second)
+  expect(memory.programTable[0]).toBe(first)
+  expect(memory.programTable[1]).not.toBe(second)
   expect(memory.status[StatusField.lostEvents]).toBe(0)
 })
 
@@ -91,11 +100,11 @@ test('the sample store uses freed places again and joins them', () => {
   expect([huge.chunk, huge.right - huge.left]).toEqual([1, 5_000_008])
 })
 
-test('a bus that moves compiles only the pads that go through it', () => {
-  const rig = aKit([{ bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }, { bands: [[steady(0.1)]] }])
-  const { loader, memory } = live(rig)
+test('a fader compiles nothing, and what sounds follows it without a step', () => {
+  const rig = aKit([{ bands: [[steady(0.25)]] }, { bands: [[steady(0.1)]] }])
+  const { loader, memory, run, strike } = live(rig)
   const bus = createBus('bus-1' as never, 'Room')
-  const [first, second, third] = rig.kit.pads
+  const [first, second] = rig.kit.pads
   const edits: KitEdit[] = [
     { type: 'putBus', bus },
     { type: 'setPad', padId: first.id, own: { bus: bus.id } },
@@ -103,23 +112,31 @@ test('a bus that moves compiles only the pads that go through it', () => {
   ]
   const kit = edits.reduce(applyEdit, rig.kit)
   loader.load(kit)
-  const slotsBefore = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
-  loader.load(applyEdit(kit, { type: 'putBus', bus: { ...bus, values: { gainDb: -6 } } }))
-  const slotsAfter = [first, second, third].map((pad) => memory.padTable[loader.slotOf(pad.id)])
-  expect(slotsAfter.map((slot, i) => slot === slotsBefore[i])).toEqual([false, false, true])
+  strike(0)
+  expect(run(100)[99]).toBe(0.25)
+  const table = [...memory.programTable]
+  const halved = applyEdit(kit, { type: 'putBus', bus: { ...bus, values: { gainDb: -6.020599913279624 } } })
+  loader.load(halved)
+  const left = run(9000)
+  expect([...memory.programTable]).toEqual(table)
+  expect(left[8999]).toBeCloseTo(0.125, 6)
+  expect(left.every((level, i) => i === 0 || Math.abs(level - left[i - 1]) < 0.001)).toBe(true)
+  loader.load(applyEdit(halved, { type: 'putBus', bus: { ...bus, mute: true } }))
+  expect(run(20000)[19999]).toBe(0)
+  loader.load(applyEdit(halved, { type: 'putBus', bus: { ...bus, values: { pan: -1 } } }))
+  expect(run(9000)[8999]).toBeCloseTo(0.25 * Math.SQRT2, 5)
+  expect([...memory.programTable]).toEqual(table)
 })
 
 test('a load that finds no room keeps what sounds, and is whole when it is tried again', () => {
   const rig = aKit(Array.from({ length: 128 }, () => ({ bands: [[steady(0.1)]] })))
   const { loader, memory, run } = live(rig)
-  const bus = createBus('bus-1' as never, 'Room')
-  let kit = applyEdit(rig.kit, { type: 'putBus', bus })
-  for (const pad of kit.pads) kit = applyEdit(kit, { type: 'setPad', padId: pad.id, own: { bus: bus.id } })
+  let kit = rig.kit
   const whole: boolean[] = []
   for (let move = 0; move < 6; move++) {
-    kit = applyEdit(kit, { type: 'putBus', bus: { ...bus, values: { gainDb: -move } } })
+    for (const pad of kit.pads) kit = applyEdit(kit, { type: 'setPad', padId: pad.id, own: { maxStrikes: 1 + move } })
     whole.push(loader.load(kit))
-    expect(kit.pads.every((pad) => memory.padTable[loader.slotOf(pad.id)] > 0)).toBe(true)
+    expect(kit.pads.every((pad) => memory.programTable[loader.slotOf(pad.id)] > 0)).toBe(true)
   }
   expect(whole).toContain(false)
   run(RATE / 2)

@@ -1,35 +1,51 @@
 import type { Audio } from '../../audio/audio'
-import type { AudioHash, PadId } from '../../kit/ids'
+import type { AudioHash, BeadId, BusId, PadId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
-import { chokedBy, clipsOfPad, padSettings } from '../../kit/resolve'
-import { clipKey, clipSamples } from './clip-region'
-import { compilePad } from '../program/compile-pad'
+import { MAX_BEADS } from '../groove/play-state'
 import { dbToGain } from '../math'
-import { PROGRAM_SLOTS } from './memory'
+import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
+import { compileGroove } from '../program/compile-groove'
+import type { GrooveChoice, GrooveContext } from '../program/compile-groove'
+import { busGain, compileKit } from '../program/compile-kit'
+import { compilePad } from '../program/compile-pad'
+import { EventField, GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
+import { createArena, createSlots } from './arena'
+import { clipKey, clipSamples } from './clip-region'
+import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './inputs'
+import type { Inputs } from './inputs'
+import { lockTable } from './memory'
 import type { EngineMemory } from './memory'
-import { Head, KitField, MAX_PADS, StatusField } from '../program/layout'
 import type { Region, SampleStore } from './sample-store'
 
-/** Who is told what has changed in memory, where the engine reads a copy of it. */
+/** How the engine is told, and who else is where it reads a copy of memory. */
 export interface LoaderEvents {
-  arenaWritten(offset: number, length: number): void
-  tablesChanged(): void
+  /** An event for the engine, as soon as possible. Returns whether there was room for it. */
+  send(event: Float64Array): boolean
+  arenaWritten?(offset: number, length: number): void
+  tablesChanged?(): void
 }
 
 export interface KitLoader {
   /**
-   * Brings the engine's memory in step with a kit. Only pads that changed are compiled again. Returns whether all of it is
-   * there: pads that found no room while older programs still sound keep theirs, and the kit is to be loaded again soon.
+   * Brings the engine's memory in step with a kit, and tells the engine. Only what changed is compiled again; faders compile
+   * nothing. `choice` is the groove that plays. Returns whether all of it is there: what found no room while older programs
+   * still sound keeps what it had, and the kit is to be loaded again soon.
    */
-  load(kit: Kit): boolean
+  load(kit: Kit, choice?: GrooveChoice): boolean
   slotOf(padId: PadId): number
   padIdOf(slot: number): PadId | undefined
+  /** The slot of a bus, 0 for the master. */
+  busSlotOf(busId: BusId | undefined): number
 }
 
+/** The program that an entry of the table has, what it was compiled from, and the samples it plays. */
 interface Loaded {
   readonly programSlot: number
-  readonly inputs: readonly unknown[]
+  readonly inputs: Inputs
+  readonly keys: readonly string[]
+  /** Whether some of its audio is not there yet. */
+  readonly waits: boolean
 }
 
 interface Placed {
@@ -38,41 +54,47 @@ interface Placed {
 }
 
 /**
- * Keeps programs and samples for the pads of one kit. `audioOf` gives decoded audio, or undefined while it is on its
- * way; call `load` again when it has come.
+ * Keeps programs and samples for one kit. `audioOf` gives decoded audio, or undefined while it is on its way; call `load`
+ * again when it has come.
  */
 export function createLoader(
   memory: EngineMemory,
   store: SampleStore,
   sampleRateHz: number,
   audioOf: (audio: AudioHash) => Audio | undefined,
-  events?: LoaderEvents,
+  events: LoaderEvents,
 ): KitLoader {
-  const slots = new Map<PadId, number>()
-  const loaded = new Map<PadId, Loaded>()
+  const pads = createSlots<PadId>(0, MAX_PADS)
+  const buses = createSlots<BusId>(1, MAX_BUSES)
+  const beads = createSlots<BeadId>(1, MAX_BEADS)
+  const loaded = new Map<number, Loaded>()
   const placed = new Map<string, Placed>()
-  const retired: { programSlot: number; keys: string[]; sinceFrame: number }[] = []
-  const keysOf = new Map<number, string[]>()
+  const retired: { programSlot: number; keys: readonly string[]; sinceState: number }[] = []
   const arena = createArena(memory)
+  const wanted = new Int32Array(PROGRAM_ENTRIES)
+  let state = 0
+  let last: Kit | undefined
+  /** The kit whose faders the engine was told last. */
+  let fadersFrom: Kit | undefined
+  let lastShared: Inputs = []
+
+  const busSlotOf = (busId: BusId | undefined): number => (busId === undefined ? MASTER : (buses.slots.get(busId) ?? MASTER))
 
   function slotOf(padId: PadId): number {
-    let slot = slots.get(padId)
-    if (slot === undefined) {
-      const taken = new Set(slots.values())
-      slot = 0
-      while (taken.has(slot)) slot++
-      if (slot >= MAX_PADS) throw new Error(`The engine plays at most ${MAX_PADS} pads.`)
-      slots.set(padId, slot)
-    }
+    const slot = pads.of(padId)
+    if (slot === undefined) throw new Error(`The engine plays at most ${MAX_PADS} pads.`)
     return slot
   }
 
-  function regionOf(clip: Clip, keys: string[]): Region | undefined {
+  function regionOf(clip: Clip, keys: string[], missing: () => void): Region | undefined {
     const key = clipKey(clip)
     let entry = placed.get(key)
     if (!entry) {
       const audio = audioOf(clip.audio)
-      if (!audio || audio.channels.length === 0) return undefined
+      if (!audio || audio.channels.length === 0) {
+        missing()
+        return undefined
+      }
       entry = { region: store.place(clipSamples(audio, clip), audio.sampleRateHz), users: 0 }
       placed.set(key, entry)
     }
@@ -81,36 +103,41 @@ export function createLoader(
     return entry.region
   }
 
-  function loadPad(kit: Kit, pad: Pad): boolean {
-    const inputs = padInputs(kit, pad, audioOf)
-    const before = loaded.get(pad.id)
-    if (before && sameItems(before.inputs, inputs)) return true
+  /** Compiles the program of an entry anew. Returns whether it found room; an empty one takes what was there away. */
+  function put(entry: number, inputs: Inputs, compile: (context: GrooveContext) => Float64Array | undefined): boolean {
+    const before = loaded.get(entry)
     const keys: string[] = []
-    const program = compilePad(kit, pad, { sampleRateHz, slotOf, regionOf: (clip) => regionOf(clip, keys) })
-    const programSlot = arena.put(program)
+    let waits = false
+    const context: GrooveContext = {
+      sampleRateHz,
+      slotOf,
+      busSlotOf,
+      beadSlotOf: (id) => beads.of(id),
+      regionOf: (clip) => regionOf(clip, keys, () => (waits = true)),
+    }
+    const program = compile(context)
+    const programSlot = program ? arena.put(program) : 0
     if (programSlot === undefined) {
       for (const key of keys) unuse(key)
       if (retired.length === 0) throw new Error('The pads of this kit hold more cells than the engine has room for.')
       return false
     }
-    events?.arenaWritten(memory.directory[programSlot], program.length)
-    keysOf.set(programSlot, keys)
-    loaded.set(pad.id, { programSlot, inputs })
-    Atomics.store(memory.padTable, slotOf(pad.id), programSlot)
-    if (before) retire(before.programSlot)
+    if (program) events.arenaWritten?.(memory.directory[programSlot], program.length)
+    loaded.set(entry, { programSlot, inputs, keys, waits })
+    wanted[entry] = programSlot
+    if (before) retire(before)
     return true
   }
 
-  function retire(programSlot: number): void {
-    retired.push({ programSlot, keys: keysOf.get(programSlot) ?? [], sinceFrame: memory.status[StatusField.frame] })
-    keysOf.delete(programSlot)
+  function retire({ programSlot, keys }: Loaded): void {
+    if (programSlot !== 0) retired.push({ programSlot, keys, sinceState: state + 1 })
   }
 
-  /** Frees programs that no voice reads any more, once the engine has surely seen the switch. */
+  /** Frees programs that no voice reads any more, once the engine plays a state without them. */
   function sweep(): void {
     for (let i = retired.length - 1; i >= 0; i--) {
-      const { programSlot, keys, sinceFrame } = retired[i]
-      if (memory.uses[programSlot] > 0 || memory.status[StatusField.frame] - sinceFrame < sampleRateHz / 4) continue
+      const { programSlot, keys, sinceState } = retired[i]
+      if (memory.uses[programSlot] > 0 || memory.status[StatusField.kitState] < sinceState) continue
       arena.free(programSlot)
       for (const key of keys) unuse(key)
       retired.splice(i, 1)
@@ -124,91 +151,111 @@ export function createLoader(
     placed.delete(key)
   }
 
+  function removePads(kit: Kit): void {
+    const present = new Set(kit.pads.map((pad) => pad.id))
+    for (const [padId, slot] of [...pads.slots]) {
+      if (present.has(padId)) continue
+      const entry = loaded.get(slot)
+      wanted[slot] = 0
+      if (entry) retire(entry)
+      loaded.delete(slot)
+      pads.giveBack(padId)
+    }
+  }
+
+  function loadPads(kit: Kit): boolean {
+    const shared = sharedInputs(kit)
+    const isShared = sameItems(shared, lastShared)
+    lastShared = shared
+    if (kit.pads !== last?.pads) removePads(kit)
+    for (const pad of kit.pads) slotOf(pad.id)
+    return kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
+  }
+
+  function loadPad(kit: Kit, pad: Pad, isShared: boolean): boolean {
+    const entry = slotOf(pad.id)
+    const before = loaded.get(entry)
+    if (isShared && before && !before.waits && before.inputs[0] === pad && !pad.leansOn) return true
+    const inputs = padInputs(kit, pad, audioOf, busSlotOf)
+    if (before && sameItems(before.inputs, inputs)) return true
+    return put(entry, inputs, (context) => compilePad(kit, pad, context))
+  }
+
+  function loadBuses(kit: Kit): void {
+    if (kit.buses === last?.buses) return
+    const present = new Set(kit.buses.map(({ id }) => id))
+    for (const id of [...buses.slots.keys()]) if (!present.has(id)) buses.giveBack(id)
+    for (const { id } of kit.buses) buses.of(id)
+  }
+
+  function loadProgram(entry: number, inputs: Inputs, compile: (context: GrooveContext) => Float64Array | undefined): boolean {
+    const before = loaded.get(entry)
+    return before !== undefined && sameItems(before.inputs, inputs) ? true : put(entry, inputs, compile)
+  }
+
+  function send(type: number, padSlot: number, note: number, value: number): boolean {
+    const event = new Float64Array(EventField.length)
+    event[EventField.frame] = -1
+    event[EventField.type] = type
+    event[EventField.padSlot] = padSlot
+    event[EventField.note] = note
+    event[EventField.velocity] = value
+    return events.send(event)
+  }
+
+  /** Moves the faders that stand elsewhere than they did. */
+  function moveFaders(before: Kit, kit: Kit): boolean {
+    const moved: [slot: number, fader: number, value: number][] = []
+    if (before.values !== kit.values) moved.push([MASTER, faderCodes.gain, dbToGain(valueOf(kit, 'gainDb'))])
+    kit.buses.forEach((bus, i) => {
+      const old = before.buses[i]
+      const slot = busSlotOf(bus.id)
+      if (bus === old || !old) return
+      if (busGain(bus) !== busGain(old)) moved.push([slot, faderCodes.gain, busGain(bus)])
+      if (valueOf(bus, 'pan') !== valueOf(old, 'pan')) moved.push([slot, faderCodes.pan, valueOf(bus, 'pan')])
+      bus.sends.forEach((one, place) => {
+        const gain = dbToGain(valueOf(one, 'gainDb'))
+        if (gain !== dbToGain(valueOf(old.sends[place]!, 'gainDb'))) moved.push([slot, faderCodes.send + place, gain])
+      })
+    })
+    const tillers = kit.tillers.slice(0, TILLERS).map((tiller, i) => tiller.value === before.tillers[i]?.value || send(EventType.controller, 0, controlNumbers.tiller + i, tiller.value)) // prettier-ignore
+    return (
+      moved.map(([slot, fader, value]) => send(EventType.fader, slot, fader, value)).every((sent) => sent) && tillers.every((sent) => sent)
+    )
+  }
+
+  /** Puts the table where the engine reads it, all at once, and tells the engine. */
+  function publish(): boolean {
+    state++
+    lockTable(memory, true)
+    for (let entry = 0; entry < PROGRAM_ENTRIES; entry++) Atomics.store(memory.programTable, entry, wanted[entry])
+    lockTable(memory, false)
+    events.tablesChanged?.()
+    return send(EventType.kit, 0, state, 0)
+  }
+
+  const isPublished = (): boolean => wanted.every((slot, entry) => slot === memory.programTable[entry])
+  let isTold = true
+
   return {
-    load(kit) {
+    load(kit, choice) {
       sweep()
-      memory.kit[KitField.gain] = dbToGain(valueOf(kit, 'gainDb'))
-      memory.kit[KitField.maxStrikes] = kit.maxStrikes ?? 64
-      memory.kit[KitField.seed] = kit.seed
-      const present = new Set(kit.pads.map((pad) => pad.id))
-      for (const [padId, entry] of [...loaded]) {
-        if (present.has(padId)) continue
-        Atomics.store(memory.padTable, slotOf(padId), 0)
-        retire(entry.programSlot)
-        loaded.delete(padId)
-        slots.delete(padId)
-      }
-      for (const pad of kit.pads) slotOf(pad.id)
-      const isWhole = kit.pads.map((pad) => loadPad(kit, pad)).every((done) => done)
-      events?.tablesChanged()
-      return isWhole
+      loadBuses(kit)
+      const kitBefore = loaded.get(KIT_ENTRY)?.programSlot
+      const parts = [
+        loadPads(kit),
+        loadProgram(KIT_ENTRY, kitInputs(kit), (context) => compileKit(kit, context)),
+        loadProgram(GROOVE_ENTRY, grooveInputs(kit, choice, audioOf), (context) => compileGroove(kit, choice, context)),
+      ]
+      const isSameKit = kitBefore !== undefined && kitBefore === loaded.get(KIT_ENTRY)?.programSlot
+      const areFadersTold = !fadersFrom || !isSameKit || fadersFrom === kit || moveFaders(fadersFrom, kit)
+      if (areFadersTold) fadersFrom = kit
+      if (!isPublished() || !isTold) isTold = publish()
+      last = kit
+      return parts.every((done) => done) && isTold && areFadersTold
     },
     slotOf,
-    padIdOf: (slot) => [...slots].find(([, other]) => other === slot)?.[0],
-  }
-}
-
-/** What a pad's program depends on, for comparing by reference. */
-function padInputs(kit: Kit, pad: Pad, audioOf: (audio: AudioHash) => Audio | undefined): unknown[] {
-  const leaders: unknown[] = []
-  for (let at = pad.leansOn; at && leaders.length < 128;) {
-    const leader = kit.pads.find((other) => other.id === at)
-    leaders.push(leader)
-    at = leader?.leansOn
-  }
-  const chokes = chokedBy(kit, pad.id).flatMap((tie) => [tie.padId, tie.fadeSeconds])
-  const group = kit.ties.find((tie) => tie.kind === 'chokeGroup' && tie.pads.includes(pad.id))
-  const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
-  const own = padSettings(kit, pad).bus
-  const buses = [own, ...pad.rays.map((ray) => ray.bus)].map((id) => id && kit.buses.find((bus) => bus.id === id))
-  const links = kit.ties.filter((tie) => concerns(tie, pad.id))
-  return [
-    pad,
-    ...buses,
-    ...leaders,
-    ...links,
-    group?.kind === 'chokeGroup' ? group.maxStrikes : undefined,
-    group?.id,
-    ...chokes,
-    ...present,
-  ]
-}
-
-/** Whether a tie leads a strike of a pad elsewhere, strikes others along with it, or limits it. */
-function concerns(tie: Kit['ties'][number], padId: PadId): boolean {
-  if (tie.kind === 'alsoStrike') return tie.from === padId
-  if (tie.kind === 'openings') return tie.steps.some((step) => step.pad === padId)
-  return (tie.kind === 'takeTurns' || tie.kind === 'limit') && tie.pads.includes(padId)
-}
-
-function sameItems(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a.length === b.length && a.every((item, i) => item === b[i])
-}
-
-/** First-fit places for programs in the arena. Slot 0 stands for no program. */
-function createArena(memory: EngineMemory) {
-  const used = new Map<number, { start: number; length: number }>()
-  return {
-    /** Nothing where there is no room (now). */
-    put(program: Float64Array): number | undefined {
-      let slot = 1
-      while (used.has(slot)) slot++
-      if (slot >= PROGRAM_SLOTS) return undefined
-      const runs = [...used.values()].sort((a, b) => a.start - b.start)
-      let start: number = Head.length // offset 0 is never a program
-      for (const run of runs) {
-        if (run.start - start >= program.length) break
-        start = run.start + run.length
-      }
-      if (start + program.length > memory.arena.length) return undefined
-      memory.arena.set(program, start)
-      memory.directory[slot] = start
-      used.set(slot, { start, length: program.length })
-      return slot
-    },
-    free(slot: number): void {
-      used.delete(slot)
-      memory.directory[slot] = 0
-    },
+    padIdOf: (slot) => [...pads.slots].find(([, other]) => other === slot)?.[0],
+    busSlotOf,
   }
 }

@@ -1,13 +1,21 @@
-import { KitField, StatusField } from '../program/layout'
+import { BUS_METERS } from '../memory/memory'
+import { MASTER, StatusField } from '../program/layout'
 import type { EngineState } from '../state'
+import { nearer } from './mix-state'
+import type { Stem } from './sum-buses'
 
 /** Level above which the limiter acts: -0.3 dBFS. Below it every sample passes bit for bit. */
 export const LIMITER_CEILING = 0.9660508789898133
 
-/** Where the mix goes before the limiter: what is taken back in, at the same frames as the output. */
+/**
+ * Where the mix goes before the limiter, at the same frames as the output: what is taken back in. `stems` are its parts,
+ * `sum` what they add up to, before the kit's own level.
+ */
 export interface MixTap {
   readonly left: Float32Array
   readonly right: Float32Array
+  readonly stems?: readonly Stem[]
+  readonly sum?: { readonly left: Float64Array; readonly right: Float64Array }
 }
 
 /**
@@ -22,16 +30,16 @@ export function mixDown(
   count: number,
   tap: MixTap | undefined,
 ): void {
-  const { mixLeft, mixRight, limiterRelease } = engine
-  const targetGain = engine.memory.kit[KitField.gain]
-  let kitGain = engine.kitGain
+  const { mix, limiterRelease } = engine
+  const mixLeft = mix.left[MASTER]
+  const mixRight = mix.right[MASTER]
+  const targetGain = mix.gainTarget[MASTER]
+  let kitGain = mix.gain[MASTER]
   let gain = engine.limiterGain
   let loudest = 0
+  if (tap?.sum) copySum(tap.sum, mixLeft, mixRight, offset, count)
   for (let i = 0; i < count; i++) {
-    if (kitGain !== targetGain) {
-      kitGain += (targetGain - kitGain) * 0.002
-      if (Math.abs(targetGain - kitGain) < 1e-7) kitGain = targetGain
-    }
+    if (kitGain !== targetGain) kitGain = nearer(kitGain, targetGain, mix.step)
     const left = mixLeft[i] * kitGain
     const right = mixRight[i] * kitGain
     const peak = Math.max(Math.abs(left), Math.abs(right))
@@ -45,8 +53,16 @@ export function mixDown(
     }
     if (peak > loudest) loudest = peak
   }
-  engine.kitGain = kitGain
+  mix.gain[MASTER] = kitGain
   engine.limiterGain = gain
-  const status = engine.memory.status
+  const { status, meters } = engine.memory
   status[StatusField.peak] = Math.max(loudest, status[StatusField.peak] * (1 - count * 0.00008))
+  if (loudest > meters[BUS_METERS]) meters[BUS_METERS] = loudest
+}
+
+function copySum(sum: NonNullable<MixTap['sum']>, left: Float64Array, right: Float64Array, offset: number, count: number): void {
+  for (let i = 0; i < count; i++) {
+    sum.left[offset + i] = left[i]
+    sum.right[offset + i] = right[i]
+  }
 }

@@ -1,88 +1,130 @@
+import { parameterNames, parameterRow } from '../../kit/parameters'
+import type { Parameter } from '../../kit/parameters'
+
 /**
- * The flat program of a pad: one run of doubles that the audio thread reads without a single object. All offsets are
- * relative to the program's first double. Levels are linear, times are frames at the engine's rate, pitch is cents.
+ * The flat programs of pads, kit and groove: runs of doubles that the audio thread reads without a single object. All
+ * offsets are relative to the program's first double. Levels are linear, times are frames at the engine's rate, pitch is
+ * cents.
  */
 
-/** Fields of the head. */
-export const Head = {
-  size: 0, padHash: 1, mode: 2, maxStrikes: 3, pick: 4, counter: 5, gain: 6, pan: 7, tuneCents: 8, rootNote: 9,
-  chokeCount: 10, chokes: 11, bandCount: 12, bands: 13, rayCount: 14, rays: 15, responseCount: 16, responses: 17,
-  group: 18, groupMaxStrikes: 19, againFrames: 20, againAtGroove: 21, limit: 22, limitMaxStrikes: 23,
-  openings: 24, takeTurns: 25, alsoCount: 26, also: 27, length: 28,
-} as const // prettier-ignore
+type Layout<Name extends string> = Readonly<Record<Name | 'length', number>>
 
-/** A pad that a strike of this one silences. */
-export const ChokeField = { padSlot: 0, fadeFrames: 1, length: 2 } as const
+/** Numbers fields in the order of their names; `length` is how many doubles they take. */
+function layout<Name extends string>(...names: Name[]): Layout<Name> {
+  return Object.freeze({ ...Object.fromEntries(names.map((name, place) => [name, place])), length: names.length }) as Layout<Name>
+}
+
+/** Fields of a pad's head. */
+export const Head = layout(
+  'size', 'padHash', 'mode', 'maxStrikes', 'pick', 'counter', 'gain', 'pan', 'tuneCents', 'rootNote',
+  'chokeCount', 'chokes', 'bandCount', 'bands', 'rayCount', 'rays', 'settledCount', 'settled',
+  'group', 'groupMaxStrikes', 'againFrames', 'againAtGroove', 'limit', 'limitMaxStrikes',
+  'openings', 'takeTurns', 'alsoCount', 'also',
+) // prettier-ignore
+
+/** Strikes that a strike of this pad silences: of a pad, and where `reach` is not -1 only of the rays and bands of that list. */
+export const ChokeField = layout('padSlot', 'fadeFrames', 'on', 'rays', 'bands')
 
 /** Head of the openings a pad is among; rows of OpeningField follow, from the lowest threshold up. `chokeAt` is -1 where none is said. */
-export const OpeningsField = { controller: 0, chokeAt: 1, count: 2, length: 3 } as const
-export const OpeningField = { from: 0, padSlot: 1, length: 2 } as const
+export const OpeningsField = layout('controller', 'chokeAt', 'count')
+export const OpeningField = layout('from', 'padSlot')
 /** Head of the pads that a pad takes turns with; their slots follow. `counter` is where their strikes are counted. */
-export const TakeTurnsField = { counter: 0, tieHash: 1, pick: 2, count: 3, length: 4 } as const
-/** A pad that is struck along. */
-export const AlsoField = { padSlot: 0, chance: 1, gain: 2, delayFrames: 3, passOn: 4, tieHash: 5, length: 6 } as const
+export const TakeTurnsField = layout('counter', 'tieHash', 'pick', 'count')
+/** A pad that is struck along; `curve` turns its velocity, -1 where it is that of the strike. */
+export const AlsoField = layout('padSlot', 'chance', 'gain', 'delayFrames', 'passOn', 'tieHash', 'curve')
 
-export const BandField = {
-  fromVelocity: 0, blendVelocities: 1, blendLaw: 2, gain: 3, turnCount: 4, turns: 5, length: 6,
-} as const // prettier-ignore
+export const BandField = layout('hash', 'fromVelocity', 'blendVelocities', 'blendLaw', 'gain', 'turnCount', 'turns')
 
 /** `clips` points at one ClipField run for each ray. */
-export const TurnField = { weight: 0, clips: 1, length: 2 } as const
+export const TurnField = layout('hash', 'weight', 'clips')
 
 /** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate. */
-export const ClipField = {
-  chunk: 0, left: 1, right: 2, frames: 3, rate: 4, gain: 5, length: 6,
-} as const // prettier-ignore
+export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain')
 
-export const RayField = {
-  gain: 0, pan: 1, tuneCents: 2, keyTrack: 3, delayFrames: 4, mute: 5, bandCount: 6, bands: 7, pick: 8,
-  amp: 9, pitch: 10, filterType: 11, cutoffHz: 12, damping: 13, filterEnv: 14, filterEnvCents: 15, startSeconds: 16, length: 17,
-} as const // prettier-ignore
+/**
+ * `bus` is the slot of the bus it goes to, 0 for the master. `values` is a run of what it stands at, by ParamCode, pad and
+ * ray together, in what responses move it by. `stages` are codes of what its voices pass, in order.
+ */
+export const RayField = layout(
+  'hash', 'gain', 'pan', 'tuneCents', 'keyTrack', 'delayFrames', 'mute', 'bandCount', 'bands', 'pick',
+  'amp', 'pitch', 'filterType', 'cutoffHz', 'damping', 'filterEnv', 'filterEnvCents', 'startSeconds',
+  'bus', 'sendCount', 'sends', 'values', 'stageCount', 'stages', 'liveCount', 'live', 'settled',
+) // prettier-ignore
+
+/** How much goes to another bus, from before the fader or after it. */
+export const SendField = layout('to', 'gain', 'isPre')
 
 /** Head of an envelope; `points` runs of PointField follow. `sustain` is -1 where there is none. */
-export const EnvelopeField = { count: 0, sustain: 1, length: 2 } as const
-export const PointField = { frame: 0, value: 1, k: 2, length: 3 } as const
+export const EnvelopeField = layout('count', 'sustain')
+export const PointField = layout('frame', 'value', 'k')
 
-export const ResponseField = { from: 0, to: 1, amount: 2, k: 3, ray: 4, draw: 5, length: 6 } as const
+/** Head of a drawn curve; its points follow. */
+export const CurveField = layout('count')
+export const CurvePointField = layout('x', 'y', 'k')
 
-export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
-export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
-export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3 } as const
-export const responseFromCodes = { velocity: 0, chance: 1, note: 2 } as const
-/** Parameters that responses move; cutoff in cents, decay in octaves. */
-export const responseToCodes = {
-  gainDb: 0, pan: 1, tuneCents: 2, startSeconds: 3, filter1CutoffHz: 4, decayScale: 5,
-} as const // prettier-ignore
+/**
+ * What moves a parameter: `number` is a control or an oscillator, `curve` how far from this row a drawn one begins (0: the
+ * one of `k`), `bias` what it adds where the control is at rest, `least` and `most` between which its part is held. `only`
+ * is a ray, -1 for all.
+ */
+export const ResponseField = layout('from', 'number', 'to', 'amount', 'bias', 'k', 'curve', 'only', 'draw', 'least', 'most')
 
-/** How many parameters responses can move: one offset each. */
-export const OFFSETS = Object.keys(responseToCodes).length
+/** Fields of a kit's head, and of its buses in the order in which they are summed: a bus before the one it goes into. */
+export const KitHead = layout('size', 'gain', 'maxStrikes', 'seed', 'busCount', 'buses', 'oscillatorCount', 'oscillators', 'tillers')
+export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends')
+export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', 'runsAlways')
 
-/** One event of a score or of a ring of live strikes. `frame` -1 means: as soon as possible. */
-export const EventField = {
-  frame: 0, type: 1, padSlot: 2, velocity: 3, note: 4, inputFrame: 5, key: 6, gain: 7, struckSlot: 8, passOn: 9, path: 10, length: 16,
-} as const // prettier-ignore
+/** A groove: sections that follow each other, each of strings of beads. `laps` is 0 for one that goes round for ever. */
+export const GrooveHead = layout('size', 'framesPerBeat', 'sectionCount', 'sections')
+export const SectionField = layout('grooveHash', 'lengthBeats', 'laps', 'stringCount', 'strings')
+export const StringField = layout('padSlot', 'lengthBeats', 'beadCount', 'beads')
+/** `beat` is from the start of the string's lap, and `lapShift` 1 where it lies before the lap that it belongs to. */
+export const BeadField = layout(
+  'beat', 'lapShift', 'slot', 'hash', 'velocity', 'chance', 'lapsOf', 'lapsLow', 'lapsHigh', 'after', 'unless',
+  'repeatCount', 'repeatBeats', 'rise', 'draw', 'bandHash', 'turnHash', 'clip', 'lockCount', 'locks',
+) // prettier-ignore
+export const LockField = layout('to', 'ray', 'value', 'isSet')
+
+/** Parameters by number: that of their draw, which never changes. */
+export const ParamCode = Object.fromEntries(parameterNames.map((name) => [name, parameterRow(name).draw])) as Readonly<
+  Record<Parameter, number>
+>
+/** Room for every parameter. */
+export const PARAMS = 32
+
+/** One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. */
+export const EventField = layout(
+  'frame', 'type', 'padSlot', 'velocity', 'note', 'inputFrame', 'key', 'gain', 'struckSlot', 'passOn', 'bead', 'path0', 'path1', 'path2', 'path3', 'path4',
+) // prettier-ignore
 /** Doubles of 32 bits each in which an event says through which pads it came. */
 export const PATH_WORDS = 5
-/**
- * `groove` says that a groove begins: turns that begin anew with it do so. `along` is a strike that another one made.
- * `controller` has its number in `note` and its value in `velocity`.
- */
-export const EventType = { strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5, along: 6, controller: 7 } as const
 
 /**
  * What the engine decided for one strike. `band` and `turn` are -1 where nothing sounded, `aboveBand` and `aboveTurn`
  * where no louder band blends in; `rayMask` has a bit for each ray that sounds.
  */
-export const LogField = {
-  frame: 0, inputFrame: 1, padSlot: 2, velocity: 3, band: 4, turn: 5, strikeNumber: 6, rays: 7, choked: 8, rayMask: 13, aboveBand: 14, aboveTurn: 15,
-  length: 16,
-} as const // prettier-ignore
+export const LogField = layout(
+  'frame', 'inputFrame', 'padSlot', 'velocity', 'band', 'turn', 'strikeNumber', 'rays',
+  'choked', 'choked1', 'choked2', 'choked3', 'choked4', 'rayMask', 'aboveBand', 'aboveTurn',
+) // prettier-ignore
 
-export const KitField = { gain: 0, maxStrikes: 1, seed: 2, length: 4 } as const
-export const StatusField = { frame: 0, peak: 1, strikes: 2, lostEvents: 3, logCount: 4, hostFrame: 5, lateBlocks: 6, length: 8 } as const
+/**
+ * What the engine says of itself. `kitState` is the number of the kit that it plays; `lost...` are counted since it was
+ * made: events that found no room, strikes that were ended before their time to make room for voices, blocks that came late.
+ */
+export const StatusField = layout(
+  'frame', 'peak', 'strikes', 'lostEvents', 'logCount', 'hostFrame', 'lateBlocks', 'kitState', 'actCount', 'lostStrikes', 'grooveBeat', 'grooveSection',
+) // prettier-ignore
 
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160
 export const MAX_RAYS = 32
+/** The master, which is slot 0, and a kit's buses. */
+export const MAX_BUSES = 33
+export const MASTER = 0
+/** Where the programs of kit and groove stand behind those of the pads. */
+export const KIT_ENTRY = MAX_PADS
+export const GROOVE_ENTRY = MAX_PADS + 1
+export const PROGRAM_ENTRIES = MAX_PADS + 2
 /** Frames of silence kept on each side of a region in a sample chunk, so that interpolation may read past its edges. */
 export const GUARD_FRAMES = 4

@@ -4,7 +4,7 @@ import type { Rig } from '../../kit/builders'
 import type { Band, Kit, Pad, Ray } from '../../kit/kit'
 import { createOffline, renderOffline, toScore } from '../offline'
 import type { ScoreEvent, StrikeRecord } from '../offline'
-import { EventType } from '../program/layout'
+import { EventType } from '../program/codes'
 
 const RATE = 48000
 

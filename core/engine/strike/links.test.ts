@@ -3,7 +3,7 @@ import type { PadId, TieId } from '../../kit/ids'
 import type { Kit, Tie } from '../../kit/kit'
 import { createOffline, renderOffline, toScore } from '../offline'
 import type { ScoreEvent, StrikeRecord } from '../offline'
-import { EventType } from '../program/layout'
+import { EventType } from '../program/codes'
 
 const RATE = 48000
 

@@ -1,20 +1,11 @@
-import {
-  AlsoField,
-  EventField,
-  EventType,
-  Head,
-  KitField,
-  MAX_PADS,
-  OpeningField,
-  OpeningsField,
-  PATH_WORDS,
-  pickCodes,
-  TakeTurnsField,
-} from '../program/layout'
 import { addEvent } from '../events'
+import { controlNumbers, CONTROLS, EventType, onCodes, pickCodes } from '../program/codes'
+import { AlsoField, EventField, Head, MAX_PADS, OpeningField, OpeningsField, PATH_WORDS, TakeTurnsField } from '../program/layout'
+import { programOf } from '../state'
 import type { EngineState } from '../state'
+import { curveAt } from '../voice/envelope'
 import { chance, Purpose, shuffledTurn } from './chance'
-import { stopPad } from './stops'
+import { choke, stopPad } from './stops'
 import { strike } from './strike'
 
 /**
@@ -26,6 +17,7 @@ export function beginStrike(engine: EngineState, events: Float64Array, at: numbe
   now.padSlot = now.struckSlot = events[at + EventField.padSlot]
   now.gain = 1
   now.passOn = 1
+  now.bead = now.beadProgram = 0
   engine.path.fill(0)
   sound(engine, events, at)
 }
@@ -37,7 +29,18 @@ export function goOnAlong(engine: EngineState, events: Float64Array, at: number)
   now.struckSlot = events[at + EventField.struckSlot]
   now.gain = events[at + EventField.gain]
   now.passOn = events[at + EventField.passOn]
-  for (let word = 0; word < PATH_WORDS; word++) path[word] = events[at + EventField.path + word]
+  now.bead = now.beadProgram = 0
+  for (let word = 0; word < PATH_WORDS; word++) path[word] = events[at + EventField.path0 + word]
+  sound(engine, events, at)
+}
+
+/** A strike of a bead, with what is set on it; the bead's row and program are in `engine.now`. */
+export function strikeBead(engine: EngineState, events: Float64Array, at: number): void {
+  const { now } = engine
+  now.padSlot = now.struckSlot = events[at + EventField.padSlot]
+  now.gain = 1
+  now.passOn = 1
+  engine.path.fill(0)
   sound(engine, events, at)
 }
 
@@ -53,11 +56,6 @@ function sound(engine: EngineState, events: Float64Array, at: number): void {
   setOnPath(engine, now.padSlot)
   strike(engine)
   if (now.program !== 0 && now.passOn !== 0) strikeAlong(engine)
-}
-
-function programOf({ memory }: EngineState, padSlot: number): number {
-  const slot = memory.padTable[padSlot]
-  return slot === 0 ? 0 : memory.directory[slot]
 }
 
 /** The place of a part of a pad's program; 0 where it has none. */
@@ -95,8 +93,8 @@ function throughTurns(engine: EngineState): void {
 }
 
 function placeOf(engine: EngineState, turns: number, count: number, strikeNumber: number): number {
-  const { arena, kit } = engine.memory
-  const seed = kit[KitField.seed] | 0
+  const { memory, seed } = engine
+  const { arena } = memory
   const key = arena[turns + TakeTurnsField.tieHash] | 0
   const round = Math.floor(strikeNumber / count)
   switch (arena[turns + TakeTurnsField.pick]) {
@@ -112,27 +110,35 @@ function placeOf(engine: EngineState, turns: number, count: number, strikeNumber
 /** Strikes that the one that sounds now makes: each with its chance, its level and its delay, to the frame. */
 function strikeAlong(engine: EngineState): void {
   const { memory, now, made } = engine
-  const { arena, kit } = memory
+  const { arena } = memory
   const { program } = now
   for (let i = 0; i < arena[program + Head.alsoCount]; i++) {
     const row = program + arena[program + Head.also] + i * AlsoField.length
     const key = arena[row + AlsoField.tieHash] | 0
-    const draw = chance(kit[KitField.seed] | 0, key, now.padStrike, Purpose.tie + 256 * (i + 1))
+    const draw = chance(engine.seed, key, now.padStrike, Purpose.tie + 256 * (i + 1))
     const padSlot = arena[row + AlsoField.padSlot]
     if (draw >= arena[row + AlsoField.chance] || isOnPath(engine, padSlot)) continue
     made[EventField.frame] = engine.frame + arena[row + AlsoField.delayFrames]
     made[EventField.type] = EventType.along
     made[EventField.padSlot] = padSlot
-    made[EventField.velocity] = now.velocity
+    made[EventField.velocity] = alongVelocity(engine, row)
     made[EventField.note] = now.note
     made[EventField.inputFrame] = now.inputFrame
     made[EventField.key] = now.key
     made[EventField.gain] = now.gain * arena[row + AlsoField.gain]
     made[EventField.struckSlot] = now.struckSlot
     made[EventField.passOn] = arena[row + AlsoField.passOn]
-    for (let word = 0; word < PATH_WORDS; word++) made[EventField.path + word] = engine.path[word]
+    for (let word = 0; word < PATH_WORDS; word++) made[EventField.path0 + word] = engine.path[word]
     addEvent(engine, made, 0)
   }
+}
+
+/** The velocity of a pad that is struck along: that of the strike, or what its curve makes of it, 1..127. */
+function alongVelocity({ memory, now }: EngineState, row: number): number {
+  const { arena } = memory
+  const curve = arena[row + AlsoField.curve]
+  if (curve < 0) return now.velocity
+  return Math.min(127, Math.max(1, Math.floor(127 * curveAt(arena, now.program + curve, now.velocity / 127) + 0.5)))
 }
 
 function isOnPath({ path }: EngineState, padSlot: number): boolean {
@@ -144,10 +150,25 @@ function setOnPath({ path }: EngineState, padSlot: number): void {
   path[word] = (path[word] | (1 << (padSlot & 31))) >>> 0
 }
 
-/** A controller moves. At or below the value that closes, the pads of its openings are silenced but the one it has come to. */
-export function moveController(engine: EngineState, controller: number, value: number): void {
-  if (!(controller >= 0 && controller < 128)) return
-  engine.controls[controller] = value
+/**
+ * A control moves; controllers as they are sent (0..127), all others from 0 to 1, bend from -1 to 1. At or below the value
+ * that closes, the pads of a controller's openings are silenced but the one it has come to; pressure on a pad beyond the
+ * half silences what it silences by pressure.
+ */
+export function moveControl(engine: EngineState, control: number, value: number): void {
+  if (!(control >= 0 && control < CONTROLS)) return
+  const { controls } = engine
+  const before = controls[control]
+  controls[control] = value
+  const padSlot = control - controlNumbers.keyPressure
+  if (control < 128) closeOpenings(engine, control, value)
+  else if (padSlot >= 0 && padSlot < MAX_PADS && before <= 0.5 && value > 0.5) {
+    const program = programOf(engine, padSlot)
+    if (program !== 0) choke(engine, program, onCodes.pressure, -1)
+  }
+}
+
+function closeOpenings(engine: EngineState, controller: number, value: number): void {
   const { arena } = engine.memory
   for (let padSlot = 0; padSlot < MAX_PADS; padSlot++) {
     const openings = partOf(engine, padSlot, Head.openings)

@@ -1,5 +1,6 @@
 import { chance, Purpose, shuffledTurn } from './chance'
-import { BandField, Head, KitField, pickCodes, TurnField } from '../program/layout'
+import { pickCodes } from '../program/codes'
+import { BandField, Head, TurnField } from '../program/layout'
 import { hasSeldom, seldomTurn } from './seldom'
 import type { EngineState } from '../state'
 
@@ -30,7 +31,7 @@ export function pickTurn(engine: EngineState, band: number, bandIndex: number, p
   const turns = arena[band + BandField.turnCount]
   if (turns < 2) return turns - 1
   if (pick === pickCodes.cycle) return strike % turns
-  const seed = engine.memory.kit[KitField.seed] | 0
+  const { seed } = engine
   const padHash = arena[program + Head.padHash] | 0
   const first = program + arena[band + BandField.turns]
   if (pick === pickCodes.shuffle) {

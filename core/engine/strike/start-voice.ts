@@ -1,7 +1,16 @@
 import { centsToRatio, dbToGain } from '../math'
-import { ClipField, EnvelopeField, Head, modeCodes, PointField, RayField, responseToCodes } from '../program/layout'
-import { NEVER, VOICE_POOL } from '../state'
+import { modeCodes } from '../program/codes'
+import { ClipField, EnvelopeField, Head, ParamCode, PointField, RayField } from '../program/layout'
+import { NEVER } from '../state'
 import type { EngineState } from '../state'
+import { beginLive } from '../voice/live'
+import { chooseSource } from '../voice/sources'
+import { VOICE_POOL } from '../voice/voices'
+
+/** More than this nothing is raised, tuned or stretched, however much moves it. */
+const MOST_DB = 120
+const MOST_CENTS = 7200
+const MOST_OCTAVES = 20
 
 /** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. `share` is a gain. */
 export function startVoice(engine: EngineState, ray: number, clip: number, share: number): number {
@@ -12,12 +21,19 @@ export function startVoice(engine: EngineState, ray: number, clip: number, share
   v.strike[voice] = now.slot
   v.program[voice] = now.programSlot
   memory.uses[now.programSlot]++
+  v.extraProgram[voice] = now.beadProgram
+  if (now.beadProgram !== 0) memory.uses[now.beadProgram]++
+  v.ray[voice] = ray
+  v.bandHash[voice] = now.bandHash
+  v.bus[voice] = memory.arena[ray + RayField.bus]
   engine.strikes.voices[now.slot]++
   beginClip(engine, voice, ray, clip)
   beginLevel(engine, voice, ray, clip, share)
   beginModes(engine, voice)
   beginFilter(engine, voice, ray)
   v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(memory.arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
+  v.source[voice] = chooseSource(engine, voice)
+  beginLive(engine, voice)
   return voice
 }
 
@@ -28,20 +44,20 @@ function beginClip(engine: EngineState, voice: number, ray: number, clip: number
   const { program, note } = now
   const root = arena[program + Head.rootNote]
   const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
-  const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[responseToCodes.tuneCents]
-  const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[responseToCodes.startSeconds])
+  const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[ParamCode.tuneCents]
+  const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[ParamCode.startSeconds])
   v.chunk[voice] = arena[clip + ClipField.chunk]
   v.left[voice] = arena[clip + ClipField.left]
   v.right[voice] = arena[clip + ClipField.right]
   v.frames[voice] = arena[clip + ClipField.frames]
   v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + 0.5)
   v.startFrame[voice] = engine.frame + arena[ray + RayField.delayFrames]
-  v.baseRate[voice] = arena[clip + ClipField.rate] * centsToRatio(cents)
+  v.baseRate[voice] = arena[clip + ClipField.rate] * centsToRatio(within(cents, MOST_CENTS))
   v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
 }
 
 function beginLevel(engine: EngineState, voice: number, ray: number, clip: number, share: number): void {
-  const { memory, voices: v, offsets, now } = engine
+  const { memory, voices: v, offsets, now, mix } = engine
   const arena = memory.arena
   const { program } = now
   const gain =
@@ -49,12 +65,15 @@ function beginLevel(engine: EngineState, voice: number, ray: number, clip: numbe
     arena[ray + RayField.gain] *
     arena[clip + ClipField.gain] *
     share *
-    dbToGain(offsets[responseToCodes.gainDb])
-  const pan = clampPan(arena[program + Head.pan] + arena[ray + RayField.pan] + offsets[responseToCodes.pan])
+    dbToGain(Math.min(MOST_DB, offsets[ParamCode.gainDb]))
+  v.pan[voice] = arena[program + Head.pan] + (arena[ray + RayField.pan] + mix.wayPan[v.bus[voice]]) + offsets[ParamCode.pan]
+  const pan = within(v.pan[voice], 1)
+  v.gain[voice] = gain
+  v.preGain[voice] = 1 / (arena[program + Head.gain] * Math.abs(arena[ray + RayField.gain]))
   v.gainLeft[voice] = gain * Math.sqrt(1 - pan)
   v.gainRight[voice] = gain * Math.sqrt(1 + pan)
   v.ampEnv[voice] = envelopeOffset(program, arena[ray + RayField.amp])
-  v.timeScale[voice] = centsToRatio(-1200 * offsets[responseToCodes.decayScale])
+  v.timeScale[voice] = centsToRatio(-1200 * within(offsets[ParamCode.decayScale], MOST_OCTAVES))
   v.cellEnd[voice] = -1
 }
 
@@ -73,10 +92,10 @@ function beginFilter(engine: EngineState, voice: number, ray: number): void {
   const { memory, voices: v, offsets, now } = engine
   const arena = memory.arena
   v.filterType[voice] = arena[ray + RayField.filterType]
-  v.cutoffHz[voice] = arena[ray + RayField.cutoffHz] * centsToRatio(offsets[responseToCodes.filter1CutoffHz])
-  v.damping[voice] = arena[ray + RayField.damping]
+  v.cutoffHz[voice] = arena[ray + RayField.cutoffHz] * centsToRatio(offsets[ParamCode.filter1CutoffHz])
+  v.damping[voice] = dampingWithin(arena[ray + RayField.damping] + offsets[ParamCode.filter1Damping])
   v.filterEnv[voice] = envelopeOffset(now.program, arena[ray + RayField.filterEnv])
-  v.filterEnvCents[voice] = arena[ray + RayField.filterEnvCents]
+  v.filterEnvCents[voice] = arena[ray + RayField.filterEnvCents] + offsets[ParamCode.filter1EnvelopeCents]
   v.filterCell[voice] = -1
   v.leftOne[voice] = v.leftTwo[voice] = v.rightOne[voice] = v.rightTwo[voice] = 0
 }
@@ -101,8 +120,12 @@ function envelopeEnd(engine: EngineState, voice: number): number {
   return v.startFrame[voice] + Math.floor(arena[last + PointField.frame] / v.timeScale[voice] + 1)
 }
 
-function clampPan(pan: number): number {
-  return pan < -1 ? -1 : pan > 1 ? 1 : pan
+function within(value: number, most: number): number {
+  return value < -most ? -most : value > most ? most : value
+}
+
+function dampingWithin(damping: number): number {
+  return damping < 0.05 ? 0.05 : damping > 2 ? 2 : damping
 }
 
 function freeVoice(engine: EngineState): number {

@@ -1,7 +1,10 @@
-import { EnvelopeField, ChokeField, Head, KitField, LogField, PointField } from '../program/layout'
-import { MAX_STRIKES, NEVER } from '../state'
+import { onCodes } from '../program/codes'
+import { ChokeField, EnvelopeField, Head, KitHead, LogField, PointField, RayField, StatusField } from '../program/layout'
+import { MAX_STRIKES, NEVER, programOf } from '../state'
 import type { EngineState } from '../state'
-import { ampAt } from '../voice/render-voice'
+import { endVoice } from '../voice/render-voice'
+import { ampAt } from '../voice/stages/level'
+import { VOICE_POOL } from '../voice/voices'
 
 /** Lets a held pad go: strikes with this key, or all of the pad for key 0. */
 export function release(engine: EngineState, padSlot: number, key: number): void {
@@ -9,6 +12,18 @@ export function release(engine: EngineState, padSlot: number, key: number): void
   for (let slot = 0; slot < s.active.length; slot++) {
     if (s.active[slot] === 0 || s.struckSlot[slot] !== padSlot || s.released[slot] !== 0) continue
     if (key !== 0 && s.key[slot] !== key) continue
+    s.released[slot] = 1
+    releaseVoices(engine, slot)
+  }
+  const program = programOf(engine, padSlot)
+  if (program !== 0) choke(engine, program, onCodes.letGo, -1)
+}
+
+/** Lets go of all that one key holds, whatever pads it struck. */
+export function releaseKey(engine: EngineState, key: number): void {
+  const s = engine.strikes
+  for (let slot = 0; slot < s.active.length; slot++) {
+    if (s.active[slot] === 0 || s.key[slot] !== key || s.released[slot] !== 0) continue
     s.released[slot] = 1
     releaseVoices(engine, slot)
   }
@@ -43,6 +58,8 @@ function fadeVoice(engine: EngineState, voice: number, fadeFrames: number): void
     if (left <= frames) return
     // A shorter fade goes on from the level that the longer one has reached.
     const level = left / v.fadeFrames[voice]
+    v.gain[voice] *= level
+    v.runGain[voice] *= level
     v.gainLeft[voice] *= level
     v.gainRight[voice] *= level
   }
@@ -68,23 +85,57 @@ export function stopPad(engine: EngineState, padSlot: number): boolean {
   return stopped
 }
 
-/** Silences the pads that the strike that is being decided silences, and notes them in its record. */
-export function choke(engine: EngineState): void {
-  const { program, record } = engine.now
-  const arena = engine.memory.arena
-  const s = engine.strikes
-  const log = engine.memory.log
+/** Silences what a pad silences by its strike, by being let go or by pressure; notes the pads in a record of the log, -1 for none. */
+export function choke(engine: EngineState, program: number, on: number, record: number): void {
+  const { arena, log } = engine.memory
   for (let i = 0; i < arena[program + Head.chokeCount]; i++) {
     const tie = program + arena[program + Head.chokes] + i * ChokeField.length
+    if (arena[tie + ChokeField.on] !== on) continue
     const padSlot = arena[tie + ChokeField.padSlot]
-    let silenced = false
-    for (let slot = 0; slot < s.active.length; slot++) {
-      if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== padSlot) continue
-      stopStrike(engine, slot, arena[tie + ChokeField.fadeFrames])
-      silenced = true
-    }
-    if (silenced) setBit(log, record + LogField.choked, padSlot)
+    if (silence(engine, program, tie, padSlot) && record >= 0) setBit(log, record + LogField.choked, padSlot)
   }
+}
+
+/** Silences the strikes of a pad, or what a tie reaches of them. Returns whether anything sounded. */
+function silence(engine: EngineState, program: number, tie: number, padSlot: number): boolean {
+  const { strikes: s, memory } = engine
+  const { arena } = memory
+  const isWhole = arena[tie + ChokeField.rays] < 0 && arena[tie + ChokeField.bands] < 0
+  let silenced = false
+  for (let slot = 0; slot < s.active.length; slot++) {
+    if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== padSlot) continue
+    if (isWhole) stopStrike(engine, slot, arena[tie + ChokeField.fadeFrames])
+    else if (!silenceReached(engine, program, tie, slot)) continue
+    silenced = true
+  }
+  return silenced
+}
+
+/** Fades the voices of a strike that a tie reaches; one of which nothing is left is stopping. */
+function silenceReached(engine: EngineState, program: number, tie: number, slot: number): boolean {
+  const { voices: v, memory, strikes } = engine
+  const { arena } = memory
+  let reached = false
+  let left = false
+  for (let voice = 0; voice < engine.voiceTop; voice++) {
+    if (v.active[voice] === 0 || v.strike[voice] !== slot) continue
+    const isMeant =
+      isListed(arena, program, arena[tie + ChokeField.rays], arena[v.ray[voice] + RayField.hash]) &&
+      isListed(arena, program, arena[tie + ChokeField.bands], v.bandHash[voice])
+    if (isMeant) {
+      fadeVoice(engine, voice, arena[tie + ChokeField.fadeFrames])
+      reached = true
+    } else if (v.fadeStart[voice] === NEVER) left = true
+  }
+  if (reached && !left) strikes.stopping[slot] = 1
+  return reached
+}
+
+/** Whether a hash stands in a list of a program; where there is no list, all do. */
+function isListed(arena: Float64Array, program: number, list: number, hash: number): boolean {
+  if (list < 0) return true
+  for (let i = 1; i <= arena[program + list]; i++) if (arena[program + list + i] === hash) return true
+  return false
 }
 
 /** Marks one of the pad slots in doubles of 32 bits each. */
@@ -103,7 +154,8 @@ export function makeRoom(engine: EngineState): void {
   stealBeyond(engine, padSlot, -1, -1, arena[program + Head.maxStrikes])
   if (arena[program + Head.group] >= 0) stealBeyond(engine, -1, arena[program + Head.group], -1, arena[program + Head.groupMaxStrikes])
   if (arena[program + Head.limit] >= 0) stealBeyond(engine, -1, -1, arena[program + Head.limit], arena[program + Head.limitMaxStrikes])
-  stealBeyond(engine, -1, -1, -1, Math.min(MAX_STRIKES, engine.memory.kit[KitField.maxStrikes]))
+  const most = engine.kit === 0 ? MAX_STRIKES : Math.min(MAX_STRIKES, arena[engine.kit + KitHead.maxStrikes])
+  stealBeyond(engine, -1, -1, -1, most)
 }
 
 /** Stops strikes until one more fits within the limit: of a pad, of a group, of pads that share one, or (-1) of all. */
@@ -131,4 +183,33 @@ function goesBefore(engine: EngineState, a: number, b: number): boolean {
   if (s.startFrame[a] !== s.startFrame[b]) return s.startFrame[a] < s.startFrame[b]
   if (s.velocity[a] !== s.velocity[b]) return s.velocity[a] < s.velocity[b]
   return s.order[a] < s.order[b]
+}
+
+/**
+ * Makes sure that so many voices are free: whole strikes end at once, first those that fade out already, then as limits
+ * stop them, so that no microphone of a strike is ever missing. Each is counted.
+ */
+export function makeVoices(engine: EngineState, needed: number): void {
+  for (let free = freeVoices(engine); free < needed; free = freeVoices(engine)) if (!endFirst(engine)) return
+}
+
+function freeVoices({ voices, voiceTop }: EngineState): number {
+  let free = VOICE_POOL - voiceTop
+  for (let voice = 0; voice < voiceTop; voice++) if (voices.active[voice] === 0) free++
+  return free
+}
+
+/** Ends the strike that is to go first, at once. Returns whether there was one. */
+export function endFirst(engine: EngineState): boolean {
+  const { strikes: s, voices: v } = engine
+  let first = -1
+  for (let slot = 0; slot < s.active.length; slot++) {
+    if (s.active[slot] === 0) continue
+    if (first < 0 || s.stopping[slot] > s.stopping[first] || (s.stopping[slot] === s.stopping[first] && goesBefore(engine, slot, first)))
+      first = slot
+  }
+  if (first < 0) return false
+  for (let voice = 0; voice < engine.voiceTop; voice++) if (v.active[voice] !== 0 && v.strike[voice] === first) endVoice(engine, voice)
+  engine.memory.status[StatusField.lostStrikes]++
+  return true
 }

@@ -1,10 +1,13 @@
-import { BandField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, modeCodes, RayField, TurnField } from '../program/layout'
+import { lawCodes, modeCodes, onCodes } from '../program/codes'
+import { BandField, BeadField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, RayField, TurnField } from '../program/layout'
+import { NEVER, programOf } from '../state'
 import type { EngineState } from '../state'
+import { forcedBand, forcedTurn } from './forced'
 import { blendAbove, pickBand, pickTurn } from './pick'
 import { beginRecord, recordRay } from './record'
 import { gatherOffsets } from './responses'
 import { startVoice } from './start-voice'
-import { choke, makeRoom, stopPad } from './stops'
+import { choke, endFirst, makeRoom, makeVoices, stopPad } from './stops'
 
 /** Stands for all rays of a pad that share its bands. */
 const SHARED = -1
@@ -14,22 +17,23 @@ export function strike(engine: EngineState): void {
   const { memory, now } = engine
   const { arena } = memory
   const { padSlot } = now
-  now.programSlot = memory.padTable[padSlot]
-  now.program = now.programSlot === 0 ? 0 : memory.directory[now.programSlot]
+  now.programSlot = engine.playing[padSlot]
+  now.program = programOf(engine, padSlot)
   now.padStrike = engine.padCount[padSlot]++
   beginRecord(engine)
   const { program } = now
   if (program === 0) return
   if (arena[program + Head.againFrames] >= 0 && engine.frame - engine.lastFrame[padSlot] > arena[program + Head.againFrames])
     countAnew(engine, padSlot, now.padStrike)
+  now.sinceLast = engine.lastFrame[padSlot] === NEVER ? -1 : engine.frame - engine.lastFrame[padSlot]
   engine.lastFrame[padSlot] = engine.frame
-  choke(engine)
+  choke(engine, program, onCodes.strike, now.record)
   const mode = arena[program + Head.mode]
   if (mode === modeCodes.silencer) return
   if (mode === modeCodes.loopUntilStruckAgain && stopPad(engine, padSlot)) return
   makeRoom(engine)
+  makeVoices(engine, 2 * arena[program + Head.rayCount])
   now.slot = takeStrike(engine)
-  if (now.slot < 0) return
   soundBands(engine, program + arena[program + Head.bands], SHARED)
   for (let ray = 0; ray < arena[program + Head.rayCount]; ray++) {
     const at = rayAt(engine, ray)
@@ -49,12 +53,10 @@ function countAnew(engine: EngineState, padSlot: number, padStrike: number): voi
 }
 
 /** A groove begins: the turns that go by it begin anew. */
-export function beginGroove(engine: EngineState): void {
-  const { memory } = engine
+export function countAtGroove(engine: EngineState): void {
   for (let padSlot = 0; padSlot < MAX_PADS; padSlot++) {
-    const program = memory.directory[memory.padTable[padSlot]]
-    if (memory.padTable[padSlot] !== 0 && memory.arena[program + Head.againAtGroove] === 1)
-      countAnew(engine, padSlot, engine.padCount[padSlot])
+    const program = programOf(engine, padSlot)
+    if (program !== 0 && engine.memory.arena[program + Head.againAtGroove] === 1) countAnew(engine, padSlot, engine.padCount[padSlot])
   }
 }
 
@@ -63,11 +65,12 @@ function soundBands(engine: EngineState, bands: number, onlyRay: number): void {
   const { now } = engine
   const { arena, log } = engine.memory
   const count = arena[onlyRay === SHARED ? now.program + Head.bandCount : rayAt(engine, onlyRay) + RayField.bandCount]
-  const band = pickBand(arena, bands, count, now.velocity)
+  const forced = onlyRay === SHARED ? forcedBand(engine, bands, count) : -1
+  const band = forced >= 0 ? forced : pickBand(arena, bands, count, now.velocity)
   if (band < 0) return
-  const above = blendAbove(arena, bands, count, band, now.velocity)
+  const above = forced >= 0 ? 0 : blendAbove(arena, bands, count, band, now.velocity)
   const upper = bands + (band + 1) * BandField.length
-  const power = above > 0 && arena[upper + BandField.blendLaw] === 0
+  const power = above > 0 && arena[upper + BandField.blendLaw] === lawCodes.power
   const here = above > 0 ? (power ? Math.sqrt(1 - above) : 1 - above) : 1
   const turn = soundCell(engine, bands, onlyRay, band, here)
   if (onlyRay === SHARED) {
@@ -86,17 +89,22 @@ function soundBands(engine: EngineState, bands: number, onlyRay: number): void {
 
 /** Sounds one cell at a share of its level, and gives its turn; -1 where the band has none. */
 function soundCell(engine: EngineState, bands: number, onlyRay: number, bandIndex: number, share: number): number {
-  const { now } = engine
-  const { arena } = engine.memory
+  const { now, memory } = engine
+  const { arena } = memory
   const band = bands + bandIndex * BandField.length
   const turn = turnOf(engine, band, onlyRay, bandIndex)
   if (turn < 0) return -1
+  now.bandHash = arena[band + BandField.hash]
+  now.turn = turn
+  now.turns = arena[band + BandField.turnCount]
   const turns = now.program + arena[band + BandField.turns]
   const clips = now.program + arena[turns + turn * TurnField.length + TurnField.clips]
   for (let ray = 0; ray < arena[now.program + Head.rayCount]; ray++) {
     const at = rayAt(engine, ray)
     if (onlyRay === SHARED ? arena[at + RayField.bandCount] >= 0 : ray !== onlyRay) continue
-    const clip = clips + ray * ClipField.length
+    const own = onlyRay === SHARED && now.bead !== 0 ? arena[now.bead + BeadField.clip] : -1
+    if (own >= 0 && ray > 0) continue // a bead's own clip stands for the whole cell, and the first ray plays it
+    const clip = own >= 0 ? memory.directory[now.beadProgram] + own : clips + ray * ClipField.length
     if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) continue
     gatherOffsets(engine, ray)
     const voice = startVoice(engine, at, clip, share * arena[band + BandField.gain] * now.gain)
@@ -114,14 +122,20 @@ function turnOf(engine: EngineState, band: number, onlyRay: number, bandIndex: n
   const counter = now.padSlot * 128 + bandIndex
   const bandStrike = onlyRay === SHARED ? engine.bandCount[counter]++ : engine.bandCount[counter]
   const isPerBand = arena[now.program + Head.counter] === 1 && onlyRay === SHARED
+  const forced = onlyRay === SHARED ? forcedTurn(engine, band) : -1
+  if (forced >= 0) return forced
   const pick = arena[onlyRay === SHARED ? now.program + Head.pick : rayAt(engine, onlyRay) + RayField.pick]
   return pickTurn(engine, band, bandIndex, pick, isPerBand ? bandStrike : now.padStrike - engine.countFrom[now.padSlot])
 }
 
-/** A free place among the strikes that sound; -1 where there is none. */
+/** A place among the strikes that sound; where all are taken the first that is to go makes room. */
 function takeStrike(engine: EngineState): number {
   const { strikes: s, now } = engine
-  for (let slot = 0; slot < s.active.length; slot++) {
+  for (let slot = 0; ; slot++) {
+    if (slot === s.active.length) {
+      endFirst(engine)
+      slot = 0
+    }
     if (s.active[slot] !== 0) continue
     s.active[slot] = 1
     s.padSlot[slot] = now.padSlot
@@ -137,5 +151,4 @@ function takeStrike(engine: EngineState): number {
     s.order[slot] = engine.strikeOrder++
     return slot
   }
-  return -1
 }

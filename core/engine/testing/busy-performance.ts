@@ -4,7 +4,7 @@ import type { AudioHash, PadId } from '../../kit/ids'
 import type { Kit, OwnSettings } from '../../kit/kit'
 import { createBand, createKit, createPad, createTurn, wholeClip } from '../../kit/make'
 import { responseTo } from '../../kit/responses'
-import { EventType } from '../program/layout'
+import { EventType } from '../program/codes'
 
 /** A kit and a performance that use everything the engine has, from a seed. Samples are whole 16-bit steps, so that they travel exactly. */
 export function busyPerformance(seconds: number, rate: number) {

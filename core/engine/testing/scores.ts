@@ -6,7 +6,7 @@ import { createBand, createBus, createKit, createPad, createRay, createTurn, who
 import { responseTo } from '../../kit/responses'
 import { usualEnvelopes } from '../../kit/shape'
 import type { Envelope } from '../../kit/shape'
-import { EventType } from '../program/layout'
+import { EventType } from '../program/codes'
 import { busyPerformance } from './busy-performance'
 
 /** A kit, its audio and what is played on it. Events name their pads, so that slots are the host's own. */

@@ -1,4 +1,4 @@
-import { EnvelopeField, PointField } from '../program/layout'
+import { CurveField, CurvePointField, EnvelopeField, PointField } from '../program/layout'
 import { NEVER } from '../state'
 
 /**
@@ -44,4 +44,19 @@ export function nextPointAfter(arena: Float64Array, envelope: number, time: numb
     if (frame > time) return frame
   }
   return NEVER
+}
+
+/** Height of a drawn curve at `x` (0..1): bent from point to point, level before the first and after the last. */
+export function curveAt(arena: Float64Array, curve: number, x: number): number {
+  const count = arena[curve + CurveField.count]
+  const first = curve + CurveField.length
+  if (x <= arena[first + CurvePointField.x]) return arena[first + CurvePointField.y]
+  for (let index = 1; index < count; index++) {
+    const to = first + index * CurvePointField.length
+    if (x >= arena[to + CurvePointField.x]) continue
+    const from = to - CurvePointField.length
+    const share = (x - arena[from + CurvePointField.x]) / (arena[to + CurvePointField.x] - arena[from + CurvePointField.x])
+    return bent(arena[from + CurvePointField.y], arena[to + CurvePointField.y], share, arena[to + CurvePointField.k])
+  }
+  return arena[first + (count - 1) * CurvePointField.length + CurvePointField.y]
 }

@@ -1,15 +1,30 @@
-import type { responseFromCodes, responseToCodes } from '../../engine/program/layout'
+import { movedParameters } from '../../engine'
 import type { Kit, Pad } from '../../kit/kit'
 import type { Parameter } from '../../kit/parameters'
-import type { Response } from '../../kit/shape'
+import type { Response, ResponseSource } from '../../kit/shape'
 
-const FROM: Record<keyof typeof responseFromCodes, string> = { velocity: 'velocity', chance: 'chance', note: 'the note' }
-const TO: Record<keyof typeof responseToCodes, string> = {
+const FROM: Record<ResponseSource, string> = {
+  velocity: 'velocity',
+  chance: 'chance',
+  note: 'the note',
+  turn: 'the turn',
+  strikeRate: 'how fast strikes come',
+  wheel: 'the wheel',
+  controller: 'a controller',
+  bend: 'the bend',
+  pressure: 'pressure',
+  keyPressure: 'pressure on the key',
+  oscillator: 'an oscillator',
+  tiller: 'a tiller',
+}
+const TO: Partial<Record<Parameter, string>> = {
   gainDb: 'level',
   pan: 'place',
   tuneCents: 'tuning',
   startSeconds: 'start',
   filter1CutoffHz: 'filter',
+  filter1Damping: 'resonance of the filter',
+  filter1EnvelopeCents: 'reach of the filter envelope',
   decayScale: 'decay',
 }
 
@@ -24,14 +39,12 @@ export function movesLevelOf(response: Response, rayId: string): boolean {
 /** What is lost with a response; nothing for one that is written, off, or not played here either. */
 export function sayResponse(response: Response, _kit: Kit, pad: Pad): string[] {
   const { from, to, bypass } = response
-  if (bypass || !(from.kind in FROM)) return []
+  if (bypass) return []
   return to.flatMap(({ param, ray: rayId }) => {
-    if (!(param in TO)) return []
+    if (!movedParameters.includes(param)) return []
     if (isSaid(response, param))
       return response.amount < 0 ? ['softer strikes are louder here; in SFZ they are as loud as the hardest.'] : []
     const ray = rayId && pad.rays.find(({ id }) => id === rayId)
-    return [
-      `that ${FROM[from.kind as keyof typeof FROM]} moves the ${TO[param as keyof typeof TO]}${ray ? ` of ${ray.name}` : ''} is left out.`,
-    ]
+    return [`that ${FROM[from.kind]} moves the ${TO[param] ?? param}${ray ? ` of ${ray.name}` : ''} is left out.`]
   })
 }

@@ -1,7 +1,8 @@
-import { envelopeAt } from './envelope'
-import { centsToRatio } from '../math'
-import { GRID_FRAMES, tan } from '../state'
-import type { EngineState } from '../state'
+import { envelopeAt } from '../envelope'
+import { centsToRatio } from '../../math'
+import { filterCodes } from '../../program/codes'
+import { GRID_FRAMES, tan } from '../../state'
+import type { EngineState } from '../../state'
 
 /** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
 export function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
@@ -21,10 +22,7 @@ function beginFilterCell(engine: EngineState, voice: number, cell: number): void
   const v = engine.voices
   const first = v.filterCell[voice] < 0
   v.filterCell[voice] = cell
-  flushTiny(v.leftOne, voice)
-  flushTiny(v.leftTwo, voice)
-  flushTiny(v.rightOne, voice)
-  flushTiny(v.rightTwo, voice)
+  flushFilter(engine, voice)
   if (v.filterEnv[voice] === 0) {
     if (first) setCoefficients(engine, voice, v.cutoffHz[voice], v.cutoffHz[voice])
     return
@@ -55,6 +53,14 @@ function setCoefficients(engine: EngineState, voice: number, fromHz: number, toH
   v.a1Step[voice] = (b1 - a1) / GRID_FRAMES
   v.a2Step[voice] = (g1 * b1 - g0 * a1) / GRID_FRAMES
   v.a3Step[voice] = (g1 * g1 * b1 - g0 * g0 * a1) / GRID_FRAMES
+}
+
+/** What has died away is silence. */
+export function flushFilter({ voices: v }: EngineState, voice: number): void {
+  flushTiny(v.leftOne, voice)
+  flushTiny(v.leftTwo, voice)
+  flushTiny(v.rightOne, voice)
+  flushTiny(v.rightTwo, voice)
 }
 
 /** Numbers this small would decay into denormals, which are slow. */
@@ -92,8 +98,42 @@ function filterRun(
     const low = two + c2 * one + (a3 + frame * a3Step) * v3
     one = 2 * band - one
     two = 2 * low - two
-    block[at + i] = type === 1 ? low : type === 2 ? k * band : input - k * band - low
+    block[at + i] = type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
   }
   ones[voice] = one
   twos[voice] = two
+}
+
+/** The same filter where its cutoff or damping moves: coefficients of their own for every frame, by the voice's run. */
+export function filterMoving(engine: EngineState, voice: number, count: number, stereo: boolean): void {
+  const { voices: v, scratchLeft, scratchRight, sampleRateHz } = engine
+  const ceiling = sampleRateHz * 0.49
+  const perHz = 3.141592653589793 / sampleRateHz
+  const ratio = v.runCutoffRatio[voice]
+  const dampingStep = v.runDampingStep[voice]
+  let cutoff = v.runCutoff[voice]
+  let damping = v.runDamping[voice]
+  let g = -1
+  for (let i = 0; i < count; i++) {
+    if (g < 0 || ratio !== 1) g = tan(Math.min(Math.max(cutoff, 5), ceiling) * perHz)
+    const k = Math.min(2, Math.max(0.05, damping))
+    scratchLeft[i] = filterFrame(v.filterType[voice], v.leftOne, v.leftTwo, voice, scratchLeft[i], g, k)
+    if (stereo) scratchRight[i] = filterFrame(v.filterType[voice], v.rightOne, v.rightTwo, voice, scratchRight[i], g, k)
+    cutoff *= ratio
+    damping += dampingStep
+  }
+  v.runCutoff[voice] = cutoff
+  v.runDamping[voice] = damping
+}
+
+/** One frame through the filter; `g` is the tangent of half the cutoff in radians a frame, `k` the damping. */
+function filterFrame(type: number, ones: Float64Array, twos: Float64Array, voice: number, input: number, g: number, k: number): number {
+  const a1 = 1 / (1 + g * (g + k))
+  const a2 = g * a1
+  const rest = input - twos[voice]
+  const band = a1 * ones[voice] + a2 * rest
+  const low = twos[voice] + a2 * ones[voice] + g * a2 * rest
+  ones[voice] = 2 * band - ones[voice]
+  twos[voice] = 2 * low - twos[voice]
+  return type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
 }

@@ -1,0 +1,69 @@
+import type { AudioHash, BusId } from '../../kit/ids'
+import type { Kit, Pad } from '../../kit/kit'
+import { clipsBesidePads, clipsOfPad, padSettings } from '../../kit/resolve'
+
+/**
+ * What programs depend on, as lists whose items are compared one by one: documents share what did not change, so an item
+ * that is the same object has not changed.
+ */
+export type Inputs = readonly unknown[]
+
+export function sameItems(a: Inputs, b: Inputs): boolean {
+  return a.length === b.length && a.every((item, i) => item === b[i])
+}
+
+/** What the programs of all pads depend on beside the pad: while it is the same, only pads that changed are looked at. */
+export function sharedInputs(kit: Kit): Inputs {
+  return [kit.ties, kit.tillers.length, ...kit.tillers.map(({ to }) => to), kit.oscillators.map(({ id }) => id).join(), kit.buses.map(({ id }) => id).join()] // prettier-ignore
+}
+
+/** What the program of one pad depends on. */
+export function padInputs(
+  kit: Kit,
+  pad: Pad,
+  audioOf: (audio: AudioHash) => unknown,
+  busSlotOf: (id: BusId | undefined) => number,
+): Inputs {
+  const leaders: unknown[] = []
+  for (let at = pad.leansOn; at && leaders.length < 128;) {
+    const leader = kit.pads.find((other) => other.id === at)
+    leaders.push(leader)
+    at = leader?.leansOn
+  }
+  const own = padSettings(kit, pad).bus
+  const buses = [own, ...pad.rays.flatMap((ray) => [ray.bus, ...ray.sends.map(({ busId }) => busId)])].map(busSlotOf)
+  const ties = kit.ties.filter((tie) => concerns(tie, pad))
+  const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
+  const parts = ties.flatMap((tie) => (tie.kind === 'parts' ? [audioOf(tie.clip.audio) !== undefined] : []))
+  const [, ...shared] = sharedInputs(kit)
+  return [pad, ...buses, ...leaders, ...ties, ...shared, ...present, ...parts]
+}
+
+/** Whether a tie has to do with what a strike of a pad does. */
+function concerns(tie: Kit['ties'][number], { id }: Pad): boolean {
+  switch (tie.kind) {
+    case 'choke':
+    case 'alsoStrike':
+      return tie.from === id
+    case 'openings':
+      return tie.steps.some((step) => step.pad === id)
+    case 'parts':
+      return tie.parts.some(({ pad }) => pad === id)
+    case 'spots':
+      return false
+    default:
+      return tie.pads.includes(id)
+  }
+}
+
+/** What the kit's own program depends on, beside its faders: those are moved without compiling anything. */
+export function kitInputs(kit: Kit): Inputs {
+  const ways = kit.buses.flatMap((bus) => [bus.id, bus.out, ...bus.sends.flatMap(({ busId, tap }) => [busId, tap])])
+  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.tillers.length, ...ways]
+}
+
+/** What the groove's program depends on. */
+export function grooveInputs(kit: Kit, choice: unknown, audioOf: (audio: AudioHash) => unknown): Inputs {
+  const present = clipsBesidePads(kit).map((clip) => audioOf(clip.audio) !== undefined)
+  return [kit.grooves, kit.song, kit.tempoBpm, choice, kit.pads.map(({ id }) => id).join(), ...present]
+}

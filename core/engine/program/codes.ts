@@ -1,0 +1,41 @@
+import { parameters } from '../../kit/parameters'
+import type { Parameter } from '../../kit/parameters'
+import { MAX_PADS } from './layout'
+
+/** Codes of what is one of several. They are only of the moment; nothing stores them. */
+export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
+export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
+export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3 } as const
+export const lawCodes = { power: 0, linear: 1 } as const
+/** What of a pad silences others. */
+export const onCodes = { strike: 0, letGo: 1, pressure: 2 } as const
+/** What a voice passes. */
+export const stageCodes = { filter1: 1, level: 2 } as const
+export const waveCodes = { sine: 0, triangle: 1, falling: 2, steps: 3 } as const
+
+/** What moves parameters: a control is any input that stands somewhere, from wheel to tiller. */
+export const sourceCodes = { velocity: 0, chance: 1, note: 2, turn: 3, strikeRate: 4, control: 5, keyPressure: 6, oscillator: 7 } as const
+/** Controls by number: controllers 0 to 127, then these; key pressure is that of a pad, by its slot. Bend is -1 to 1, all others are 0 to 1. */
+export const controlNumbers = { wheel: 1, pedal: 64, bend: 128, pressure: 129, keyPressure: 130, tiller: 130 + MAX_PADS } as const
+export const TILLERS = 16
+export const CONTROLS = controlNumbers.tiller + TILLERS
+
+/** Parameters that the engine plays for pads and rays, and of these the ones that follow while a strike sounds. */
+export const playedParameters: readonly Parameter[] = (Object.keys(parameters) as Parameter[]).filter((name) =>
+  (parameters[name].played as readonly string[]).some((scope) => scope === 'pad' || scope === 'ray'),
+)
+/** Those that a response can move: what tells how a ray is played at all is none. */
+export const movedParameters: readonly Parameter[] = playedParameters.filter((name) => name !== 'keyTrack' && name !== 'delaySeconds')
+export const liveParameters: readonly Parameter[] = movedParameters.filter((name) => parameters[name].moves === 'live')
+
+/**
+ * What an event does. `along` is a strike that another one made, `bead` one of a groove. `controller` has the number of its
+ * control in `note` and where it is moved to in `velocity`. `kit` says that what lies in memory is played from this frame
+ * on; `note` is the number of that state. `fader` has a bus in `padSlot`, which of its faders in `note`, and the value in
+ * `velocity`. `groove` begins the groove, `stopGroove` ends it.
+ */
+export const EventType = {
+  strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5, along: 6, controller: 7, kit: 8, fader: 9, stopGroove: 10, bead: 11,
+} as const // prettier-ignore
+/** Faders of a bus: gains, and a place from -1 to 1. */
+export const faderCodes = { gain: 0, pan: 1, send: 2 } as const

@@ -1,0 +1,141 @@
+import type { BeadId, GrooveId } from '../../kit/ids'
+import type { Groove, GrooveString, Kit } from '../../kit/kit'
+import { grooveBeats, stringBeats, timedBeads } from '../../kit/groove-time'
+import type { TimedBead } from '../../kit/groove-time'
+import { parameterRow } from '../../kit/parameters'
+import { hashId } from '../strike/chance'
+import { movedParameters } from './codes'
+import { bendToK, movedValue, table } from './context'
+import type { CompileContext } from './context'
+import { BeadField, ClipField, GrooveHead, LockField, ParamCode, SectionField, StringField } from './layout'
+import { writeClip } from './write-bands'
+
+/** What of a kit's grooves is played: one of them round and round, or its song. */
+export type GrooveChoice = GrooveId | 'song'
+
+export interface GrooveContext extends CompileContext {
+  /** The slot of a bead, which stays while it is edited; undefined where there is no room for more. */
+  beadSlotOf(beadId: BeadId): number | undefined
+}
+
+interface Section {
+  readonly groove: Groove
+  /** 0 for ever. */
+  readonly laps: number
+}
+
+/** The sections that are played for a choice: the song where it is chosen and has any, else one groove for ever. */
+function sectionsOf(kit: Kit, choice: GrooveChoice | undefined): Section[] {
+  const byId = new Map(kit.grooves.map((groove) => [groove.id, groove]))
+  const song = kit.song.flatMap(({ groove, laps }) => {
+    const found = byId.get(groove)
+    return found ? [{ groove: found, laps }] : []
+  })
+  if (song.length > 0 && (choice === undefined || choice === 'song')) return song
+  const one = (choice !== undefined && choice !== 'song' && byId.get(choice)) || kit.grooves[0]
+  return one ? [{ groove: one, laps: 0 }] : []
+}
+
+/** Compiles the groove or song that is played, every bead with all that is set on it; nothing where a kit has none. */
+export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, context: GrooveContext): Float64Array | undefined {
+  const sections = sectionsOf(kit, choice)
+  if (sections.length === 0) return undefined
+  const out: number[] = new Array<number>(GrooveHead.length).fill(0)
+  out[GrooveHead.framesPerBeat] = (60 / kit.tempoBpm) * context.sampleRateHz
+  out[GrooveHead.sectionCount] = sections.length
+  const at = table(out, sections.length, SectionField.length)
+  out[GrooveHead.sections] = at
+  const written = new Map<Groove, { strings: number; count: number }>()
+  sections.forEach(({ groove, laps }, i) => {
+    const row = at + i * SectionField.length
+    const strings = written.get(groove) ?? writeStrings(out, kit, groove, context)
+    written.set(groove, strings)
+    out[row + SectionField.grooveHash] = hashId(groove.id)
+    out[row + SectionField.lengthBeats] = grooveBeats(groove)
+    out[row + SectionField.laps] = laps
+    out[row + SectionField.stringCount] = strings.count
+    out[row + SectionField.strings] = strings.strings
+  })
+  out[GrooveHead.size] = out.length
+  return Float64Array.from(out)
+}
+
+function writeStrings(out: number[], kit: Kit, groove: Groove, context: GrooveContext): { strings: number; count: number } {
+  const strings = groove.strings.filter(({ padId }) => kit.pads.some(({ id }) => id === padId))
+  const feel = groove.feel && kit.grooves.find(({ id }) => id === groove.feel?.grooveId)
+  const at = table(out, strings.length, StringField.length)
+  strings.forEach((string, i) => {
+    const row = at + i * StringField.length
+    const timed = inLap(groove, string, timedBeads(groove, string, feel)).flatMap((one) => {
+      const slot = context.beadSlotOf(one.bead.id)
+      return slot === undefined ? [] : [{ ...one, slot }]
+    })
+    out[row + StringField.padSlot] = context.slotOf(string.padId)
+    out[row + StringField.lengthBeats] = stringBeats(groove, string)
+    out[row + StringField.beadCount] = timed.length
+    const beads = table(out, timed.length, BeadField.length)
+    out[row + StringField.beads] = beads
+    timed.forEach((one, place) => writeBead(out, beads + place * BeadField.length, groove, string, one, context))
+  })
+  return { strings: at, count: strings.length }
+}
+
+interface PlacedBead extends TimedBead {
+  readonly lapShift: number
+}
+
+/** Beads within one lap, in order of time: one that lies before its lap stands at the end of the lap before. */
+function inLap(groove: Groove, string: GrooveString, timed: readonly TimedBead[]): PlacedBead[] {
+  const length = stringBeats(groove, string)
+  return timed
+    .map((one) => {
+      const shift = -Math.floor(one.beat / length)
+      return { ...one, beat: one.beat + shift * length, lapShift: shift }
+    })
+    .sort((a, b) => a.beat - b.beat)
+}
+
+function writeBead(
+  out: number[],
+  row: number,
+  groove: Groove,
+  string: GrooveString,
+  { bead, beat, velocity, lapShift, slot }: PlacedBead & { readonly slot: number },
+  context: GrooveContext,
+): void {
+  const { when, repeats } = bead
+  const slotOf = (id: BeadId | undefined) => (id === undefined ? -1 : (context.beadSlotOf(id) ?? -1))
+  const bits = (from: number) =>
+    (when?.laps?.in ?? []).reduce((mask, lap) => (lap > from && lap <= from + 32 ? mask | (1 << (lap - 1 - from)) : mask), 0)
+  out[row + BeadField.beat] = beat
+  out[row + BeadField.lapShift] = lapShift
+  out[row + BeadField.slot] = slot
+  out[row + BeadField.hash] = hashId(bead.id)
+  out[row + BeadField.velocity] = velocity
+  out[row + BeadField.chance] = bead.chance ?? 1
+  out[row + BeadField.lapsOf] = when?.laps?.of ?? 0
+  out[row + BeadField.lapsLow] = bits(0)
+  out[row + BeadField.lapsHigh] = bits(32)
+  out[row + BeadField.after] = slotOf(when?.after)
+  out[row + BeadField.unless] = slotOf(when?.unless)
+  out[row + BeadField.repeatCount] = repeats?.count ?? 1
+  out[row + BeadField.repeatBeats] = (repeats?.steps ?? 1) / (string.stepsPerBeat ?? groove.stepsPerBeat)
+  out[row + BeadField.rise] = repeats?.rise ?? 0
+  out[row + BeadField.draw] = bendToK(-(repeats?.draw ?? 0))
+  out[row + BeadField.bandHash] = bead.band === undefined ? -1 : hashId(bead.band)
+  out[row + BeadField.turnHash] = bead.turn === undefined ? -1 : hashId(bead.turn)
+  const clip = bead.clip ? table(out, 1, ClipField.length) : -1
+  if (bead.clip) writeClip(out, clip, bead.clip, context)
+  out[row + BeadField.clip] = clip
+  const locks = (bead.locks ?? []).filter(({ param }) => movedParameters.includes(param))
+  out[row + BeadField.lockCount] = locks.length
+  const at = table(out, locks.length, LockField.length)
+  out[row + BeadField.locks] = at
+  locks.forEach(({ param, ray, value, mode }, i) => {
+    const lock = at + i * LockField.length
+    out[lock + LockField.to] = ParamCode[param]
+    out[lock + LockField.ray] = ray === undefined ? -1 : hashId(ray)
+    out[lock + LockField.value] = mode === 'set' ? movedValue(value, parameterRow(param).movedBy) : value
+    out[lock + LockField.isSet] = mode === 'set' ? 1 : 0
+  })
+}

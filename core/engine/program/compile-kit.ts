@@ -1,0 +1,80 @@
+import type { Bus, Kit } from '../../kit/kit'
+import { valueOf } from '../../kit/parameters'
+import { dbToGain } from '../math'
+import { hashId } from '../strike/chance'
+import { TILLERS, waveCodes } from './codes'
+import { table } from './context'
+import type { CompileContext } from './context'
+import { BusField, KitHead, OscillatorField, SendField } from './layout'
+
+/** Compiles what a kit has beside its pads: master, buses in the order of their sums, oscillators, where tillers stand. */
+export function compileKit(kit: Kit, context: CompileContext): Float64Array {
+  const out: number[] = new Array<number>(KitHead.length).fill(0)
+  out[KitHead.gain] = dbToGain(valueOf(kit, 'gainDb'))
+  out[KitHead.maxStrikes] = kit.maxStrikes ?? USUAL_STRIKES
+  out[KitHead.seed] = kit.seed
+  const buses = inOrder(kit.buses)
+  const at = table(out, buses.length, BusField.length)
+  out[KitHead.busCount] = buses.length
+  out[KitHead.buses] = at
+  buses.forEach((bus, i) => writeBus(out, at + i * BusField.length, bus, context))
+  writeOscillators(out, kit, context)
+  out[KitHead.tillers] = out.length
+  for (let i = 0; i < TILLERS; i++) out.push(kit.tillers[i]?.value ?? 0)
+  out[KitHead.size] = out.length
+  return Float64Array.from(out)
+}
+
+/** Strikes at once where a kit says nothing. */
+const USUAL_STRIKES = 64
+
+/** What a muted bus lets through is nothing. */
+export function busGain(bus: Bus): number {
+  return bus.mute ? 0 : dbToGain(valueOf(bus, 'gainDb'))
+}
+
+function writeBus(out: number[], row: number, bus: Bus, context: CompileContext): void {
+  out[row + BusField.slot] = context.busSlotOf(bus.id)
+  out[row + BusField.out] = context.busSlotOf(bus.out)
+  out[row + BusField.gain] = busGain(bus)
+  out[row + BusField.pan] = valueOf(bus, 'pan')
+  const at = table(out, bus.sends.length, SendField.length)
+  out[row + BusField.sendCount] = bus.sends.length
+  out[row + BusField.sends] = at
+  bus.sends.forEach((send, i) => {
+    out[at + i * SendField.length + SendField.to] = context.busSlotOf(send.busId)
+    out[at + i * SendField.length + SendField.gain] = dbToGain(valueOf(send, 'gainDb'))
+    out[at + i * SendField.length + SendField.isPre] = send.tap === 'pre' ? 1 : 0
+  })
+}
+
+function writeOscillators(out: number[], kit: Kit, context: CompileContext): void {
+  const at = table(out, kit.oscillators.length, OscillatorField.length)
+  out[KitHead.oscillatorCount] = kit.oscillators.length
+  out[KitHead.oscillators] = at
+  kit.oscillators.forEach(({ id, wave, rate, runs, phase }, i) => {
+    const row = at + i * OscillatorField.length
+    const seconds = rate.unit === 'Hz' ? 1 / rate.value : (rate.value * 60) / kit.tempoBpm
+    out[row + OscillatorField.hash] = hashId(id)
+    out[row + OscillatorField.wave] = waveCodes[wave]
+    out[row + OscillatorField.periodFrames] = seconds * context.sampleRateHz
+    out[row + OscillatorField.phase] = phase
+    out[row + OscillatorField.runsAlways] = runs === 'always' ? 1 : 0
+  })
+}
+
+/** Buses, each before those that it goes into; there are no circles (`brokenRule`). */
+export function inOrder(buses: readonly Bus[]): Bus[] {
+  const done = new Set<Bus>()
+  const byId = new Map(buses.map((bus) => [bus.id, bus]))
+  const visit = (bus: Bus | undefined): void => {
+    if (!bus || done.has(bus)) return
+    done.add(bus)
+    visit(bus.out && byId.get(bus.out))
+    for (const { busId } of bus.sends) visit(byId.get(busId))
+    order.unshift(bus)
+  }
+  const order: Bus[] = []
+  for (const bus of buses) visit(bus)
+  return order
+}
