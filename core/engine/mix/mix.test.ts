@@ -1,0 +1,228 @@
+import { aKit, seeded } from '../../kit/builders'
+import type { BusId } from '../../kit/ids'
+import type { Bus, Kit, Ray } from '../../kit/kit'
+import { createBus } from '../../kit/make'
+import { responseTo } from '../../kit/responses'
+import { createOffline, readActs, renderOffline, toScore } from '../offline'
+import type { ScoreEvent } from '../offline'
+import { controlNumbers, EventType } from '../program/codes'
+import { EventField, MAX_BUSES, StatusField } from '../program/layout'
+import { act, render } from '../render'
+import { addEvent } from '../events'
+import { createEngine } from '../state'
+import { createMemory } from '../memory/memory'
+import { LIMITER_CEILING } from './limiter'
+
+const RATE = 48000
+const HALF_DB = -6.020599913279624
+const steady = (level: number, frames = 9000) => ({ sampleRateHz: RATE, channels: [new Float32Array(frames).fill(level)] })
+const bus = (id: string, more: Partial<Bus> = {}): Bus => ({ ...createBus(id as BusId, id), ...more })
+const strike = (padSlot: number, frame = 0): ScoreEvent => ({ frame, type: EventType.strike, padSlot, velocity: 127 })
+const send = (busId: string, gainDb = 0, tap: 'pre' | 'post' = 'post') => ({ busId: busId as BusId, values: { gainDb }, tap })
+
+function withRays({ kit, audio }: ReturnType<typeof aKit>, change: (ray: Ray, pad: number) => Partial<Ray>, buses: Bus[]) {
+  const pads = kit.pads.map((pad, i) => ({ ...pad, rays: pad.rays.map((ray) => ({ ...ray, ...change(ray, i) })) }))
+  return { audio, kit: { ...kit, pads, buses } }
+}
+
+function played({ kit, audio }: { kit: Kit; audio: ReturnType<typeof aKit>['audio'] }, events: ScoreEvent[], frames = 400) {
+  const { engine } = createOffline(kit, RATE, (hash) => audio.get(hash))
+  return renderOffline(engine, toScore(events), frames)
+}
+/** What the second half of a render stands at, left and right. */
+const standing = ([left, right]: [Float32Array, Float32Array]) => [left, right].map((side) => Number(side[side.length - 1].toFixed(5)))
+
+test('buses go into each other, their levels multiply and their places add up', () => {
+  const rig = aKit([{ bands: [[steady(0.5)]] }])
+  const way = [
+    bus('a', { values: { gainDb: HALF_DB, pan: -0.25 }, out: 'b' as BusId }),
+    bus('b', { values: { gainDb: HALF_DB, pan: -0.25 } }),
+  ]
+  const through = (buses: Bus[], more: Partial<Ray> = {}) =>
+    standing(
+      played(
+        withRays(rig, () => ({ bus: 'a' as BusId, ...more }), buses),
+        [strike(0)],
+      ),
+    )
+  const expected = [0.125 * Math.sqrt(1.5), 0.125 * Math.sqrt(0.5)].map((level) => Number(level.toFixed(5)))
+  expect(through(way)).toEqual(expected)
+  expect(through([...way].reverse())).toEqual(expected) // whatever order they stand in
+  expect(through([way[0], { ...way[1], mute: true }])).toEqual([0, 0])
+  expect(through(way, { values: { pan: -1 } })[1]).toBe(0)
+})
+
+test('sends leave before the fader or after it, of rays and of buses', () => {
+  const rig = aKit([{ own: { values: { gainDb: HALF_DB } }, bands: [[steady(0.5)]] }])
+  const room = bus('room', { isReturn: true })
+  const sent = (tap: 'pre' | 'post') =>
+    standing(
+      played(
+        withRays(rig, () => ({ sends: [send('room', HALF_DB, tap)] }), [room]),
+        [strike(0)],
+      ),
+    )[0]
+  expect([sent('post'), sent('pre')]).toEqual([0.25 + 0.125, 0.25 + 0.25])
+  const main = (tap: 'pre' | 'post') => bus('main', { values: { gainDb: HALF_DB }, sends: [send('room', 0, tap)] })
+  const fromBus = (tap: 'pre' | 'post') =>
+    standing(
+      played(
+        withRays(rig, () => ({ bus: 'main' as BusId }), [room, main(tap)]),
+        [strike(0)],
+      ),
+    )[0]
+  expect([fromBus('post'), fromBus('pre')]).toEqual([0.125 + 0.125, 0.125 + 0.25])
+  const moved = bus('room', { isReturn: true, values: { pan: 1 } })
+  const [left, right] = standing(
+    played(
+      withRays(rig, () => ({ sends: [send('room')] }), [moved]),
+      [strike(0)],
+    ),
+  )
+  expect([left, right]).toEqual([0.25, Number((0.25 + 0.25 * Math.SQRT2).toFixed(5))])
+})
+
+/** A kit of several pads on buses that go everywhere. */
+function everywhere() {
+  const rig = aKit(
+    Array.from({ length: 4 }, (_, i) => ({ own: { values: { gainDb: -12, pan: i / 3 - 0.5 } }, bands: [[steady(0.9, 3000 + 500 * i)]] })),
+  )
+  const buses = [
+    bus('room', { isReturn: true, values: { gainDb: -3, pan: 0.4 } }),
+    bus('low', { values: { gainDb: -2, pan: -0.3 }, out: 'all' as BusId, sends: [send('room', -9)] }),
+    bus('all', { values: { gainDb: 1 }, sends: [send('room', -12, 'pre')] }),
+  ]
+  return withRays(rig, (_, pad) => ({ ...(pad === 0 ? {} : { bus: (pad === 1 ? 'low' : 'all') as BusId }), sends: pad === 3 ? [send('room', -6, 'pre')] : [] }), buses) // prettier-ignore
+}
+
+test('stems add up to the mix before its level and the limiter, within -120 dB', () => {
+  const { kit, audio } = everywhere()
+  const { engine, loader } = createOffline({ ...kit, values: { gainDb: 9 } }, RATE, (hash) => audio.get(hash))
+  const frames = 6000
+  const block = () => ({ left: new Float64Array(frames), right: new Float64Array(frames) })
+  const slots = [0, ...kit.buses.map(({ id }) => loader.busSlotOf(id))]
+  const stems = slots.map((slot) => ({ slot, ...block() }))
+  const sum = block()
+  const tap = { left: new Float32Array(frames), right: new Float32Array(frames), stems, sum }
+  const events = [0, 1, 2, 3].map((pad) => strike(pad, 300 * pad))
+  renderOffline(engine, toScore(events), frames, 512, { tap })
+  let [error, power] = [0, 0]
+  for (let i = 0; i < frames; i++) {
+    const added = stems.reduce((total, { left }) => total + left[i], 0)
+    error += (added - sum.left[i]) ** 2
+    power += sum.left[i] ** 2
+  }
+  expect(power / frames).toBeGreaterThan(0.01)
+  expect(10 * Math.log10(error / power + 1e-30)).toBeLessThan(-120)
+  expect(stems.filter(({ left }) => left.some((sample) => sample !== 0)).map(({ slot }) => slot)).toEqual([0, loader.busSlotOf('room' as BusId), loader.busSlotOf('all' as BusId)]) // prettier-ignore
+})
+
+test('after its last sound an engine is as a fresh one: buses, faders and limiter stand exactly', () => {
+  const { kit, audio } = everywhere()
+  const events = [0, 1, 2, 3].map((pad) => strike(pad, 100 * pad))
+  const used = createOffline({ ...kit, values: { gainDb: 30 } }, RATE, (hash) => audio.get(hash)).engine
+  used.score = toScore(events)
+  const fresh = createOffline({ ...kit, values: { gainDb: 30 } }, RATE, (hash) => audio.get(hash)).engine
+  renderOffline(used, toScore(events), 2 * RATE)
+  expect(used.limiterGain).toBe(1)
+  expect([...used.mix.gain]).toEqual([...fresh.mix.gain])
+  expect([...used.mix.sendGain]).toEqual([...fresh.mix.sendGain])
+  for (let slot = 1; slot < MAX_BUSES; slot++) expect(used.mix.left[slot].every((sample) => sample === 0)).toBe(true)
+  expect(used.voices.active.some((one) => one !== 0)).toBe(false)
+})
+
+/** Moves that a person might make, from a seed: strikes, let-gos, controls, faders, a stop. */
+function anyMove(random: () => number, frame: number): ScoreEvent {
+  const draw = random()
+  const padSlot = Math.floor(random() * 4)
+  if (draw < 0.6) return { frame, type: EventType.strike, padSlot, velocity: 1 + Math.floor(random() * 127), key: 1 + padSlot }
+  if (draw < 0.7) return { frame, type: EventType.release, padSlot, key: 1 + padSlot }
+  if (draw < 0.82) return { frame, type: EventType.controller, padSlot: 0, note: 1, velocity: Math.floor(random() * 128) }
+  if (draw < 0.9) return { frame, type: EventType.controller, padSlot: 0, note: controlNumbers.bend, velocity: 2 * random() - 1 }
+  if (draw < 0.98)
+    return { frame, type: EventType.fader, padSlot: Math.floor(random() * 4), note: Math.floor(random() * 3), velocity: random() }
+  return { frame, type: EventType.stopAll, padSlot: 0 }
+}
+
+test('what was played live is rendered again from what acted, in other blocks, to the bit', () => {
+  const { kit, audio } = everywhere()
+  const pads = kit.pads.map((pad, i) => ({
+    ...pad,
+    own: { ...pad.own, responses: [responseTo('wheel', 'gainDb', -9), responseTo('bend', 'tuneCents', 300 * i)] },
+  }))
+  const live = createOffline({ ...kit, pads }, RATE, (hash) => audio.get(hash)).engine
+  const random = seeded(3)
+  const blocks = 200
+  const [left, right] = [new Float32Array(blocks * 128), new Float32Array(blocks * 128)]
+  for (let block = 0; block < blocks; block++) {
+    if (random() < 0.5) act(live, toScore([anyMove(random, live.frame)]).subarray(0, EventField.length))
+    render(live, left, right, block * 128, 128)
+  }
+  const again = createOffline({ ...kit, pads }, RATE, (hash) => audio.get(hash)).engine
+  const acts = readActs(live.memory, 1) // without the kit's own, which this engine has taken
+  expect(acts.length / EventField.length).toBeGreaterThan(60)
+  expect(renderOffline(again, acts, blocks * 128, 101)).toEqual([left, right])
+  expect(left.some((sample) => Math.abs(sample) > 0.1)).toBe(true)
+})
+
+test('events that wait come in order of their frames and then of their coming; those without room are counted', () => {
+  const memory = createMemory(false)
+  const engine = createEngine(memory, RATE)
+  const random = seeded(9)
+  const events = Array.from({ length: 33000 }, (_, i): ScoreEvent => ({
+    frame: 1 + Math.floor(random() * 500),
+    type: EventType.controller,
+    padSlot: 0,
+    note: i % 128,
+    velocity: i,
+  }))
+  for (const event of events) addTo(engine, event)
+  expect(memory.status[StatusField.lostEvents]).toBe(33000 - 32768)
+  const kept = events.slice(0, 32768)
+  const reached: number[] = []
+  const expected = kept.map(({ frame, velocity }) => ({ frame, velocity })).sort((a, b) => a.frame - b.frame) // stable, as it came
+  for (let frame = 0; frame <= 501; frame++) {
+    const from = memory.status[StatusField.actCount]
+    render(engine, new Float32Array(1), new Float32Array(1), 0, 1)
+    const acts = readActs(memory, from)
+    for (let i = 0; i < acts.length; i += EventField.length) reached.push(acts[i + EventField.velocity])
+  }
+  expect(reached).toEqual(expected.map(({ velocity }) => velocity))
+})
+
+function addTo(engine: ReturnType<typeof createEngine>, event: ScoreEvent): void {
+  addEvent(engine, toScore([event]), 0)
+}
+
+test('where voices run out whole strikes end, each counted, and every microphone of the others sounds', () => {
+  const rig = aKit([{ own: { maxStrikes: 128 }, bands: [[steady(0.001, 30000)]] }])
+  const [pad] = rig.kit.pads
+  const rays = Array.from({ length: 32 }, (_, i) => ({ ...pad.rays[0], id: `ray-${i}` as Ray['id'], microphone: true }))
+  const [clip] = Object.values(pad.bands[0].turns[0].clips)
+  const turns = [{ ...pad.bands[0].turns[0], clips: Object.fromEntries(rays.map(({ id }) => [id, clip])) }]
+  const kit: Kit = { ...rig.kit, maxStrikes: 128, pads: [{ ...pad, rays, bands: [{ ...pad.bands[0], turns }] }] }
+  const { engine } = createOffline(kit, RATE, (hash) => rig.audio.get(hash))
+  const records: number[] = []
+  const events = Array.from({ length: 40 }, (_, i) => strike(0, 10 * i))
+  const [left] = renderOffline(engine, toScore(events), 1000, 512, ({ rays: sounded }) => records.push(sounded.length))
+  expect(records).toEqual(Array.from({ length: 40 }, () => 32))
+  const { active, voices } = engine.strikes
+  expect([...voices].filter((_, slot) => active[slot] !== 0).every((count) => count === 32)).toBe(true)
+  expect(engine.memory.status[StatusField.lostStrikes]).toBeGreaterThan(20)
+  expect(left[999]).toBeCloseTo(0.001 * [...voices].reduce((sum, count) => sum + count, 0), 5)
+})
+
+test('whatever is played and moved, what comes out is a number and never above the ceiling', () => {
+  const { kit, audio } = everywhere()
+  const wild = [responseTo('wheel', 'gainDb', 24000), responseTo('bend', 'tuneCents', 24000), responseTo('velocity', 'startSeconds', -0.03), responseTo('chance', 'decayScale', 9000), responseTo('bend', 'filter1CutoffHz', 24000), responseTo('wheel', 'filter1Damping', -500)] // prettier-ignore
+  const pads = kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, choices: { filter1Kind: 'highPass' as const }, values: { ...pad.own.values, gainDb: 60 }, responses: wild } })) // prettier-ignore
+  for (let seed = 1; seed <= 5; seed++) {
+    const random = seeded(seed)
+    const { engine } = createOffline({ ...kit, pads, values: { gainDb: 60 } }, RATE, (hash) => audio.get(hash))
+    const events = Array.from({ length: 300 }, () => anyMove(random, Math.floor(random() * 20000)))
+    for (const side of renderOffline(engine, toScore(events), 24000, 333)) {
+      expect(side.every((sample) => Number.isFinite(sample) && Math.abs(sample) <= LIMITER_CEILING)).toBe(true)
+      expect(side.some((sample) => sample !== 0)).toBe(true)
+    }
+  }
+})
