@@ -4,6 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { readWav, writeWav } from '@heliaster/core/audio'
+import type { Kit } from '@heliaster/core/kit'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { writeMidi } from 'midi-file'
 import { strikeSound, tarpSlaps, things } from '@heliaster/demo'
 
 const bin = join(__dirname, 'bin/heliaster.mjs')
@@ -65,6 +68,50 @@ test('files become a kit in natural order, the kit renders the same for the same
   const source = readWav(new Uint8Array(readFileSync(join(dir, 'oar 15.wav'))))
   if (!rendered.ok || !source.ok) throw new Error('not read')
   expect(rendered.file.audio.channels[0].slice(0, 4000)).toEqual(source.file.audio.channels[0].slice(0, 4000))
+})
+
+test('a MIDI file plays as its notes would, and stems lie beside each other that add up to the mix', () => {
+  run('kit', 'oar 15.wav', 'oar 5.wav', 'oar 10.wav', '--out', 'mixed.zip')
+  const files = unzipSync(new Uint8Array(readFileSync(join(dir, 'mixed.zip'))))
+  const [name] = Object.keys(files).filter((path) => path.endsWith('.json'))
+  const kit = JSON.parse(strFromU8(files[name])) as Kit
+  const bus = (id: string, more: object) => ({ id, name: id, values: { gainDb: -6 }, mute: false, isReturn: false, inserts: [], sends: [], ...more }) // prettier-ignore
+  const buses = [bus('oars', { out: 'all' }), bus('all', { sends: [{ busId: 'hall', values: { gainDb: -9 }, tap: 'pre' }] }), bus('hall', { isReturn: true })] // prettier-ignore
+  const pads = kit.pads.map((pad, i) => ({
+    ...pad,
+    own: { ...pad.own, ...(i === 2 ? {} : { bus: i === 0 ? 'oars' : 'all' }), responses: [] },
+  }))
+  const changed = { ...kit, buses, pads, values: {} }
+  writeFileSync(join(dir, 'mixed.zip'), zipSync({ ...files, [name]: strToU8(JSON.stringify(changed)) }))
+  const events = [
+    { deltaTime: 0, meta: true as const, type: 'setTempo' as const, microsecondsPerBeat: 250000 },
+    ...[36, 37, 38].flatMap((noteNumber) => [
+      { deltaTime: 480, type: 'noteOn' as const, channel: 9, noteNumber, velocity: 100 },
+      { deltaTime: 48, type: 'noteOff' as const, channel: 9, noteNumber, velocity: 0 },
+    ]),
+    { deltaTime: 10, type: 'pitchBend' as const, channel: 9, value: -8192 },
+    { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const },
+  ]
+  writeFileSync(
+    join(dir, 'part.mid'),
+    Uint8Array.from(writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: 480 }, tracks: [events] })),
+  )
+  const lines = run('render', 'mixed.zip', '--notes', 'part.mid', '--out', 'mix.wav', '--stems', 'stems', '--events').trim().split('\n')
+  expect(lines.map((line) => (JSON.parse(line) as { frame: number }).frame)).toEqual([12000, 25200, 38400])
+  expect(readdirSync(join(dir, 'stems')).sort()).toEqual(['all.wav', 'hall.wav', 'inside all', 'without a bus.wav'])
+  const left = (path: string) => {
+    const read = readWav(new Uint8Array(readFileSync(join(dir, path))))
+    if (!read.ok) throw new Error(path)
+    return read.file.audio.channels[0]
+  }
+  const mix = left('mix.wav')
+  const stems = ['all', 'hall', 'without a bus'].map((stem) => left(`stems/${stem}.wav`))
+  const error = mix.reduce((sum, sample, i) => sum + (sample - stems.reduce((total, stem) => total + stem[i], 0)) ** 2, 0)
+  const power = mix.reduce((sum, sample) => sum + sample ** 2, 0)
+  expect(stems.every((stem) => stem.some((sample) => Math.abs(sample) > 0.001))).toBe(true)
+  expect(10 * Math.log10(error / power + 1e-30)).toBeLessThan(-120)
+  writeFileSync(join(dir, 'broken.mid'), 'MThd and nothing that follows')
+  expect(fails('render', 'mixed.zip', '--notes', 'broken.mid', '--out', 'x.wav')).toMatchObject({ status: 1, line: expect.stringContaining('MIDI file is damaged') }) // prettier-ignore
 })
 
 test('by loudness the slaps become one pad, and the kit leaves as SFZ whose check is clean', () => {

@@ -5,7 +5,7 @@ import { InputFault } from './input-fault'
 export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow] [--snap attack|up|down|none] [--json] [--out DIR]
               [--parts N | --tempo BPM [--beats B] [--first S]] [--on-grid] [--low-cut HZ] [--remove-dc] [--even %] [--peak DB] [--fit together|each]
 heliaster kit PATH... --out KIT.zip [--by order|loudness|names] [--pattern "{drum}_v{level}_rr{take}"]
-heliaster render KIT.zip --notes FILE.json --out OUT.wav [--rate HZ] [--seed N] [--events]
+heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR
 heliaster check KIT.zip|FILE... [--as sfz|wav]`
 

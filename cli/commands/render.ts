@@ -1,11 +1,13 @@
+import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 
 import { writeWav } from '@heliaster/core/audio'
-import { notesSchema, scoreOfNotes } from '@heliaster/core/groove'
+import { isMidiFile, notesSchema, readMidiFile, scoreOfNotes } from '@heliaster/core/groove'
 import type { Notes } from '@heliaster/core/groove'
 import type { Kit } from '@heliaster/core/kit'
 import type * as engineModule from '@heliaster/core/engine'
-import type { StrikeRecord } from '@heliaster/core/engine'
+import type { KitLoader, StrikeRecord } from '@heliaster/core/engine'
+import { fileName, uniqueNames } from '@heliaster/core/ship'
 
 import { openKit, readBytes, writeFile } from '../files'
 import { InputFault } from '../input-fault'
@@ -25,6 +27,7 @@ export const render: Command = {
     rate: { type: 'string' },
     seed: { type: 'string' },
     events: { type: 'boolean' },
+    stems: { type: 'string' },
   },
   paths: [1, 1],
   async run(given) {
@@ -39,12 +42,43 @@ export const render: Command = {
     const { engine: state, loader } = engine.createOffline(opened.kit, sampleRateHz, (hash) => opened.audioOf(hash), seed)
     const events = scoreOfNotes(opened.kit, notes, sampleRateHz, loader.slotOf)
     const last = events.reduce((most, event) => Math.max(most, event.frame), 0)
-    const [left, right] = engine.renderOffline(state, engine.toScore(events), last + TAIL_SECONDS * sampleRateHz, 4096, (record) => {
-      if (given.options.events) console.log(JSON.stringify(eventLine(opened.kit, record, loader.padIdOf)))
+    const frames = last + TAIL_SECONDS * sampleRateHz
+    const stems = given.options.stems === undefined ? [] : stemsOf(opened.kit, loader.busSlotOf, frames)
+    const tap = stems.length > 0 ? { left: new Float32Array(frames), right: new Float32Array(frames), stems } : undefined
+    const [left, right] = engine.renderOffline(state, engine.toScore(events), frames, 4096, {
+      ...(tap ? { tap } : {}),
+      onRecord: (record) => {
+        if (given.options.events) console.log(JSON.stringify(eventLine(opened.kit, record, loader.padIdOf)))
+      },
     })
     const end = lastSound(left, right, last)
-    writeFile(out, writeWav({ sampleRateHz, channels: [left.subarray(0, end), right.subarray(0, end)] }, { bits: 32 }))
+    const write = (path: string, sides: readonly Float32Array[]) =>
+      writeFile(path, writeWav({ sampleRateHz, channels: sides.map((side) => side.subarray(0, end)) }, { bits: 32 }))
+    write(out, [left, right])
+    for (const stem of stems) write(join(String(given.options.stems), stem.path), [stem.left, stem.right])
   },
+}
+
+interface StemFile {
+  readonly path: string
+  readonly slot: number
+  readonly left: Float32Array
+  readonly right: Float32Array
+}
+
+/**
+ * A file for each bus and return, and one for what goes to the mix without a bus. Those that go into another bus are in it
+ * already; they lie in a folder of their own, so that the files beside each other add up to the mix.
+ */
+function stemsOf(kit: Kit, slotOf: KitLoader['busSlotOf'], frames: number): StemFile[] {
+  const unique = uniqueNames()
+  const direct = { path: `${unique('without a bus')}.wav`, slot: 0 }
+  const buses = kit.buses.map(({ id, name, out }) => {
+    const into = kit.buses.find((bus) => bus.id === out)
+    const file = `${unique(fileName(name))}.wav`
+    return { path: into ? join(`inside ${fileName(into.name)}`, file) : file, slot: slotOf(id) }
+  })
+  return [direct, ...buses].map((one) => ({ ...one, left: new Float32Array(frames), right: new Float32Array(frames) }))
 }
 
 /** The engine as built, not its sources. */
@@ -55,17 +89,22 @@ async function loadEngine(): Promise<Engine> {
 
 function readNotes(path: string): Notes {
   let json: unknown
+  const bytes = readBytes(path)
+  if (isMidiFile(bytes) || /[.]midi?$/i.test(path)) {
+    const read = readMidiFile(bytes)
+    if (read.ok) return read.notes
+    throw new InputFault(`${path}: ${read.message}`)
+  }
   try {
-    json = JSON.parse(new TextDecoder().decode(readBytes(path)))
+    json = JSON.parse(new TextDecoder().decode(bytes))
   } catch (error) {
-    if (error instanceof InputFault) throw error
     throw new InputFault(`${path}: This is not JSON (${error instanceof Error ? error.message : 'damaged'}).`)
   }
   const parsed = notesSchema.safeParse(json)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]
   throw new InputFault(
-    `${path}: Entry ${issue.path.join('.') || '(whole file)'} is not a note: ${issue.message}. Notes are { "ms", "note", "velocity", "lengthMs"? }.`,
+    `${path}: Entry ${issue.path.join('.') || '(whole file)'} is not a note: ${issue.message}. Entries are { "ms", "note", "velocity", "lengthMs"? }, { "ms", "controller", "value" }, { "ms", "bend" } or { "ms", "pressure", "note"? }.`,
   )
 }
 

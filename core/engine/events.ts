@@ -12,6 +12,8 @@ export interface Queue {
   readonly heap: Int32Array
   length: number
   readonly free: Int32Array
+  /** Room for a list of rows that are looked for. */
+  readonly found: Int32Array
   freeCount: number
   given: number
 }
@@ -24,6 +26,7 @@ export function createQueue(size: number): Queue {
     length: 0,
     free: Int32Array.from({ length: size }, (_, i) => size - 1 - i),
     freeCount: size,
+    found: new Int32Array(size),
     given: 0,
   }
 }

@@ -104,16 +104,20 @@ function runDueEvents(engine: EngineState): void {
 /** What a strike has yet to strike along is let go with it, as soon as it sounds. */
 function releaseAlong(engine: EngineState, struckSlot: number, key: number): void {
   const { queue, made } = engine
-  for (let i = queue.length - 1; i >= 0; i--) {
+  const { rows, found } = queue
+  let count = 0
+  // Looked for first and added then: adding moves what is in the heap.
+  for (let i = 0; i < queue.length; i++) {
     const at = queue.heap[i] * WIDTH
-    const { rows } = queue
     if (rows[at + EventField.type] !== EventType.along || rows[at + EventField.struckSlot] !== struckSlot) continue
-    if (rows[at] < engine.frame || (key !== 0 && rows[at + EventField.key] !== key)) continue
+    if (key === 0 || rows[at + EventField.key] === key) found[count++] = at
+  }
+  for (let i = 0; i < count; i++) {
     made.fill(0)
-    made[EventField.frame] = rows[at]
+    made[EventField.frame] = rows[found[i]]
     made[EventField.type] = EventType.release
     made[EventField.padSlot] = struckSlot
-    made[EventField.key] = rows[at + EventField.key]
+    made[EventField.key] = rows[found[i] + EventField.key]
     made[EventField.path0] = MADE
     addEvent(engine, made, 0)
   }

@@ -1,6 +1,9 @@
-import { EventType } from '../engine'
+import { writeMidi } from 'midi-file'
+
+import { controlNumbers, EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
 import { createGroove, grooveSeconds, grooveStrikes, withBead } from './groove'
+import { readMidiFile } from './midi-file'
 import { notesSchema, scoreOfNotes } from './notes'
 
 test('steps fall on the tempo, and swing is where the second of a pair stands: half straight, two thirds triplet', () => {
@@ -30,4 +33,49 @@ test('notes strike every pad that answers them, let go after their length, veloc
   expect(events.map(({ frame, padSlot, velocity }) => [frame, padSlot, velocity])).toEqual([[480, 0, 100], [720, 0, undefined], [480, 1, 100], [720, 1, undefined], [0, 0, 3]]) // prettier-ignore
   expect(events[4]).toMatchObject({ type: EventType.controller, note: 1 })
   expect(notesSchema.safeParse([{ ms: -1, note: 200, velocity: 1 }]).success).toBe(false)
+})
+
+test('bend and pressure move their controls, pressure on a note those of the pads that answer it', () => {
+  const { kit } = aKit([{ bands: [[anImpulse()]] }, { bands: [[anImpulse()]] }])
+  const notes = notesSchema.parse([
+    { ms: 0, bend: -8192 },
+    { ms: 1, bend: 8191 },
+    { ms: 2, pressure: 127 },
+    { ms: 3, pressure: 0, note: 37 },
+  ])
+  const events = scoreOfNotes(kit, notes, 1000, (padId) => kit.pads.findIndex((pad) => pad.id === padId))
+  expect(events.map(({ frame, note, velocity }) => [frame, note, velocity])).toEqual([
+    [0, controlNumbers.bend, -1],
+    [1, controlNumbers.bend, 1],
+    [2, controlNumbers.pressure, 1],
+    [3, controlNumbers.keyPressure + 1, 0],
+  ])
+  expect(notesSchema.safeParse([{ ms: 0, bend: 9000 }]).success).toBe(false)
+})
+
+test('a MIDI file of several tracks and tempos gives its notes in ms, each with its own end', () => {
+  const on = (deltaTime: number, noteNumber: number, velocity = 90) => ({
+    deltaTime,
+    type: 'noteOn' as const,
+    channel: 0,
+    noteNumber,
+    velocity,
+  })
+  const end = { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const }
+  const tempo = (deltaTime: number, microsecondsPerBeat: number) => ({ deltaTime, meta: true as const, type: 'setTempo' as const, microsecondsPerBeat }) // prettier-ignore
+  const tracks = [
+    [tempo(0, 500000), tempo(960, 1000000), end],
+    [on(480, 40), on(0, 40), on(240, 40, 0), on(720, 40, 0), { deltaTime: 0, type: 'controller' as const, channel: 3, controllerType: 4, value: 7 }, end], // prettier-ignore
+    [{ deltaTime: 1200, type: 'channelAftertouch' as const, channel: 0, amount: 5 }, { deltaTime: 0, type: 'noteAftertouch' as const, channel: 0, noteNumber: 40, amount: 6 }, end], // prettier-ignore
+  ]
+  const read = readMidiFile(Uint8Array.from(writeMidi({ header: { format: 1, numTracks: 3, ticksPerBeat: 480 }, tracks })))
+  expect(read.ok && read.notes).toEqual([
+    { ms: 500, note: 40, velocity: 90, lengthMs: 250 },
+    { ms: 500, note: 40, velocity: 90, lengthMs: 1500 },
+    { ms: 1500, pressure: 5 },
+    { ms: 1500, note: 40, pressure: 6 },
+    { ms: 2000, controller: 4, value: 7 },
+  ])
+  expect(read.ok && notesSchema.safeParse(read.notes).success).toBe(true)
+  expect(readMidiFile(new Uint8Array(40))).toEqual({ ok: false, message: expect.stringContaining('MThd') })
 })

@@ -1,4 +1,6 @@
 export { createGroove, grooveSeconds, grooveStrikes, secondsPerStep, stepSeconds, withBead } from './groove'
 export type { GrooveStrike } from './groove'
-export { notesSchema, scoreOfNotes } from './notes'
-export type { Notes } from './notes'
+export { isMidiFile, readMidiFile } from './midi-file'
+export type { ReadMidi } from './midi-file'
+export { movesOf, notesSchema, scoreOfNotes } from './notes'
+export type { Notes, NotesEntry } from './notes'

@@ -4,11 +4,11 @@ import type { EngineState } from '../state'
 import { MOST_SENDS, nearer, placeAt } from './mix-state'
 import { busRow } from './take-kit'
 
-/** Where a bus's part of the mix goes, at the same frames as the output. Slot 0 is what goes to the master by no bus. */
+/** Where what a bus puts out goes, at the same frames as the output. Slot 0 is what goes to the master by no bus. */
 export interface Stem {
   readonly slot: number
-  readonly left: Float64Array
-  readonly right: Float64Array
+  readonly left: Float32Array | Float64Array
+  readonly right: Float32Array | Float64Array
 }
 
 /**
@@ -27,7 +27,7 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
     sendFrom(engine, row, slot, count, 0)
     if (mix.fed[slot] === 0) continue
     const out = memory.arena[row + BusField.out]
-    if (stems && out === MASTER) copyStem(engine, slot, count, stems, offset)
+    if (stems) copyStem(engine, slot, count, stems, offset)
     addBlock(engine, slot, out, count)
     mix.left[slot].fill(0, 0, count)
     mix.right[slot].fill(0, 0, count)

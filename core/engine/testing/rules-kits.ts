@@ -85,7 +85,7 @@ function randomTies(pads: readonly Pad[], random: () => number): Tie[] {
 }
 
 /** What someone with fast fingers does on a kit: strikes, some let go again, a controller now and then. */
-function randomMoves(kit: Kit, count: number, random: () => number): RuleMove[] {
+export function randomMoves(kit: Kit, count: number, random: () => number): RuleMove[] {
   const moves: RuleMove[] = []
   let frame = 3
   for (let i = 0; i < count; i++) {

@@ -2,11 +2,12 @@ import type { PadId } from '../../kit/ids'
 import type { Band, Clip, Kit, Pad, Ray, Tie } from '../../kit/kit'
 import { usualPadSettings } from '../../kit/make'
 import type { OwnSettings } from '../../kit/kit'
+import { dbToGain } from '../math'
 import { chance, hash32, hashId, Purpose } from '../strike/chance'
 
 /**
  * A slow, plain model of what decides a strike, written from the sentences that the screens and docs/kit-format.md say,
- * as scans over all strikes so far. It shares with the engine the document and the named chance, and nothing else. Clips
+ * as scans over all strikes so far. It shares with the engine the document, the named chance and what a dB is, and nothing else. Clips
  * are steady levels, so that what sounds at a frame is a sum that can be looked at.
  */
 
@@ -179,31 +180,32 @@ export class RulesModel {
       if (draw >= to.chance || way.includes(to.pad)) return
       const frame = this.frame + this.frames(to.delaySeconds)
       const place = this.kit.pads.findIndex(({ id }) => id === to.pad)
-      const along = { way, struck, gain: gain * 10 ** (to.gainDb / 20), passOn: tie.passOn }
+      const along = { way, struck, gain: gain * dbToGain(to.gainDb), passOn: tie.passOn }
       this.waiting.push({ frame, order: this.order++, move: { ...move, frame, number: place }, along })
     })
   }
 
-  /** What a pad silences; the numbers of the pads of which something was silenced. */
+  /**
+   * What a pad silences, in the order of the ties; where several silence all of a pad they count as one, with the fade of
+   * the last. Gives the numbers of the pads of which something was silenced.
+   */
   private choke(pad: Pad, on: 'strike' | 'letGo'): number[] {
-    const silenced = new Set<number>()
-    const plain = new Map<PadId, number>()
+    const wanted = new Map<string, { id: PadId; fade: number; reach?: { rays?: readonly string[]; bands?: readonly string[] } }>()
     for (const tie of this.kit.ties) {
       if (tie.kind !== 'choke' && tie.kind !== 'chokeGroup') continue
       if (((tie.kind === 'choke' && tie.on) || 'strike') !== on) continue
       const isOf = tie.kind === 'choke' ? tie.from === pad.id : tie.pads.includes(pad.id)
       const targets = !isOf ? [] : tie.kind === 'choke' ? tie.to : tie.pads.filter((id) => tie.itself === true || id !== pad.id)
-      for (const id of targets) {
-        if (!tie.reach) plain.set(id, tie.fadeSeconds)
-        else if (this.silenceReached(id, tie.fadeSeconds, tie.reach)) silenced.add(this.kit.pads.findIndex((one) => one.id === id))
-      }
+      for (const id of targets) wanted.set(tie.reach ? `${id} by ${tie.id}` : id, { id, fade: tie.fadeSeconds, reach: tie.reach })
     }
-    for (const [id, fade] of plain)
-      for (const one of this.living().filter((sounding) => sounding.pad.id === id)) {
-        this.stop(one, this.frames(fade))
-        silenced.add(this.kit.pads.findIndex((other) => other.id === id))
-      }
-    return [...silenced].sort((a, b) => a - b)
+    const silenced = new Set<number>()
+    for (const { id, fade, reach } of wanted.values()) {
+      const living = this.living().filter((sounding) => sounding.pad.id === id)
+      if (!reach) for (const one of living) this.stop(one, this.frames(fade))
+      const any = reach ? this.silenceReached(id, fade, reach) : living.length > 0
+      if (any) silenced.add(this.kit.pads.findIndex((one) => one.id === id))
+    }
+    return [...silenced].sort((x, y) => x - y)
   }
 
   private silenceReached(id: PadId, fade: number, reach: { rays?: readonly string[]; bands?: readonly string[] }): boolean {
@@ -317,7 +319,7 @@ export class RulesModel {
       const clip = turns[turn].clips[ray.id] ?? (ray.onMissing === 'nearest' ? this.near(pad, band, turn, ray) : undefined)
       if (!clip || clip === 'intendedSilence' || ray.mute) continue
       const from = this.frame + this.frames(ray.values.delaySeconds ?? 0)
-      const level = this.levelOf(clip) * gain * 10 ** ((values.gainDb ?? 0) / 20)
+      const level = this.levelOf(clip) * gain * dbToGain(values.gainDb ?? 0)
       const end = loops ? Infinity : from + clip.endFrame - clip.startFrame
       one.voices.push({ level, from, end, ray, bandId: id, holds, scale: 1, fadeFrom: Infinity, fadeFrames: 0 })
     }
