@@ -9,7 +9,8 @@ import { Text } from '../../ui/Text'
 import { useIsWide } from '../../ui/use-is-wide'
 import { editKit } from '../shell'
 import { session, useSession } from '../shell/session'
-import { MixerSheet } from './MixerSheet'
+import { InputsSheet } from './InputsSheet'
+import { MixerSheet } from './mixer/MixerSheet'
 import { PadsSheet } from './several/PadsSheet'
 
 interface Props {
@@ -33,6 +34,7 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
   const most = isWide ? 16 : 8
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
+  const [isConnecting, setConnecting] = useState(false)
   const [isEditing, setEditing] = useState(false)
   const { columns, size = 1 } = kit.arrangement
   const arrange = (changes: Partial<Kit['arrangement']>) =>
@@ -72,6 +74,7 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
             on={hearsAgain}
             onPress={() => session.setState({ hearsAgain: !hearsAgain })}
           />
+          <IconButton name="midi-port" label="Keys and MIDI" onPress={() => setConnecting(true)} />
           <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
           <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
           <View style={{ width: 4 }} />
@@ -79,6 +82,7 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
         </>
       )}
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
+      {isConnecting && <InputsSheet onClose={() => setConnecting(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>
   )

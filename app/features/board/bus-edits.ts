@@ -3,8 +3,6 @@ import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
 import { makeId } from '../../documents/make-id'
 
-/** The most buses a kit has. */
-
 /** Where a ray or a pad goes: a bus, a new one, or the way it would go without a choice. */
 export type BusChoice = BusId | 'none' | 'new'
 
@@ -26,4 +24,22 @@ export function sendEdits(pad: Pad, rayId: RayId | undefined, choice: BusChoice,
     ? { type: 'setRay', padId: pad.id, rayId, fields: set, clear: [...clear] }
     : { type: 'setPad', padId: pad.id, own: set, clear: [...clear] }
   return [...(made ? [{ type: 'putBus' as const, bus: made }] : []), send]
+}
+
+/** One more bus or return, called by its number. */
+export function addBusEdits(kit: Kit, isReturn: boolean): KitEdit[] {
+  const word = isReturn ? 'Return' : 'Bus'
+  const count = kit.buses.filter((bus) => bus.isReturn === isReturn).length + 1
+  return [{ type: 'putBus', bus: { ...createBus(makeId<BusId>('bus'), `${word} ${count}`), isReturn } }]
+}
+
+/** The buses that a bus can go into or send to: all but itself and those whose way leads here. */
+export function busesAfter(kit: Kit, bus: Bus): Bus[] {
+  const leadsHere = (one: Bus, seen: ReadonlySet<BusId>): boolean =>
+    one.id === bus.id ||
+    [one.out, ...one.sends.map(({ busId }) => busId)].some((next) => {
+      const found = next !== undefined && !seen.has(next) && kit.buses.find(({ id }) => id === next)
+      return found ? leadsHere(found, new Set([...seen, found.id])) : false
+    })
+  return kit.buses.filter((one) => !leadsHere(one, new Set([one.id])))
 }

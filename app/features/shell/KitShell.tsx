@@ -5,6 +5,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { connectKeys } from '../../audio/computer-keys'
+import { connectMidi } from '../../audio/midi-inputs'
 import { stopGroove } from '../../audio/groove-player'
 import { stopRound } from '../../audio/round'
 import type { Sounded } from '../../audio/player'
@@ -66,6 +67,7 @@ function useKitSound(kitId: string): void {
         if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
       }),
       connectKeys(kitNow),
+      connectMidi(kitNow),
       onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
       onSounded((sounded) => showSounded(sounded, kitNow())),
     ]

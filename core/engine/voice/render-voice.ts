@@ -16,7 +16,10 @@ const RING_FADES = 5
 export function renderVoice(engine: EngineState, voice: number, frame: number, count: number): void {
   const v = engine.voices
   const from = Math.max(0, v.startFrame[voice] - frame)
-  if (from >= count) return
+  if (from >= count) {
+    if (frame + count >= lastFrame(engine, voice)) endVoice(engine, voice) // it faded before it began
+    return
+  }
   if (v.isLive[voice] === 0) {
     renderPiece(engine, voice, from, frame + from, count - from)
     return

@@ -15,6 +15,7 @@ import { Toggle } from '../../../ui/Toggle'
 import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
 import { busOptions, sendEdits } from '../bus-edits'
+import { Sends } from '../mixer/Sends'
 import type { BusChoice } from '../bus-edits'
 import { PICKS } from '../play-choices'
 import { bottomGained } from './compare-polarity'
@@ -81,6 +82,14 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
         options={busOptions(kit, settings.bus ? 'Where the pad goes' : 'The mix')}
         value={ray.bus ?? 'none'}
         onChoose={(choice) => editKit(kit.id, sendEdits(pad, ray.id, choice, ray.name), pad.id)}
+      />
+      <Sends
+        from={ray.name}
+        sends={ray.sends}
+        targets={kit.buses.filter(({ id }) => id !== (ray.bus ?? settings.bus))}
+        onSlide={(sends) => gesture.set([set({ sends: [...sends] })])}
+        onDone={gesture.end}
+        onChange={(sends) => edit({ sends: [...sends] })}
       />
       {ray.source.kind === 'clips' && pad.rays.length > 1 && <OwnCells kit={kit} pad={pad} ray={ray} />}
       <Button

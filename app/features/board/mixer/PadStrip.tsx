@@ -1,0 +1,37 @@
+import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
+import { padSettings } from '@heliaster/core/kit'
+
+import { raysLevel, strikePad, toggleSolo } from '../../../audio/sound'
+import { IconButton } from '../../../ui/Button'
+import { editKit } from '../../shell'
+import { padName } from '../../shell/use-kit'
+import type { KitGesture } from '../../shell/use-kit'
+import { Strip } from './Strip'
+
+/** A pad against the others. */
+export function PadStrip({ kit, pad, isSolo, gesture }: { kit: Kit; pad: Pad; isSolo: boolean; gesture: KitGesture }) {
+  const settings = padSettings(kit, pad)
+  const name = padName(kit, pad)
+  const own = (fields: Partial<Pad['own']>): KitEdit[] => [{ type: 'setPad', padId: pad.id, own: fields }]
+  return (
+    <Strip
+      name={name}
+      level={() => Math.max(...raysLevel(pad.id))}
+      gainDb={settings.values.gainDb}
+      pan={settings.values.pan}
+      mute={settings.mute}
+      onGain={(gainDb) => gesture.set(own({ values: { gainDb } }))}
+      onPan={(pan) => gesture.set(own({ values: { pan } }))}
+      onDone={gesture.end}
+      onMute={() => editKit(kit.id, own({ mute: !settings.mute }))}
+    >
+      <IconButton name="play-outline" label={`Strike ${name}`} onPress={() => strikePad({ padId: pad.id, velocity: 100, key: 902 })} />
+      <IconButton
+        name="headphones"
+        label={isSolo ? `${name} sounds alone` : `Only ${name}`}
+        on={isSolo}
+        onPress={() => toggleSolo('pads', pad.id)}
+      />
+    </Strip>
+  )
+}

@@ -1,0 +1,68 @@
+import { useState } from 'react'
+import type { ReactNode } from 'react'
+import { View } from 'react-native'
+
+import { IconButton } from '../../../ui/Button'
+import { Meter } from '../../../ui/Meter'
+import { PanSlider } from '../../../ui/PanAndTune'
+import { Slider } from '../../../ui/Slider'
+import { Text } from '../../../ui/Text'
+import { usePalette } from '../../../ui/theme'
+
+interface StripProps {
+  readonly name: string
+  readonly level: () => number
+  readonly gainDb: number
+  readonly pan: number
+  readonly mute: boolean
+  readonly onGain: (gainDb: number) => void
+  readonly onPan: (pan: number) => void
+  readonly onDone: () => void
+  readonly onMute: () => void
+  readonly children: ReactNode
+  /** What is set more seldom, shown when asked for. */
+  readonly settings?: ReactNode
+}
+
+/** One line of the mixer: a name over its meter, what is done with it, level and place. */
+export function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children, settings }: StripProps) {
+  const palette = usePalette()
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6, gap: 2 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <View style={{ flex: 1, gap: 4 }}>
+          <Text look="strong" numberOfLines={1}>
+            {name}
+          </Text>
+          <Meter level={level} label={`Level of ${name}`} />
+        </View>
+        {children}
+        <IconButton
+          name={mute ? 'volume-off' : 'volume-high'}
+          label={mute ? `${name} is muted` : `Mute ${name}`}
+          tone={mute ? 'coral' : 'ink'}
+          on={mute}
+          onPress={onMute}
+        />
+        {settings && (
+          <IconButton
+            name={isOpen ? 'chevron-up' : 'chevron-down'}
+            label={`Settings of ${name}`}
+            on={isOpen}
+            onPress={() => setOpen(!isOpen)}
+          />
+        )}
+      </View>
+      <View style={{ flexDirection: 'row', gap: 20 }}>
+        <View style={{ flex: 2 }}>
+          <Slider label="Level" value={gainDb} min={-48} max={24} step={0.1} unit="dB" neutral={0} onSlide={onGain} onDone={onDone} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <PanSlider value={pan} onSlide={onPan} onDone={onDone} />
+        </View>
+      </View>
+      {isOpen && settings}
+    </View>
+  )
+}
