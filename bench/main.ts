@@ -3,6 +3,7 @@ import { figuresOfBigKit } from './big-kit'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import { figuresOfDocument } from './document'
+import { figuresOfEngine } from './engine'
 import type { Figure } from './figure'
 import { figuresOfImport } from './import'
 import { figuresOfKills } from './kills'
@@ -28,6 +29,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   voices: figuresOfVoices,
   decoders: figuresOfDecoders,
   document: figuresOfDocument,
+  engine: figuresOfEngine,
   kit: figuresOfBigKit,
   library: figuresOfLibrary,
   wave: figuresOfWave,

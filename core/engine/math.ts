@@ -16,10 +16,31 @@ for (let n = -1; n >= LOWEST_EXPONENT; n--) powersOfTwo[n - LOWEST_EXPONENT] = p
 const bitsOfDouble = new Uint32Array(2)
 const double = new Float64Array(bitsOfDouble.buffer)
 
+/**
+ * Where a function leaves its result, and takes what it works on. A number that is handed to a function or back from one
+ * may cost memory that has to be collected again; through a cell of an array it costs none. The thin functions around
+ * them are put into their callers by every engine.
+ */
+const cell = new Float64Array(1)
+
 /** 2 to the power of `x`; relative error below 1e-14. Saturates to 0 and the largest power outside -1074..1023. */
 export function exp2(x: number): number {
-  if (!(x > LOWEST_EXPONENT)) return 0
-  if (x >= HIGHEST_EXPONENT) return powersOfTwo[HIGHEST_EXPONENT - LOWEST_EXPONENT]
+  cell[0] = x
+  exp2In(cell, 0)
+  return cell[0]
+}
+
+/** 2 to the power of `at[i]`, left there. */
+function exp2In(at: Float64Array, i: number): void {
+  const x = at[i]
+  if (!(x > LOWEST_EXPONENT)) {
+    at[i] = 0
+    return
+  }
+  if (x >= HIGHEST_EXPONENT) {
+    at[i] = powersOfTwo[HIGHEST_EXPONENT - LOWEST_EXPONENT]
+    return
+  }
   const whole = Math.floor(x + 0.5)
   const t = (x - whole) * LN2
   // Taylor series of e^t for |t| <= ln(2)/2; the first term left out is below 1e-15.
@@ -35,7 +56,7 @@ export function exp2(x: number): number {
   sum = 0.16666666666666666 + t * sum
   sum = 0.5 + t * sum
   sum = 1 + t * (1 + t * sum)
-  return sum * powersOfTwo[whole - LOWEST_EXPONENT]
+  at[i] = sum * powersOfTwo[whole - LOWEST_EXPONENT]
 }
 
 /** Logarithm to base 2 of a positive number; -Infinity for 0 and below. Absolute error below 1e-14. */
@@ -62,6 +83,13 @@ const HALF_PI = 1.5707963267948966
 
 /** Sine of `x` radians, for |x| below about 1e6; absolute error below 1e-12. */
 export function sin(x: number): number {
+  cell[0] = x
+  sinIn(cell)
+  return cell[0]
+}
+
+function sinIn(at: Float64Array): void {
+  const x = at[0]
   const quarter = Math.floor(x / HALF_PI + 0.5)
   const t = x - quarter * HALF_PI
   const tt = t * t
@@ -87,7 +115,18 @@ export function sin(x: number): number {
     sum = -0.16666666666666666 + tt * sum
     sum = t + t * tt * sum
   }
-  return (quarter & 2) !== 0 ? -sum : sum
+  at[0] = (quarter & 2) !== 0 ? -sum : sum
+}
+
+/** Tangent of `at[i]`, left there; for filter coefficients, 0..1.5 radians. */
+export function tanIn(at: Float64Array, i: number): void {
+  const x = at[i]
+  cell[0] = x
+  sinIn(cell)
+  const height = cell[0]
+  cell[0] = x + HALF_PI
+  sinIn(cell)
+  at[i] = height / cell[0]
 }
 
 /** Cosine of `x` radians, in the range of `sin`. */
@@ -116,4 +155,22 @@ export function gainToDb(gain: number): number {
 /** Frequency ratio of an interval in cents. */
 export function centsToRatio(cents: number): number {
   return cents === 0 ? 1 : exp2(cents / 1200)
+}
+
+/** The gain of `at[i]` dB, left there. */
+export function dbToGainIn(at: Float64Array, i: number): void {
+  if (at[i] === 0) at[i] = 1
+  else {
+    at[i] *= 0.16609640474436813
+    exp2In(at, i)
+  }
+}
+
+/** The frequency ratio of `at[i]` cents, left there. */
+export function centsToRatioIn(at: Float64Array, i: number): void {
+  if (at[i] === 0) at[i] = 1
+  else {
+    at[i] /= 1200
+    exp2In(at, i)
+  }
 }

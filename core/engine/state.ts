@@ -2,7 +2,6 @@ import { createQueue, QUEUE_EVENTS } from './events'
 import type { Queue } from './events'
 import { createGroovePlay } from './groove/play-state'
 import type { GroovePlay } from './groove/play-state'
-import { cos, sin } from './math'
 import type { EngineMemory } from './memory/memory'
 import { createMix } from './mix/mix-state'
 import type { Mix } from './mix/mix-state'
@@ -163,9 +162,4 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
 /** The program of an entry, as it is played now; 0 where it has none. */
 export function programOf({ playing, memory }: EngineState, entry: number): number {
   return playing[entry] === 0 ? 0 : memory.directory[playing[entry]]
-}
-
-/** Tangent, for filter coefficients; `x` in 0..1.5 radians. */
-export function tan(x: number): number {
-  return sin(x) / cos(x)
 }

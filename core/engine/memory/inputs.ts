@@ -1,5 +1,5 @@
 import type { AudioHash, BusId } from '../../kit/ids'
-import type { Kit, Pad } from '../../kit/kit'
+import type { Clip, Kit, Pad } from '../../kit/kit'
 import { clipsBesidePads, clipsOfPad, padSettings } from '../../kit/resolve'
 
 /**
@@ -62,8 +62,30 @@ export function kitInputs(kit: Kit): Inputs {
   return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.tillers.length, ...ways]
 }
 
+const idsOf = new WeakMap<readonly Pad[], string>()
+
+/** The ids of pads in their order; of a list that was seen before they are known. */
+function padIds(pads: readonly Pad[]): string {
+  const known = idsOf.get(pads)
+  if (known !== undefined) return known
+  const ids = pads.map(({ id }) => id).join()
+  idsOf.set(pads, ids)
+  return ids
+}
+
+const clipsIn = new WeakMap<object, readonly Clip[]>()
+
+/** Clips of single beads, likewise. */
+function beadClips(kit: Kit): readonly Clip[] {
+  const known = clipsIn.get(kit.grooves)
+  if (known) return known
+  const clips = clipsBesidePads({ ...kit, ties: [] })
+  clipsIn.set(kit.grooves, clips)
+  return clips
+}
+
 /** What the groove's program depends on. */
 export function grooveInputs(kit: Kit, choice: unknown, audioOf: (audio: AudioHash) => unknown): Inputs {
-  const present = clipsBesidePads(kit).map((clip) => audioOf(clip.audio) !== undefined)
-  return [kit.grooves, kit.song, kit.tempoBpm, choice, kit.pads.map(({ id }) => id).join(), ...present]
+  const present = beadClips(kit).map((clip) => audioOf(clip.audio) !== undefined)
+  return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...present]
 }

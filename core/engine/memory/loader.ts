@@ -77,6 +77,8 @@ export function createLoader(
   /** The kit whose faders the engine was told last. */
   let fadersFrom: Kit | undefined
   let lastShared: Inputs = []
+  /** Whether some pad waits for audio or for room. */
+  let arePadsWaiting = true
 
   const busSlotOf = (busId: BusId | undefined): number => (busId === undefined ? MASTER : (buses.slots.get(busId) ?? MASTER))
 
@@ -167,9 +169,12 @@ export function createLoader(
     const shared = sharedInputs(kit)
     const isShared = sameItems(shared, lastShared)
     lastShared = shared
+    if (isShared && kit.pads === last?.pads && !arePadsWaiting) return true
     if (kit.pads !== last?.pads) removePads(kit)
     for (const pad of kit.pads) slotOf(pad.id)
-    return kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
+    const areLoaded = kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
+    arePadsWaiting = !areLoaded || kit.pads.some((pad) => loaded.get(slotOf(pad.id))?.waits === true)
+    return areLoaded
   }
 
   function loadPad(kit: Kit, pad: Pad, isShared: boolean): boolean {
@@ -234,7 +239,10 @@ export function createLoader(
     return send(EventType.kit, 0, state, 0)
   }
 
-  const isPublished = (): boolean => wanted.every((slot, entry) => slot === memory.programTable[entry])
+  const isPublished = (): boolean => {
+    for (let entry = 0; entry < PROGRAM_ENTRIES; entry++) if (wanted[entry] !== memory.programTable[entry]) return false
+    return true
+  }
   let isTold = true
 
   return {

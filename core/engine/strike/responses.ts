@@ -2,7 +2,7 @@ import { bent, curveAt } from '../voice/envelope'
 import { controlNumbers, sourceCodes } from '../program/codes'
 import { BeadField, Head, LockField, PARAMS, RayField, ResponseField } from '../program/layout'
 import type { EngineState } from '../state'
-import { oscillatorAt } from '../voice/oscillator'
+import { oscillatorIn } from '../voice/oscillator'
 import { chance, Purpose } from './chance'
 
 /** So many strikes a second, and more, are the fastest that a response to how fast they come can tell. */
@@ -18,73 +18,92 @@ export function gatherOffsets(engine: EngineState, ray: number): void {
   for (let i = 0; i < arena[program + Head.settledCount]; i++) {
     const at = first + i * ResponseField.length
     const only = arena[at + ResponseField.only]
-    if (only >= 0 && only !== ray) continue
-    offsets[arena[at + ResponseField.to]] += settledPart(engine, at)
+    if (only < 0 || only === ray) addSettled(engine, at)
   }
   if (now.bead !== 0) lockOffsets(engine, ray)
 }
 
-function settledPart(engine: EngineState, at: number): number {
-  const { memory, now } = engine
+/** What is being worked out, handed from one function to the next: a number in a cell costs no memory (see math.ts). */
+const x = new Float64Array(1)
+
+/** Adds the part of one response that is settled with the strike. */
+function addSettled(engine: EngineState, at: number): void {
+  const { memory, now, offsets } = engine
   const { arena } = memory
   const amount = arena[at + ResponseField.amount]
   switch (arena[at + ResponseField.from]) {
     case sourceCodes.velocity:
-      return held(arena, at, amount * (curved(engine, at, now.velocity / 127) - 1))
+      x[0] = now.velocity / 127
+      curve(arena, at)
+      x[0] = amount * (x[0] - 1)
+      break
     case sourceCodes.chance: {
       const purpose = Purpose.response + 256 * (arena[at + ResponseField.draw] + 1)
-      return held(arena, at, amount * (2 * chance(engine.seed, arena[now.program + Head.padHash] | 0, now.padStrike, purpose) - 1))
+      x[0] = amount * (2 * chance(engine.seed, arena[now.program + Head.padHash] | 0, now.padStrike, purpose) - 1)
+      break
     }
     case sourceCodes.note:
-      return now.note < 0 ? 0 : held(arena, at, (amount * (now.note - 60)) / 12)
+      x[0] = now.note < 0 ? 0 : (amount * (now.note - 60)) / 12
+      break
     case sourceCodes.turn:
-      return held(arena, at, amount * curved(engine, at, now.turns > 1 ? now.turn / (now.turns - 1) : 0))
+      x[0] = now.turns > 1 ? now.turn / (now.turns - 1) : 0
+      curve(arena, at)
+      x[0] *= amount
+      break
     case sourceCodes.strikeRate:
-      return held(arena, at, amount * curved(engine, at, fastness(engine)))
+      x[0] = now.sinceLast < 0 ? 0 : Math.min(1, engine.sampleRateHz / FASTEST_HZ / Math.max(1, now.sinceLast))
+      curve(arena, at)
+      x[0] *= amount
+      break
     default:
-      return controlPart(engine, at, now.padSlot) + oscillatorPart(engine, at, engine.frame, engine.frame)
+      addControl(engine, at, now.padSlot, offsets)
+      addOscillator(engine, at, engine.frame, engine.frame, offsets)
+      return
   }
+  addHeld(arena, at, offsets)
 }
 
-/** How fast strikes of the pad come: 0 for one alone, 1 for `FASTEST_HZ` a second. */
-function fastness({ now, sampleRateHz }: EngineState): number {
-  return now.sinceLast < 0 ? 0 : Math.min(1, sampleRateHz / FASTEST_HZ / Math.max(1, now.sinceLast))
-}
-
-/** What a control adds by a response, from where it stands now; 0 for what is moved by something else. */
-export function controlPart(engine: EngineState, at: number, padSlot: number): number {
+/** Adds what a control moves by a response, from where it stands now; nothing for what is moved by something else. */
+export function addControl(engine: EngineState, at: number, padSlot: number, sums: Float64Array): void {
   const { arena } = engine.memory
   const from = arena[at + ResponseField.from]
-  if (from !== sourceCodes.control && from !== sourceCodes.keyPressure) return 0
+  if (from !== sourceCodes.control && from !== sourceCodes.keyPressure) return
   const number = from === sourceCodes.control ? arena[at + ResponseField.number] : controlNumbers.keyPressure + padSlot
-  const x = number < 128 ? engine.controls[number] / 127 : engine.controls[number]
-  return held(arena, at, arena[at + ResponseField.bias] + arena[at + ResponseField.amount] * bothWays(engine, at, x))
+  x[0] = number < 128 ? engine.controls[number] / 127 : engine.controls[number]
+  curveBothWays(arena, at)
+  x[0] = arena[at + ResponseField.bias] + arena[at + ResponseField.amount] * x[0]
+  addHeld(arena, at, sums)
 }
 
-/** What an oscillator adds by a response at a frame; 0 for what is moved by something else. */
-export function oscillatorPart(engine: EngineState, at: number, frame: number, startFrame: number): number {
+/** Adds what an oscillator moves by a response at a frame; nothing for what is moved by something else. */
+export function addOscillator(engine: EngineState, at: number, frame: number, startFrame: number, sums: Float64Array): void {
   const { arena } = engine.memory
-  if (arena[at + ResponseField.from] !== sourceCodes.oscillator) return 0
-  const x = oscillatorAt(engine, arena[at + ResponseField.number], frame, startFrame)
-  return held(arena, at, arena[at + ResponseField.amount] * bothWays(engine, at, x))
+  if (arena[at + ResponseField.from] !== sourceCodes.oscillator) return
+  oscillatorIn(x, engine, arena[at + ResponseField.number], frame, startFrame)
+  curveBothWays(arena, at)
+  x[0] *= arena[at + ResponseField.amount]
+  addHeld(arena, at, sums)
 }
 
 /** A control that goes both ways bends alike to both. */
-function bothWays(engine: EngineState, at: number, x: number): number {
-  return x < 0 ? -curved(engine, at, -x) : curved(engine, at, x)
+function curveBothWays(arena: Float64Array, at: number): void {
+  const isBelow = x[0] < 0
+  if (isBelow) x[0] = -x[0]
+  curve(arena, at)
+  if (isBelow) x[0] = -x[0]
 }
 
-/** A share 0..1 as the curve of a response turns it. */
-function curved(engine: EngineState, at: number, x: number): number {
-  const { arena } = engine.memory
-  const curve = arena[at + ResponseField.curve]
-  return curve === 0 ? bent(0, 1, x, arena[at + ResponseField.k]) : curveAt(arena, at + curve, x)
+/** Turns a share 0..1 as the curve of a response says. */
+function curve(arena: Float64Array, at: number): void {
+  const drawn = arena[at + ResponseField.curve]
+  x[0] = drawn === 0 ? bent(0, 1, x[0], arena[at + ResponseField.k]) : curveAt(arena, at + drawn, x[0])
 }
 
-function held(arena: Float64Array, at: number, part: number): number {
+/** Adds a part, held between its bounds, to the sum of its parameter. */
+function addHeld(arena: Float64Array, at: number, sums: Float64Array): void {
   const least = arena[at + ResponseField.least]
   const most = arena[at + ResponseField.most]
-  return part < least ? least : part > most ? most : part
+  sums[arena[at + ResponseField.to]] += x[0] < least ? least : x[0] > most ? most : x[0]
 }
 
 /** What a bead sets for its strike alone: `add` moves it on, `set` puts it where it says, whatever else moved it. */

@@ -11,24 +11,29 @@ import { NEVER } from '../state'
  *   0 |__-___-  k>1
  */
 export function envelopeAt(arena: Float64Array, envelope: number, time: number): number {
-  const count = arena[envelope + EnvelopeField.count]
-  const first = envelope + EnvelopeField.length
-  if (time <= arena[first + PointField.frame]) return arena[first + PointField.value]
-  for (let index = 1; index < count; index++) {
-    const to = first + index * PointField.length
-    if (time < arena[to + PointField.frame]) return segmentAt(arena, to - PointField.length, to, time)
-  }
-  return arena[first + (count - 1) * PointField.length + PointField.value]
+  cell[0] = time
+  envelopeIn(cell, 0, arena, envelope)
+  return cell[0]
 }
 
-function segmentAt(arena: Float64Array, from: number, to: number, time: number): number {
-  const start = arena[from + PointField.frame]
-  return bent(
-    arena[from + PointField.value],
-    arena[to + PointField.value],
-    (time - start) * (1 / (arena[to + PointField.frame] - start)),
-    arena[to + PointField.k],
-  )
+/** Results go through a cell, so that they cost no memory (see math.ts). */
+const cell = new Float64Array(1)
+
+/** The value of an envelope at the time `at[i]`, left there. */
+export function envelopeIn(at: Float64Array, i: number, arena: Float64Array, envelope: number): void {
+  const time = at[i]
+  const count = arena[envelope + EnvelopeField.count]
+  const first = envelope + EnvelopeField.length
+  let to = first
+  for (let index = 0; index < count && time >= arena[to + PointField.frame]; index++) to += PointField.length
+  if (to === first || time <= arena[first + PointField.frame]) at[i] = arena[first + PointField.value]
+  else if (to === first + count * PointField.length) at[i] = arena[to - PointField.length + PointField.value]
+  else {
+    const from = to - PointField.length
+    const start = arena[from + PointField.frame]
+    const u = (time - start) * (1 / (arena[to + PointField.frame] - start))
+    at[i] = bent(arena[from + PointField.value], arena[to + PointField.value], u, arena[to + PointField.k])
+  }
 }
 
 /** The bent way from one value to the next, at share `u` (0..1) of the time. */
@@ -38,25 +43,42 @@ export function bent(from: number, to: number, u: number, k: number): number {
 
 /** The first envelope point later than `time`, in frames after the strike; NEVER when there is none. */
 export function nextPointAfter(arena: Float64Array, envelope: number, time: number): number {
+  cell[0] = time
+  nextPointIn(cell, arena, envelope)
+  return cell[0]
+}
+
+function nextPointIn(at: Float64Array, arena: Float64Array, envelope: number): void {
+  const time = at[0]
+  at[0] = NEVER
   const count = arena[envelope + EnvelopeField.count]
   for (let index = 0; index < count; index++) {
     const frame = arena[envelope + EnvelopeField.length + index * PointField.length + PointField.frame]
-    if (frame > time) return frame
+    if (frame > time) {
+      at[0] = frame
+      return
+    }
   }
-  return NEVER
 }
 
 /** Height of a drawn curve at `x` (0..1): bent from point to point, level before the first and after the last. */
 export function curveAt(arena: Float64Array, curve: number, x: number): number {
+  cell[0] = x
+  curveIn(cell, arena, curve)
+  return cell[0]
+}
+
+function curveIn(at: Float64Array, arena: Float64Array, curve: number): void {
+  const x = at[0]
   const count = arena[curve + CurveField.count]
   const first = curve + CurveField.length
-  if (x <= arena[first + CurvePointField.x]) return arena[first + CurvePointField.y]
-  for (let index = 1; index < count; index++) {
-    const to = first + index * CurvePointField.length
-    if (x >= arena[to + CurvePointField.x]) continue
-    const from = to - CurvePointField.length
+  let to = first
+  for (let index = 0; index < count && x >= arena[to + CurvePointField.x]; index++) to += CurvePointField.length
+  const from = to - CurvePointField.length
+  if (to === first) at[0] = arena[first + CurvePointField.y]
+  else if (to === first + count * CurvePointField.length) at[0] = arena[from + CurvePointField.y]
+  else {
     const share = (x - arena[from + CurvePointField.x]) / (arena[to + CurvePointField.x] - arena[from + CurvePointField.x])
-    return bent(arena[from + CurvePointField.y], arena[to + CurvePointField.y], share, arena[to + CurvePointField.k])
+    at[0] = bent(arena[from + CurvePointField.y], arena[to + CurvePointField.y], share, arena[to + CurvePointField.k])
   }
-  return arena[first + (count - 1) * CurvePointField.length + CurvePointField.y]
 }

@@ -1,10 +1,10 @@
-import { centsToRatio, dbToGain } from '../math'
+import { centsToRatioIn, dbToGainIn } from '../math'
 import { ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
 import { filterCodes, sourceCodes } from '../program/codes'
 import { GRID_FRAMES } from '../state'
 import type { EngineState } from '../state'
-import { controlPart, oscillatorPart } from '../strike/responses'
-import { envelopeAt, nextPointAfter } from './envelope'
+import { addControl, addOscillator } from '../strike/responses'
+import { envelopeIn, nextPointAfter } from './envelope'
 import { LIVE_CODES } from './follow'
 import { oscillatorStride } from './oscillator'
 import { flushFilter } from './stages/filter'
@@ -37,55 +37,60 @@ export function beginLive(engine: EngineState, voice: number): void {
   v.busPan[voice] = engine.mix.wayPan[v.bus[voice]]
   v.isLive[voice] = memory.arena[ray + RayField.liveCount] > 0 ? 1 : 0
   v.runEnd[voice] = v.gridEnd[voice] = -1
+  for (let i = 0; i < LIVE_CODES.length; i++) v.edited[voice * PARAMS + LIVE_CODES[i]] = 0
+  gatherTargets(engine, voice)
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const at = voice * PARAMS + LIVE_CODES[i]
-    v.edited[at] = 0
-    v.smooth[at] = v.smoothTo[at] = v.isLive[voice] === 0 ? 0 : targetOf(engine, voice, LIVE_CODES[i])
+    v.smooth[at] = v.smoothTo[at] = targets[LIVE_CODES[i]]
   }
 }
 
-/** What controls, edits and the place of its bus add to a parameter, once it has settled. */
-function targetOf(engine: EngineState, voice: number, code: number): number {
+/** Sums by parameter: what all but oscillators add once it has settled; what oscillators add where a run begins and ends. */
+const targets = new Float64Array(PARAMS)
+const swayFrom = new Float64Array(PARAMS)
+const swayTo = new Float64Array(PARAMS)
+/** Where an envelope stands at both ends of a run. */
+const ends = new Float64Array(2)
+
+/** What controls, edits and the place of its bus add to each parameter, once they have settled. */
+function gatherTargets(engine: EngineState, voice: number): void {
   const { voices: v, memory, strikes, mix } = engine
-  const { arena } = memory
-  let sum = v.edited[voice * PARAMS + code]
-  if (code === pan) sum += mix.wayPan[v.bus[voice]] - v.busPan[voice]
-  for (let i = 0; i < arena[v.ray[voice] + RayField.liveCount]; i++) {
-    const at = liveRow(engine, voice, i)
-    if (arena[at + ResponseField.to] === code) sum += controlPart(engine, at, strikes.padSlot[v.strike[voice]])
-  }
-  return sum
+  for (let i = 0; i < LIVE_CODES.length; i++) targets[LIVE_CODES[i]] = v.edited[voice * PARAMS + LIVE_CODES[i]]
+  targets[pan] += mix.wayPan[v.bus[voice]] - v.busPan[voice]
+  for (let i = 0; i < memory.arena[v.ray[voice] + RayField.liveCount]; i++)
+    addControl(engine, liveRow(engine, voice, i), strikes.padSlot[v.strike[voice]], targets)
 }
 
 function liveRow({ voices: v, memory }: EngineState, voice: number, i: number): number {
   return memory.directory[v.program[voice]] + memory.arena[v.ray[voice] + RayField.live] + i * ResponseField.length
 }
 
-/** What oscillators add to a parameter at a frame. */
-function swayOf(engine: EngineState, voice: number, code: number, frame: number): number {
+/** What oscillators add to each parameter at a frame. */
+function gatherSway(engine: EngineState, voice: number, frame: number, sums: Float64Array): void {
   const { voices: v, memory } = engine
-  const { arena } = memory
-  let sum = 0
-  for (let i = 0; i < arena[v.ray[voice] + RayField.liveCount]; i++) {
-    const at = liveRow(engine, voice, i)
-    if (arena[at + ResponseField.to] === code) sum += oscillatorPart(engine, at, frame, v.startFrame[voice])
-  }
-  return sum
+  for (let i = 0; i < LIVE_CODES.length; i++) sums[LIVE_CODES[i]] = 0
+  for (let i = 0; i < memory.arena[v.ray[voice] + RayField.liveCount]; i++)
+    addOscillator(engine, liveRow(engine, voice, i), frame, v.startFrame[voice], sums)
 }
 
 /** A run goes to the next point of the grid, to where oscillators are looked at again, or to a point of the pitch envelope. */
 export function beginRun(engine: EngineState, voice: number, frame: number): void {
   const { voices: v } = engine
   if (frame >= v.gridEnd[voice]) beginGridCell(engine, voice, frame)
-  const end = runEndAfter(engine, voice, frame)
   v.runStart[voice] = frame
-  v.runEnd[voice] = end
+  settleRunEnd(engine, voice, frame)
+  const end = v.runEnd[voice]
+  gatherSway(engine, voice, frame, swayFrom)
+  gatherSway(engine, voice, end, swayTo)
+  const perCell = 1 / (v.gridEnd[voice] - v.gridStart[voice])
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const code = LIVE_CODES[i]
-    const from = smoothAt(engine, voice, code, frame) + swayOf(engine, voice, code, frame)
-    const to = smoothAt(engine, voice, code, end) + swayOf(engine, voice, code, end)
-    v.offset[voice * PARAMS + code] = from
-    v.offsetStep[voice * PARAMS + code] = (to - from) / (end - frame)
+    const at = voice * PARAMS + code
+    const way = v.smoothTo[at] - v.smooth[at]
+    const from = v.smooth[at] + way * ((frame - v.gridStart[voice]) * perCell) + swayFrom[code]
+    const to = v.smooth[at] + way * ((end - v.gridStart[voice]) * perCell) + swayTo[code]
+    v.offset[at] = from
+    v.offsetStep[at] = (to - from) / (end - frame)
   }
   beginLevelRun(engine, voice)
   beginRateRun(engine, voice)
@@ -99,22 +104,17 @@ function beginGridCell(engine: EngineState, voice: number, frame: number): void 
   v.gridEnd[voice] = (Math.floor(frame / GRID_FRAMES) + 1) * GRID_FRAMES
   v.gridStart[voice] = frame
   if (isFirst) return
+  gatherTargets(engine, voice)
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const at = voice * PARAMS + LIVE_CODES[i]
-    const target = targetOf(engine, voice, LIVE_CODES[i])
+    const target = targets[LIVE_CODES[i]]
     v.smooth[at] = v.smoothTo[at]
     const next = v.smooth[at] + (target - v.smooth[at]) * nearing
     v.smoothTo[at] = Math.abs(target - next) < LANDED ? target : next
   }
 }
 
-function smoothAt({ voices: v }: EngineState, voice: number, code: number, frame: number): number {
-  const from = v.smooth[voice * PARAMS + code]
-  const share = (frame - v.gridStart[voice]) / (v.gridEnd[voice] - v.gridStart[voice])
-  return from + (v.smoothTo[voice * PARAMS + code] - from) * share
-}
-
-function runEndAfter(engine: EngineState, voice: number, frame: number): number {
+function settleRunEnd(engine: EngineState, voice: number, frame: number): void {
   const { voices: v, memory } = engine
   const { arena } = memory
   let end = v.gridEnd[voice]
@@ -124,55 +124,73 @@ function runEndAfter(engine: EngineState, voice: number, frame: number): number 
     const stride = oscillatorStride(engine, arena[at + ResponseField.number])
     end = Math.min(end, (Math.floor(frame / stride) + 1) * stride)
   }
-  if (v.pitchEnv[voice] === 0) return end
+  v.runEnd[voice] = end
+  if (v.pitchEnv[voice] === 0) return
   const point = Math.floor(nextPointAfter(arena, v.pitchEnv[voice], frame - v.startFrame[voice])) + v.startFrame[voice]
-  return point > frame && point < end ? point : end
+  if (point > frame && point < end) v.runEnd[voice] = point
 }
 
-/** Where a parameter stands at the beginning of the run, and at its end. */
-const runFrom = ({ voices: v }: EngineState, voice: number, code: number): number => v.offset[voice * PARAMS + code]
-const runTo = ({ voices: v }: EngineState, voice: number, code: number): number =>
-  v.offset[voice * PARAMS + code] + v.offsetStep[voice * PARAMS + code] * (v.runEnd[voice] - v.runStart[voice])
-
-function beginLevelRun(engine: EngineState, voice: number): void {
-  const { voices: v } = engine
-  const from = Math.min(MOST_DB, runFrom(engine, voice, gainDb))
-  const to = Math.min(MOST_DB, runTo(engine, voice, gainDb))
-  v.runGain[voice] = v.gain[voice] * dbToGain(from)
-  v.runRatio[voice] = dbToGain((to - from) / (v.runEnd[voice] - v.runStart[voice]))
+function beginLevelRun({ voices: v }: EngineState, voice: number): void {
+  const at = voice * PARAMS + gainDb
+  const frames = v.runEnd[voice] - v.runStart[voice]
+  const from = Math.min(MOST_DB, v.offset[at])
+  const to = Math.min(MOST_DB, v.offset[at] + v.offsetStep[at] * frames)
+  v.runGain[voice] = from
+  dbToGainIn(v.runGain, voice)
+  v.runGain[voice] *= v.gain[voice]
+  v.runRatio[voice] = (to - from) / frames
+  dbToGainIn(v.runRatio, voice)
 }
 
-function beginRateRun(engine: EngineState, voice: number): void {
-  const { voices: v, memory } = engine
+function beginRateRun({ voices: v, memory }: EngineState, voice: number): void {
+  const at = voice * PARAMS + tuneCents
+  const frames = v.runEnd[voice] - v.runStart[voice]
   const envelope = v.pitchEnv[voice]
-  const at = (frame: number) => (envelope === 0 ? 0 : envelopeAt(memory.arena, envelope, frame - v.startFrame[voice]))
-  const from = heldCents(runFrom(engine, voice, tuneCents) + at(v.runStart[voice]))
-  const to = heldCents(runTo(engine, voice, tuneCents) + at(v.runEnd[voice]))
-  v.runRate[voice] = v.baseRate[voice] * centsToRatio(from)
-  v.runRateRatio[voice] = centsToRatio((to - from) / (v.runEnd[voice] - v.runStart[voice]))
-}
-
-function heldCents(cents: number): number {
-  return cents < -MOST_CENTS ? -MOST_CENTS : cents > MOST_CENTS ? MOST_CENTS : cents
+  let from = v.offset[at]
+  let to = from + v.offsetStep[at] * frames
+  if (envelope !== 0) {
+    ends[0] = v.runStart[voice] - v.startFrame[voice]
+    ends[1] = v.runEnd[voice] - v.startFrame[voice]
+    envelopeIn(ends, 0, memory.arena, envelope)
+    envelopeIn(ends, 1, memory.arena, envelope)
+    from += ends[0]
+    to += ends[1]
+  }
+  from = Math.min(MOST_CENTS, Math.max(-MOST_CENTS, from))
+  to = Math.min(MOST_CENTS, Math.max(-MOST_CENTS, to))
+  v.runRate[voice] = from
+  centsToRatioIn(v.runRate, voice)
+  v.runRate[voice] *= v.baseRate[voice]
+  v.runRateRatio[voice] = (to - from) / frames
+  centsToRatioIn(v.runRateRatio, voice)
 }
 
 function beginFilterRun(engine: EngineState, voice: number): void {
-  const { voices: v } = engine
+  const { voices: v, memory } = engine
   if (v.filterType[voice] === filterCodes.off) return
   flushFilter(engine, voice)
-  const from = cutoffCents(engine, voice, v.runStart[voice], runFrom(engine, voice, filter1CutoffHz), runFrom(engine, voice, filter1EnvelopeCents)) // prettier-ignore
-  const to = cutoffCents(engine, voice, v.runEnd[voice], runTo(engine, voice, filter1CutoffHz), runTo(engine, voice, filter1EnvelopeCents))
+  const row = voice * PARAMS
   const frames = v.runEnd[voice] - v.runStart[voice]
-  v.runCutoff[voice] = v.cutoffHz[voice] * centsToRatio(from)
-  v.runCutoffRatio[voice] = centsToRatio((to - from) / frames)
-  v.runDamping[voice] = v.damping[voice] + runFrom(engine, voice, filter1Damping)
-  v.runDampingStep[voice] = v.offsetStep[voice * PARAMS + filter1Damping]
-}
-
-function cutoffCents({ voices: v, memory }: EngineState, voice: number, frame: number, moved: number, envelopeMoved: number): number {
   const envelope = v.filterEnv[voice]
-  if (envelope === 0) return moved
-  return moved + envelopeAt(memory.arena, envelope, Math.max(0, frame - v.startFrame[voice])) * (v.filterEnvCents[voice] + envelopeMoved)
+  let from = v.offset[row + filter1CutoffHz]
+  let to = from + v.offsetStep[row + filter1CutoffHz] * frames
+  if (envelope !== 0) {
+    const reach = v.filterEnvCents[voice] + v.offset[row + filter1EnvelopeCents]
+    const reachTo = reach + v.offsetStep[row + filter1EnvelopeCents] * frames
+    ends[0] = Math.max(0, v.runStart[voice] - v.startFrame[voice])
+    ends[1] = Math.max(0, v.runEnd[voice] - v.startFrame[voice])
+    envelopeIn(ends, 0, memory.arena, envelope)
+    envelopeIn(ends, 1, memory.arena, envelope)
+    from += ends[0] * reach
+    to += ends[1] * reachTo
+  }
+  v.runCutoff[voice] = from
+  centsToRatioIn(v.runCutoff, voice)
+  v.runCutoff[voice] *= v.cutoffHz[voice]
+  v.runCutoffRatio[voice] = (to - from) / frames
+  centsToRatioIn(v.runCutoffRatio, voice)
+  v.runDamping[voice] = v.damping[voice] + v.offset[row + filter1Damping]
+  v.runDampingStep[voice] = v.offsetStep[row + filter1Damping]
 }
 
 /** Where the voice stands, `i` frames into its run, before it is held within -1..1. */

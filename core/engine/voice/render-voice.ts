@@ -17,7 +17,8 @@ export function renderVoice(engine: EngineState, voice: number, frame: number, c
   const v = engine.voices
   const from = Math.max(0, v.startFrame[voice] - frame)
   if (from >= count) {
-    if (frame + count >= lastFrame(engine, voice)) endVoice(engine, voice) // it faded before it began
+    settleOver(engine, voice)
+    if (frame + count >= v.over[voice]) endVoice(engine, voice) // it faded before it began
     return
   }
   if (v.isLive[voice] === 0) {
@@ -36,7 +37,8 @@ export function renderVoice(engine: EngineState, voice: number, frame: number, c
 /** A stretch in which nothing changes its way of moving; `at` is where it lies in the block. */
 function renderPiece(engine: EngineState, voice: number, at: number, start: number, count: number): void {
   const v = engine.voices
-  const length = Math.max(0, Math.min(start + count, lastFrame(engine, voice)) - start)
+  settleOver(engine, voice)
+  const length = Math.max(0, Math.min(start + count, v.over[voice]) - start)
   const stereo = v.right[voice] >= 0
   const produced = length > 0 ? readSource(engine, voice, start, length, stereo) : 0
   const ended = v.loops[voice] === 0 && v.position[voice] >= v.frames[voice]
@@ -45,8 +47,9 @@ function renderPiece(engine: EngineState, voice: number, at: number, start: numb
   if (ended && rings && v.fadeStart[voice] === NEVER) {
     v.fadeStart[voice] = start + produced
     v.fadeFrames[voice] = RING_FADES * engine.stopFadeFrames
+    settleOver(engine, voice)
   }
-  const heard = rings ? Math.min(length, Math.max(0, lastFrame(engine, voice) - start)) : produced
+  const heard = rings ? Math.min(length, Math.max(0, v.over[voice] - start)) : produced
   if (heard > 0) {
     runStages(engine, voice, start, heard, stereo)
     if (v.fadeStart[voice] !== NEVER) applyFade(engine, voice, start, heard, stereo)
@@ -54,7 +57,7 @@ function renderPiece(engine: EngineState, voice: number, at: number, start: numb
     addToBus(engine, voice, at, heard, stereo)
     if (engine.memory.arena[v.ray[voice] + RayField.sendCount] > 0) addToSends(engine, voice, at, heard, stereo)
   }
-  if (start + count >= lastFrame(engine, voice) || (ended && !rings)) endVoice(engine, voice)
+  if (start + count >= v.over[voice] || (ended && !rings)) endVoice(engine, voice)
 }
 
 /** What its ray's program says that a voice passes, in its order. */
@@ -75,10 +78,9 @@ function runStages(engine: EngineState, voice: number, start: number, count: num
   }
 }
 
-/** The frame on which a voice is over whatever its clip does: its envelope's end, or that of its last fade. */
-function lastFrame(engine: EngineState, voice: number): number {
-  const v = engine.voices
-  return Math.min(v.endFrame[voice], v.fadeStart[voice] + v.fadeFrames[voice])
+/** Settles the frame on which a voice is over whatever its clip does: its envelope's end, or that of its last fade. */
+function settleOver({ voices: v }: EngineState, voice: number): void {
+  v.over[voice] = Math.min(v.endFrame[voice], v.fadeStart[voice] + v.fadeFrames[voice])
 }
 
 export function endVoice(engine: EngineState, voice: number): void {

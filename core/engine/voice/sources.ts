@@ -1,7 +1,7 @@
-import { centsToRatio } from '../math'
+import { centsToRatioIn } from '../math'
 import { GRID_FRAMES } from '../state'
 import type { EngineState } from '../state'
-import { envelopeAt, nextPointAfter } from './envelope'
+import { envelopeIn, nextPointAfter } from './envelope'
 
 /**
  * Sources of a voice: each reads so many frames of its clip into the scratch blocks, silence after the clip's end, and
@@ -13,15 +13,35 @@ export const sourceKinds = { plain: 0, resampled: 1, gliding: 2 } as const
 
 export function readSource(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): number {
   const v = engine.voices
-  if (v.isLive[voice] !== 0) return readRun(engine, voice, 0, count, v.runRate[voice], 0, 0, v.runRateRatio[voice], stereo)
+  if (v.isLive[voice] !== 0) return readLive(engine, voice, count, stereo)
   switch (v.source[voice]) {
     case sourceKinds.plain:
       return copyRun(engine, voice, count, stereo)
     case sourceKinds.resampled:
-      return readRun(engine, voice, 0, count, v.baseRate[voice], 0, 0, 1, stereo)
+      step[RATE] = v.baseRate[voice]
+      step[SLOPE] = 0
+      step[PASSED] = 0
+      step[RATIO] = 1
+      return readRun(engine, voice, 0, count, stereo)
     default:
       return readGliding(engine, voice, start, count, stereo)
   }
+}
+
+/** How a clip is read: its rate where the cell begins and by how much it moves a frame, how far into the cell; or by which factor. */
+const [RATE, SLOPE, PASSED, RATIO] = [0, 1, 2, 3]
+const step = new Float64Array(4)
+
+/** At a rate that is multiplied from frame to frame, and kept for the next run. */
+function readLive(engine: EngineState, voice: number, count: number, stereo: boolean): number {
+  const v = engine.voices
+  step[RATE] = v.runRate[voice]
+  step[SLOPE] = 0
+  step[PASSED] = 0
+  step[RATIO] = v.runRateRatio[voice]
+  const produced = readRun(engine, voice, 0, count, stereo)
+  v.runRate[voice] = step[RATE]
+  return produced
 }
 
 /** Which source a voice takes. A plain one that goes on from between two frames is resampled from there on. */
@@ -37,8 +57,11 @@ function readGliding(engine: EngineState, voice: number, start: number, count: n
   for (let done = 0; done < count;) {
     if (start + done >= v.cellEnd[voice]) beginCell(engine, voice, start + done)
     const run = Math.min(count - done, v.cellEnd[voice] - start - done)
-    const inCell = start + done - v.cellStart[voice]
-    produced += readRun(engine, voice, done, run, v.cellRate[voice], v.cellRateSlope[voice], inCell, 1, stereo)
+    step[RATE] = v.cellRate[voice]
+    step[SLOPE] = v.cellRateSlope[voice]
+    step[PASSED] = start + done - v.cellStart[voice]
+    step[RATIO] = 1
+    produced += readRun(engine, voice, done, run, stereo)
     done += run
   }
   return produced
@@ -54,13 +77,20 @@ function beginCell(engine: EngineState, voice: number, frame: number): void {
   const point = Math.floor(nextPointAfter(arena, envelope, time)) + v.startFrame[voice]
   const end = point > frame && point < grid ? point : grid
   // Where a cell goes on from the last one, its first rate is the one that was computed as the last one's end.
-  const from = v.cellEnd[voice] === frame ? v.cellRateEnd[voice] : v.baseRate[voice] * centsToRatio(envelopeAt(arena, envelope, time))
-  const to = v.baseRate[voice] * centsToRatio(envelopeAt(arena, envelope, end - v.startFrame[voice]))
+  if (v.cellEnd[voice] === frame) v.cellRate[voice] = v.cellRateEnd[voice]
+  else rateAt(engine, voice, time, v.cellRate)
+  rateAt(engine, voice, end - v.startFrame[voice], v.cellRateEnd)
   v.cellStart[voice] = frame
   v.cellEnd[voice] = end
-  v.cellRate[voice] = from
-  v.cellRateEnd[voice] = to
-  v.cellRateSlope[voice] = (to - from) / (end - frame)
+  v.cellRateSlope[voice] = (v.cellRateEnd[voice] - v.cellRate[voice]) / (end - frame)
+}
+
+/** Leaves the rate of a voice, so many frames after its start, in a row of its cells. */
+function rateAt({ voices: v, memory }: EngineState, voice: number, time: number, rates: Float64Array): void {
+  rates[voice] = time
+  envelopeIn(rates, voice, memory.arena, v.pitchEnv[voice])
+  centsToRatioIn(rates, voice)
+  rates[voice] *= v.baseRate[voice]
 }
 
 /** Rate 1 from a whole frame: the samples themselves. Returns how many frames the clip still had. */
@@ -87,22 +117,11 @@ function silence(engine: EngineState, from: number, to: number): void {
 }
 
 /**
- * Four-point cubic interpolation (Hermite through the two middle points, Catmull-Rom tangents). `rate` is that of the
- * cell's first frame and `inCell` how far into the cell this run begins, so that a split run adds the same numbers; where
- * `ratio` is not 1 the rate is multiplied by it from frame to frame instead, and kept for the next run.
- * Returns how many frames the clip still had.
+ * Four-point cubic interpolation (Hermite through the two middle points, Catmull-Rom tangents), at the rate that `step`
+ * says: a rate is reckoned from where its cell began, so that a split run adds the same numbers. Leaves the next rate in
+ * `step` where it has a ratio. Returns how many frames the clip still had.
  */
-function readRun(
-  engine: EngineState,
-  voice: number,
-  at: number,
-  count: number,
-  rate: number,
-  slope: number,
-  inCell: number,
-  ratio: number,
-  stereo: boolean,
-): number {
+function readRun(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): number {
   const v = engine.voices
   const chunk = engine.memory.chunks[v.chunk[voice]]
   const frames = v.frames[voice]
@@ -112,12 +131,16 @@ function readRun(
     return 0
   }
   const { scratchLeft, scratchRight } = engine
+  const first = step[RATE]
+  const slope = step[SLOPE]
+  const passed = step[PASSED]
+  const ratio = step[RATIO]
+  const glides = v.isLive[voice] !== 0
   let position = v.position[voice]
   const left = v.left[voice]
   const right = v.right[voice]
   const loops = v.loops[voice] !== 0
-  const glides = v.isLive[voice] !== 0
-  let step = rate + inCell * slope
+  let rate = first + passed * slope
   let i = 0
   for (; i < count; i++) {
     if (position >= frames) {
@@ -129,11 +152,11 @@ function readRun(
     const seam = loops && t > 0 && (whole < 1 || whole > frames - 3)
     scratchLeft[at + i] = seam ? overSeam(chunk, left, whole, t, frames) : between(chunk, left + whole, t)
     if (stereo) scratchRight[at + i] = seam ? overSeam(chunk, right, whole, t, frames) : between(chunk, right + whole, t)
-    position += step
-    step = glides ? step * ratio : rate + (inCell + i + 1) * slope
+    position += rate
+    rate = glides ? rate * ratio : first + (passed + i + 1) * slope
   }
   v.position[voice] = position
-  if (glides) v.runRate[voice] = step
+  if (glides) step[RATE] = rate
   if (i < count) silence(engine, at + i, at + count)
   return i
 }

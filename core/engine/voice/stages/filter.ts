@@ -1,7 +1,7 @@
-import { envelopeAt } from '../envelope'
-import { centsToRatio } from '../../math'
+import { envelopeIn } from '../envelope'
+import { centsToRatioIn, tanIn } from '../../math'
 import { filterCodes } from '../../program/codes'
-import { GRID_FRAMES, tan } from '../../state'
+import { GRID_FRAMES } from '../../state'
 import type { EngineState } from '../../state'
 
 /** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
@@ -23,32 +23,50 @@ function beginFilterCell(engine: EngineState, voice: number, cell: number): void
   const first = v.filterCell[voice] < 0
   v.filterCell[voice] = cell
   flushFilter(engine, voice)
-  if (v.filterEnv[voice] === 0) {
-    if (first) setCoefficients(engine, voice, v.cutoffHz[voice], v.cutoffHz[voice])
-    return
+  const moves = v.filterEnv[voice] !== 0
+  if (!moves && !first) return
+  cutoffs[0] = cutoffs[1] = v.cutoffHz[voice]
+  if (moves) {
+    cutoffIn(engine, voice, cell, 0)
+    cutoffIn(engine, voice, cell + GRID_FRAMES, 1)
   }
-  setCoefficients(engine, voice, cutoffAt(engine, voice, cell), cutoffAt(engine, voice, cell + GRID_FRAMES))
+  setCoefficients(engine, voice)
 }
 
-function cutoffAt(engine: EngineState, voice: number, frame: number): number {
+/** Cutoffs where a cell begins and ends, Hz; then what becomes of them. Numbers in a row cost no memory (see math.ts). */
+const cutoffs = new Float64Array(2)
+
+function cutoffIn(engine: EngineState, voice: number, frame: number, at: number): void {
   const v = engine.voices
-  const level = envelopeAt(engine.memory.arena, v.filterEnv[voice], Math.max(0, frame - v.startFrame[voice]))
-  return v.cutoffHz[voice] * centsToRatio(level * v.filterEnvCents[voice])
+  cutoffs[at] = Math.max(0, frame - v.startFrame[voice])
+  envelopeIn(cutoffs, at, engine.memory.arena, v.filterEnv[voice])
+  cutoffs[at] *= v.filterEnvCents[voice]
+  centsToRatioIn(cutoffs, at)
+  cutoffs[at] *= v.cutoffHz[voice]
 }
 
-function setCoefficients(engine: EngineState, voice: number, fromHz: number, toHz: number): void {
-  const v = engine.voices
-  const k = v.damping[voice]
+/** Tangents of half a cutoff in radians a frame, in its place. */
+function toTangent(engine: EngineState, at: number): void {
   const ceiling = engine.sampleRateHz * 0.49
   const perHz = 3.141592653589793 / engine.sampleRateHz
-  const g0 = tan(Math.min(Math.max(fromHz, 5), ceiling) * perHz)
+  cutoffs[at] = Math.min(Math.max(cutoffs[at], 5), ceiling) * perHz
+  tanIn(cutoffs, at)
+}
+
+function setCoefficients(engine: EngineState, voice: number): void {
+  const v = engine.voices
+  const k = v.damping[voice]
+  const isStill = cutoffs[0] === cutoffs[1]
+  toTangent(engine, 0)
+  const g0 = cutoffs[0]
   const a1 = 1 / (1 + g0 * (g0 + k))
   v.a1[voice] = a1
   v.a2[voice] = g0 * a1
   v.a3[voice] = g0 * g0 * a1
   v.a1Step[voice] = v.a2Step[voice] = v.a3Step[voice] = 0
-  if (toHz === fromHz) return
-  const g1 = tan(Math.min(Math.max(toHz, 5), ceiling) * perHz)
+  if (isStill) return
+  toTangent(engine, 1)
+  const g1 = cutoffs[1]
   const b1 = 1 / (1 + g1 * (g1 + k))
   v.a1Step[voice] = (b1 - a1) / GRID_FRAMES
   v.a2Step[voice] = (g1 * b1 - g0 * a1) / GRID_FRAMES
@@ -106,34 +124,48 @@ function filterRun(
 
 /** The same filter where its cutoff or damping moves: coefficients of their own for every frame, by the voice's run. */
 export function filterMoving(engine: EngineState, voice: number, count: number, stereo: boolean): void {
-  const { voices: v, scratchLeft, scratchRight, sampleRateHz } = engine
-  const ceiling = sampleRateHz * 0.49
-  const perHz = 3.141592653589793 / sampleRateHz
+  const { voices: v, scratchLeft, scratchRight, gainsLeft: tangents, gainsRight: dampings } = engine
   const ratio = v.runCutoffRatio[voice]
-  const dampingStep = v.runDampingStep[voice]
-  let cutoff = v.runCutoff[voice]
-  let damping = v.runDamping[voice]
-  let g = -1
   for (let i = 0; i < count; i++) {
-    if (g < 0 || ratio !== 1) g = tan(Math.min(Math.max(cutoff, 5), ceiling) * perHz)
-    const k = Math.min(2, Math.max(0.05, damping))
-    scratchLeft[i] = filterFrame(v.filterType[voice], v.leftOne, v.leftTwo, voice, scratchLeft[i], g, k)
-    if (stereo) scratchRight[i] = filterFrame(v.filterType[voice], v.rightOne, v.rightTwo, voice, scratchRight[i], g, k)
-    cutoff *= ratio
-    damping += dampingStep
+    if (i === 0 || ratio !== 1) {
+      cutoffs[0] = v.runCutoff[voice]
+      toTangent(engine, 0)
+    }
+    tangents[i] = cutoffs[0]
+    dampings[i] = Math.min(2, Math.max(0.05, v.runDamping[voice]))
+    v.runCutoff[voice] *= ratio
+    v.runDamping[voice] += v.runDampingStep[voice]
   }
-  v.runCutoff[voice] = cutoff
-  v.runDamping[voice] = damping
+  filterFrames(engine, voice, scratchLeft, v.leftOne, v.leftTwo, count)
+  if (stereo) filterFrames(engine, voice, scratchRight, v.rightOne, v.rightTwo, count)
 }
 
-/** One frame through the filter; `g` is the tangent of half the cutoff in radians a frame, `k` the damping. */
-function filterFrame(type: number, ones: Float64Array, twos: Float64Array, voice: number, input: number, g: number, k: number): number {
-  const a1 = 1 / (1 + g * (g + k))
-  const a2 = g * a1
-  const rest = input - twos[voice]
-  const band = a1 * ones[voice] + a2 * rest
-  const low = twos[voice] + a2 * ones[voice] + g * a2 * rest
-  ones[voice] = 2 * band - ones[voice]
-  twos[voice] = 2 * low - twos[voice]
-  return type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
+/** Each frame by its own tangent and damping, which stand where level and place will stand later. */
+function filterFrames(
+  engine: EngineState,
+  voice: number,
+  block: Float64Array,
+  ones: Float64Array,
+  twos: Float64Array,
+  count: number,
+): void {
+  const { voices: v, gainsLeft: tangents, gainsRight: dampings } = engine
+  const type = v.filterType[voice]
+  let one = ones[voice]
+  let two = twos[voice]
+  for (let i = 0; i < count; i++) {
+    const input = block[i]
+    const g = tangents[i]
+    const k = dampings[i]
+    const a1 = 1 / (1 + g * (g + k))
+    const a2 = g * a1
+    const rest = input - two
+    const band = a1 * one + a2 * rest
+    const low = two + a2 * one + g * a2 * rest
+    one = 2 * band - one
+    two = 2 * low - two
+    block[i] = type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
+  }
+  ones[voice] = one
+  twos[voice] = two
 }

@@ -5,24 +5,38 @@ import { bent, envelopeAt } from '../envelope'
 
 /** Level of a voice's amplitude envelope at an absolute frame; waits at the sustain point until it is let go. */
 export function ampAt(engine: EngineState, voice: number, frame: number): number {
+  ampIn(cell, engine, voice, frame)
+  return cell[0]
+}
+
+/** Results go through a cell, so that they cost no memory (see math.ts). */
+const cell = new Float64Array(1)
+
+function ampIn(at: Float64Array, engine: EngineState, voice: number, frame: number): void {
   const v = engine.voices
   const arena = engine.memory.arena
   const envelope = v.ampEnv[voice]
-  if (envelope === 0) return 1
+  if (envelope === 0) {
+    at[0] = 1
+    return
+  }
   const scale = v.timeScale[voice]
   const time = (frame - v.startFrame[voice]) * scale
   const sustain = arena[envelope + EnvelopeField.sustain]
-  if (sustain < 0 || v.holds[voice] === 0) return envelopeAt(arena, envelope, time)
   const point = envelope + EnvelopeField.length + sustain * PointField.length
   const held = arena[point + PointField.frame]
-  if (v.releaseFrame[voice] === NEVER) return envelopeAt(arena, envelope, Math.min(time, held))
   const after = (frame - v.releaseFrame[voice]) * scale + held
   const next = arena[point + PointField.length + PointField.frame]
-  if (after >= next) return envelopeAt(arena, envelope, after)
-  const to = arena[point + PointField.length + PointField.value]
-  return bent(v.releaseLevel[voice], to, (after - held) / (next - held), arena[point + PointField.length + PointField.k])
+  if (sustain < 0 || v.holds[voice] === 0) at[0] = envelopeAt(arena, envelope, time)
+  else if (v.releaseFrame[voice] === NEVER) at[0] = envelopeAt(arena, envelope, Math.min(time, held))
+  else if (after >= next) at[0] = envelopeAt(arena, envelope, after)
+  else {
+    const to = arena[point + PointField.length + PointField.value]
+    at[0] = bent(v.releaseLevel[voice], to, (after - held) / (next - held), arena[point + PointField.length + PointField.k])
+  }
 }
 
+/** The level envelope over a stretch; what is held is looked at frame by frame. */
 export function applyLevel(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
   const { scratchLeft, scratchRight } = engine
   const v = engine.voices
@@ -33,9 +47,9 @@ export function applyLevel(engine: EngineState, voice: number, start: number, co
     return
   }
   for (let i = 0; i < count; i++) {
-    const level = ampAt(engine, voice, start + i)
-    scratchLeft[i] *= level
-    if (stereo) scratchRight[i] *= level
+    ampIn(cell, engine, voice, start + i)
+    scratchLeft[i] *= cell[0]
+    if (stereo) scratchRight[i] *= cell[0]
   }
 }
 
