@@ -147,3 +147,16 @@ export function bentCurve(bend: number): Curve | undefined {
   ]
   return { points }
 }
+
+/** Height of a curve at `x` (0..1): straight without points; else bent from point to point, level before and after them. */
+export function heightOf(curve: Curve | undefined, x: number): number {
+  const points = curve?.points ?? []
+  if (points.length === 0) return x
+  const next = points.findIndex((point) => point.x > x)
+  if (next === 0) return points[0]!.y
+  if (next < 0) return points[points.length - 1]!.y
+  const [from, to] = [points[next - 1]!, points[next]!]
+  const share = (x - from.x) / (to.x - from.x)
+  const k = 64 ** to.bend
+  return from.y + (to.y - from.y) * (share / (share + k * (1 - share)))
+}

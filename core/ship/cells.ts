@@ -1,6 +1,6 @@
 import type { RayId } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray } from '../kit/kit'
-import { bandsOfRay, clipOfCell, notesOfPads, padSettings, raySound } from '../kit/resolve'
+import { bandsOfRay, clipOfCell, notesOfPads, padSettings, padWithParts, raySound } from '../kit/resolve'
 import type { DrawnCell } from './draw'
 import { fileName, uniqueNames } from './names'
 
@@ -12,9 +12,14 @@ export interface NamedPad {
   readonly rayNames: ReadonlyMap<RayId, string>
 }
 
+/** The pads of a kit by the names of their folders, with the parts of recordings that lie on them. */
 export function namedPads(kit: Kit): NamedPad[] {
   const unique = uniqueNames()
-  return kit.pads.map((pad) => ({ pad, name: unique(fileName(padSettings(kit, pad).name || 'pad')), rayNames: rayNames(pad) }))
+  return kit.pads.map((pad) => ({
+    pad: padWithParts(kit, pad),
+    name: unique(fileName(padSettings(kit, pad).name || 'pad')),
+    rayNames: rayNames(pad),
+  }))
 }
 
 function rayNames({ rays }: Pad): Map<RayId, string> {

@@ -35,11 +35,19 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   maxStrikes: ({ maxStrikes }) => when(maxStrikes !== undefined, `the limit of ${maxStrikes} strikes at once is left out.`),
   arrangement: 'silent',
   pads: 'written',
-  buses: 'written',
+  buses: ({ buses }) =>
+    when(
+      buses.some(({ sends }) => sends.length > 0),
+      'what buses send to each other is left out.',
+    ),
   ties: 'written',
   responses: 'unplayed',
-  oscillators: 'unplayed',
-  tillers: 'unplayed',
+  oscillators: 'silent', // said where something responds to them
+  tillers: ({ tillers }) =>
+    when(
+      tillers.some(({ to }) => to.length > 0),
+      'what tillers lead stands as it is set without them.',
+    ),
   song: 'silent',
   grooves: ({ grooves }) =>
     when(grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0)), 'SFZ holds no patterns; grooves stay here.'), // prettier-ignore
@@ -94,7 +102,7 @@ const rayFates: Record<keyof Ray, Fate<OfPad & { readonly ray: Ray }>> = {
   microphone: 'silent',
   onMissing: 'written',
   bus: 'written',
-  sends: 'unplayed',
+  sends: ({ ray }) => when(ray.sends.length > 0, `what the ray ${ray.name} sends to buses is left out.`),
   values: 'written',
   choices: 'inSamples',
   envelopes: 'inSamples',
@@ -163,22 +171,32 @@ const busFates: Record<keyof Bus, Fate<Bus>> = {
   name: 'silent',
   values: 'written',
   mute: 'written',
-  isReturn: 'unplayed',
+  isReturn: 'silent',
   inserts: 'unplayed',
-  sends: 'unplayed',
-  out: 'unplayed',
+  sends: 'silent', // said of the kit
+  out: 'written',
+}
+
+function lostOfChoke(tie: Extract<Tie, { kind: 'choke' | 'chokeGroup' }>): string[] {
+  const on = (tie.kind === 'choke' && tie.on) || 'strike'
+  return [
+    ...when(tie.reach !== undefined, 'what silences only some rays or bands is left out.'),
+    ...when(
+      on !== 'strike' && tie.reach === undefined,
+      `what is silenced ${on === 'letGo' ? 'when a pad is let go' : 'by pressure'} is left out.`,
+    ),
+  ]
 }
 
 const tieFates: Record<Tie['kind'], Fate<Tie>> = {
-  choke: 'written',
-  chokeGroup: (tie) =>
-    when(tie.kind === 'chokeGroup' && tie.maxStrikes !== undefined, 'the limit of strikes that a choke group shares is left out.'),
+  choke: (tie) => (tie.kind === 'choke' ? lostOfChoke(tie) : []),
+  chokeGroup: (tie) => (tie.kind === 'chokeGroup' ? [...lostOfChoke(tie), ...when(tie.maxStrikes !== undefined, 'the limit of strikes that a choke group shares is left out.')] : []), // prettier-ignore
   alsoStrike: () => ['pads that are struck along are left out.'],
   takeTurns: () => ['pads that take turns are written as pads of their own.'],
   openings: () => ['openings by a controller are left out; each is written as a pad of its own.'],
   limit: () => ['the limit of strikes that pads share is left out.'],
   spots: 'silent',
-  parts: 'unplayed',
+  parts: 'written',
 }
 
 const responseFates: Record<keyof Response, Fate<Response>> = {
@@ -188,8 +206,8 @@ const responseFates: Record<keyof Response, Fate<Response>> = {
   to: 'written',
   amount: 'written',
   curve: 'written',
-  min: 'unplayed',
-  max: 'unplayed',
+  min: 'written',
+  max: 'written',
   bypass: 'silent',
 }
 

@@ -229,3 +229,21 @@ test('what SFZ cannot say is named, pad by pad', () => {
   expect(lost((pad) => ({ bands: [pad.bands[0], { ...pad.bands[1], ...laws }, { ...pad.bands[1], ...laws, fromVelocity: 100, blendLaw: 'linear' as const }] }))).toEqual(saying(/two laws/)) // prettier-ignore
   expect(lost(() => ({}), { maxStrikes: 8 })).toEqual([{ where: 'Test', words: expect.stringMatching(/limit of 8/) as string }])
 })
+
+test('parts of a recording are written as turns of their pads, and what only buses and ties say is told', () => {
+  const { kit, audio } = aKit([{ bands: [[aTone(8000)]] }, { bands: [] }, { bands: [] }])
+  const [clip] = Object.values(kit.pads[0].bands[0].turns[0].clips)
+  const parts = [1, 2, 1].map((place, i) => ({ id: `p${i}`, pad: kit.pads[place].id }))
+  const room = { ...createBus('bus-r' as never, 'Room'), isReturn: true }
+  const send = { busId: room.id, values: {}, tap: 'post' as const }
+  const ties = [
+    { id: 'parts' as never, kind: 'parts' as const, clip: clip as never, parts },
+    { id: 'choke' as never, kind: 'choke' as const, from: kit.pads[0].id, to: [kit.pads[1].id], fadeSeconds: 0, on: 'letGo' as const },
+  ]
+  const pads = kit.pads.map((pad, i) => (i === 0 ? { ...pad, rays: [{ ...pad.rays[0], sends: [send] }] } : pad))
+  const shipped = writeSfz({ ...kit, buses: [room], ties, pads }, (hash) => audio.get(hash))
+  const text = new TextDecoder().decode(shipped.files.find(({ path }) => path.endsWith('.sfz'))!.bytes)
+  expect(text.match(/<region>/g)).toHaveLength(4)
+  for (const words of ['sends to buses is left out', 'what is silenced when a pad is let go is left out'])
+    expect(shipped.notes.join(' ')).toContain(words)
+})

@@ -1,10 +1,9 @@
 import type { Audio } from '../../audio/audio'
 import { writeWav } from '../../audio/wav-write'
-import { bent, bendToK } from '../../engine'
 import type { Kit, Pad, Ray } from '../../kit/kit'
 import { notesOfPads, padSettings, raySound } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
-import { bendOf } from '../../kit/shape'
+import { heightOf } from '../../kit/shape'
 import { namedPads } from '../cells'
 import type { NamedPad } from '../cells'
 import type { AudioOf } from '../draw'
@@ -119,7 +118,7 @@ function velocityCurve(settings: PadSettings, ray: Ray): string[] {
   const responses = settings.responses.filter((r) => movesLevelOf(r, ray.id))
   if (responses.length === 0) return ['amp_veltrack=0']
   const gainDb = (velocity: number) =>
-    responses.reduce((db, r) => db + r.amount * (bent(0, 1, velocity / 127, bendToK(bendOf(r.curve) ?? 0)) - 1), 0)
+    responses.reduce((db, { amount, curve, min = -Infinity, max = Infinity }) => db + Math.min(max, Math.max(min, amount * (heightOf(curve, velocity / 127) - 1))), 0) // prettier-ignore
   const gain = (velocity: number) => Math.min(1, 10 ** (gainDb(velocity) / 20))
   const lines = ['amp_veltrack=100']
   for (let at = 1; at <= 127; at = at === 127 ? 128 : farthestStraight(gain, at))
