@@ -3,6 +3,7 @@ import { beginGroove, nextGrooveFrame, repeatBead, runGroove, stopGroove, tellGr
 import { ACT_RECORDS, RING_EVENTS } from './memory/memory'
 import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
+import { moveLevels } from './mix/live-buses'
 import { movePlaces } from './mix/mix-state'
 import { sumBuses } from './mix/sum-buses'
 import { moveFader, takeKit } from './mix/take-kit'
@@ -52,6 +53,7 @@ function renderRun(
   mix.left[MASTER].fill(0, 0, count)
   mix.right[MASTER].fill(0, 0, count)
   movePlaces(mix, count)
+  moveLevels(engine, count)
   const active = engine.voices.active
   let top = 0
   for (let voice = 0; voice < engine.voiceTop; voice++) {

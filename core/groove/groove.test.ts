@@ -2,7 +2,8 @@ import { writeMidi } from 'midi-file'
 
 import { controlNumbers, EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
-import { createGroove, grooveSeconds, grooveStrikes, withBead } from './groove'
+import { timedBeads } from '../kit/groove-time'
+import { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
 import { readMidiFile } from './midi-file'
 import { notesSchema, scoreOfNotes } from './notes'
 
@@ -10,17 +11,28 @@ test('steps fall on the tempo, and swing is where the second of a pair stands: h
   const padId = 'pad-1' as never
   let groove = createGroove(testIds(), 'g')
   for (const step of [4, 0, 1]) groove = withBead(groove, padId, step, 90)
-  const seconds = (swing: number) => grooveStrikes({ ...groove, swing }, 120).map((strike) => Number(strike.seconds.toFixed(6)))
-  expect(seconds(0.5)).toEqual([0, 0.125, 0.5])
-  expect(seconds(2 / 3)[1]).toBeCloseTo((0.25 * 2) / 3, 6)
+  const beats = (swing: number) => timedBeads({ ...groove, swing }, groove.strings[0]).map(({ beat }) => beat)
+  expect(beats(0.5)).toEqual([0, 0.25, 1])
+  expect(beats(2 / 3)[1]).toBeCloseTo((0.5 * 2) / 3, 9)
   expect(grooveSeconds(groove, 120)).toBe(2)
+})
+
+test('what is set on a bead, and on its string, stays when its velocity changes', () => {
+  const padId = 'pad-1' as never
+  const one = withBead(createGroove(testIds(), 'g'), padId, 3, 90)
+  const set = withBeadFields({ ...one, strings: one.strings.map((string) => ({ ...string, stepsPerBeat: 3 })) }, padId, 3, {
+    chance: 0.5,
+    offset: -0.1,
+  })
+  expect(withBead(set, padId, 3, 40).strings).toEqual([{ padId, stepsPerBeat: 3, beads: [{ id: 'pad-1.3', step: 3, velocity: 40, chance: 0.5, offset: -0.1 }] }]) // prettier-ignore
+  expect(withBeadFields(set, padId, 9, { chance: 0.1 })).toEqual(set)
 })
 
 test('a bead is put, changed and taken away; those beyond the length are silent and kept', () => {
   const padId = 'pad-1' as never
   let groove = withBead(withBead(createGroove(testIds(), 'g'), padId, 15, 90), padId, 15, 40)
   expect(groove.strings[0].beads).toEqual([{ id: 'pad-1.15', step: 15, velocity: 40 }])
-  expect(grooveStrikes({ ...groove, lengthSteps: 8 }, 100)).toEqual([])
+  expect(timedBeads({ ...groove, lengthSteps: 8 }, groove.strings[0])).toEqual([])
   groove = withBead(groove, padId, 15, 0)
   expect(groove.strings[0].beads).toEqual([])
 })

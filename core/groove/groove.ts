@@ -1,47 +1,15 @@
 import type { BeadId, GrooveId, MakeId, PadId } from '../kit/ids'
 import { STRAIGHT } from '../kit/grooves'
-import type { Groove } from '../kit/grooves'
+import type { Bead, Groove } from '../kit/grooves'
+import { grooveBeats } from '../kit/groove-time'
 
 export function createGroove(makeId: MakeId, name: string): Groove {
   return { id: makeId<GrooveId>('groove'), name, lengthSteps: 16, stepsPerBeat: 4, swing: STRAIGHT, strings: [] }
 }
 
-/** A strike of a groove, in seconds from the start of the round it belongs to. */
-export interface GrooveStrike {
-  readonly seconds: number
-  readonly padId: PadId
-  readonly velocity: number
-  readonly step: number
-}
-
-export function secondsPerStep(groove: Groove, tempoBpm: number): number {
-  return 60 / tempoBpm / groove.stepsPerBeat
-}
-
+/** How long a groove is, in seconds. */
 export function grooveSeconds(groove: Groove, tempoBpm: number): number {
-  return groove.lengthSteps * secondsPerStep(groove, tempoBpm)
-}
-
-/** When a step sounds: swing is where the second step of a pair stands, as a share of the pair. */
-export function stepSeconds(groove: Groove, tempoBpm: number, step: number): number {
-  const late = step % 2 === 1 ? 2 * groove.swing - 1 : 0
-  return (step + late) * secondsPerStep(groove, tempoBpm)
-}
-
-/** All strikes of one round, in order of time. Beads beyond the length are kept in the document and stay silent. */
-export function grooveStrikes(groove: Groove, tempoBpm: number): GrooveStrike[] {
-  return groove.strings
-    .flatMap((string) =>
-      string.beads
-        .filter((bead) => bead.step < groove.lengthSteps)
-        .map((bead) => ({
-          seconds: stepSeconds(groove, tempoBpm, bead.step),
-          padId: string.padId,
-          velocity: bead.velocity,
-          step: bead.step,
-        })),
-    )
-    .sort((a, b) => a.seconds - b.seconds)
+  return (grooveBeats(groove) * 60) / tempoBpm
 }
 
 /** The id of a new bead: by its step, so that two devices that put one there put the same. */
@@ -59,10 +27,17 @@ export function withBead(groove: Groove, padId: PadId, step: number, velocity: n
   const held = string.beads.find((bead) => bead.step === step)
   const bead = { ...held, id: held?.id ?? beadIdAt(padId, string.beads, step), step, velocity }
   const beads = velocity > 0 ? [...others, bead].sort((a, b) => a.step - b.step) : others
-  const changed = { padId, beads }
+  const changed = { ...string, beads }
   const known = groove.strings.some((other) => other.padId === padId)
   return {
     ...groove,
     strings: known ? groove.strings.map((other) => (other.padId === padId ? changed : other)) : [...groove.strings, changed],
   }
+}
+
+/** The groove with what is set on one bead changed; as it is where the step has none. */
+export function withBeadFields(groove: Groove, padId: PadId, step: number, fields: Partial<Omit<Bead, 'id' | 'step'>>): Groove {
+  const change = (bead: Bead): Bead => (bead.step === step ? { ...bead, ...fields } : bead)
+  const strings = groove.strings.map((string) => (string.padId === padId ? { ...string, beads: string.beads.map(change) } : string))
+  return { ...groove, strings }
 }

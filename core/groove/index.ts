@@ -1,5 +1,4 @@
-export { createGroove, grooveSeconds, grooveStrikes, secondsPerStep, stepSeconds, withBead } from './groove'
-export type { GrooveStrike } from './groove'
+export { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
 export { isMidiFile, readMidiFile } from './midi-file'
 export type { ReadMidi } from './midi-file'
 export { movesOf, notesSchema, scoreOfNotes } from './notes'

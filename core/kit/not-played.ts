@@ -2,7 +2,7 @@ import type { Clip, Groove, Kit, Pad, Ray, Turn } from './kit'
 import { parameterNames, parameterRow, playedFilters } from './parameters'
 import type { Parameter, Scope, Values } from './parameters'
 import { usualPadSettings } from './make'
-import type { Envelope, Response } from './shape'
+import type { Address, Envelope, Response } from './shape'
 
 /**
  * The one table of what a kit can say and the engine does not play yet: the check names it where a kit has it, and
@@ -28,6 +28,9 @@ const anyGroove = (is: (groove: Groove) => boolean) => ({ inKit: (kit: Kit) => k
 const anyEnvelope = (is: (envelope: Envelope) => boolean) => ({
   inPad: (pad: Pad) => [pad.own, ...raysOf(pad)].some(({ envelopes = {} }) => Object.values(envelopes).some((one) => one && is(one))),
 })
+const isBusLevel = ({ scope, param }: Address) => (scope === 'bus' || scope === 'kit') && param === 'gainDb'
+/** What moves buses: strikes do not. */
+const movesBuses: readonly string[] = ['wheel', 'controller', 'bend', 'pressure', 'oscillator', 'tiller']
 const shapedBy = (pad: Pad) => [pad.own, ...raysOf(pad)]
 
 const playedTargets: readonly Parameter[] = parameterNames.filter((name) => {
@@ -81,8 +84,8 @@ export const notPlayed: readonly NotPlayed[] = [
   { where: 'clip.process', words: 'worked matter', ...anyClip(({ process }) => process !== undefined && process.length > 0) },
   { where: 'inserts, bus.inserts', words: 'effects', inKit: (kit) => kit.inserts.length > 0 || kit.buses.some(({ inserts }) => inserts.length > 0) },
   { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
-  { where: 'kit.responses', words: 'movements of buses', inKit: (kit) => kit.responses.length > 0 },
-  { where: 'tillers.to: all but pads and rays', words: 'tillers of buses, turns, bands and effects', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray')) },
+  { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },
+  { where: 'tillers.to: all but pads, rays and levels of buses', words: 'tillers of turns, bands, effects and places of buses', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !isBusLevel(address))) },
   { where: 'groove.lanes', words: 'lanes', ...anyGroove(({ lanes }) => (lanes?.length ?? 0) > 0) },
 ] // prettier-ignore
 

@@ -1,4 +1,4 @@
-import { createGroove, withBead } from '@heliaster/core/groove'
+import { createGroove, withBead, withBeadFields } from '@heliaster/core/groove'
 import type { Bead, Groove, GrooveId, KitEdit, Pad } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -10,15 +10,14 @@ import { Button } from '../../ui/Button'
 import { Chips } from '../../ui/Chips'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
-import { usePalette } from '../../ui/theme'
 import { useIsWide } from '../../ui/use-is-wide'
 import { editKit, useKit, useKitId } from '../shell'
 import { padGesture, padName } from '../shell/use-kit'
+import { BeadPanel } from './BeadPanel'
 import { BeadString } from './BeadString'
 
 /** Where the kit is tried in a beat: each pad a string, each step a bead on it. */
 export function GrooveScreen() {
-  const palette = usePalette()
   const isWide = useIsWide()
   const kit = useKit()
   const kitId = useKitId()
@@ -115,26 +114,12 @@ export function GrooveScreen() {
         )}
       </ScrollView>
       {chosen && bead && (
-        <View
-          style={{
-            paddingHorizontal: 16,
-            paddingVertical: 6,
-            borderTopWidth: 1,
-            borderTopColor: palette.faint,
-            backgroundColor: palette.surface,
-          }}
-        >
-          <Slider
-            label={`Velocity of step ${chosen.step + 1}, ${padName(kit, chosen.pad)}`}
-            value={bead.velocity}
-            min={1}
-            max={127}
-            step={1}
-            unit=""
-            onSlide={(velocity) => gesture.set([put(withBead(groove, chosen.pad.id, chosen.step, velocity))])}
-            onDone={gesture.end}
-          />
-        </View>
+        <BeadPanel
+          bead={bead}
+          name={padName(kit, chosen.pad)}
+          onSlide={(fields) => gesture.set([put(withBeadFields(groove, chosen.pad.id, chosen.step, fields))])}
+          onDone={gesture.end}
+        />
       )}
     </View>
   )

@@ -16,6 +16,7 @@ import { useKit, useKitId } from '../shell'
 import { hearAgain, padGesture, padName, useChosenPad } from '../shell/use-kit'
 import { addPoint, clipEndSeconds, movePoint, newEnvelope, removePoint } from './envelope-edits'
 import type { Layer } from './envelope-edits'
+import { Movers } from './Movers'
 import { PointFields } from './PointFields'
 import { TideChart } from './TideChart'
 import { useDrawnHit } from './use-drawn-hit'
@@ -197,6 +198,7 @@ function ShapeBench({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
           />
         </>
       )}
+      <Movers kit={kit} pad={pad} onSlide={gesture.set} onDone={gesture.end} />
     </>
   )
   const title = (

@@ -56,10 +56,16 @@ function concerns(tie: Kit['ties'][number], { id }: Pad): boolean {
   }
 }
 
+/** The level of a bus, or of the kit: a tiller that leads it reckons from there. */
+function levelOf(kit: Kit, id: string | undefined): unknown {
+  return (kit.buses.find((bus) => bus.id === id) ?? kit).values.gainDb
+}
+
 /** What the kit's own program depends on, beside its faders: those are moved without compiling anything. */
 export function kitInputs(kit: Kit): Inputs {
   const ways = kit.buses.flatMap((bus) => [bus.id, bus.out, ...bus.sends.flatMap(({ busId, tap }) => [busId, tap])])
-  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.tillers.length, ...ways]
+  const led = kit.tillers.flatMap(({ to }) => to.flatMap(({ address }) => (address.scope === 'bus' || address.scope === 'kit' ? [levelOf(kit, address.id)] : []))) // prettier-ignore
+  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, ...kit.tillers.map(({ to }) => to), ...ways, ...led]
 }
 
 const idsOf = new WeakMap<readonly Pad[], string>()

@@ -36,12 +36,15 @@ export function mixDown(
   const targetGain = mix.gainTarget[MASTER]
   let kitGain = mix.gain[MASTER]
   let gain = engine.limiterGain
+  const isLive = mix.isLive[MASTER] !== 0
+  const live = mix.liveGain[MASTER]
   let loudest = 0
   if (tap?.sum) copySum(tap.sum, mixLeft, mixRight, offset, count)
   for (let i = 0; i < count; i++) {
     if (kitGain !== targetGain) kitGain = nearer(kitGain, targetGain, mix.step)
-    const left = mixLeft[i] * kitGain
-    const right = mixRight[i] * kitGain
+    const level = isLive ? kitGain * live[i] : kitGain
+    const left = mixLeft[i] * level
+    const right = mixRight[i] * level
     const peak = Math.max(Math.abs(left), Math.abs(right))
     if (gain < 1) gain = Math.min(1, gain + (1.0000001 - gain) * limiterRelease)
     if (peak * gain > LIMITER_CEILING) gain = LIMITER_CEILING / peak

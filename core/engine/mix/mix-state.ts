@@ -22,6 +22,11 @@ export interface Mix {
   readonly sendGain: Float64Array
   readonly sendTarget: Float64Array
   readonly isKnown: Uint8Array
+  /** Levels that controls and oscillators move: dB from one point of the grid to the next, and gains frame by frame of a run. */
+  readonly isLive: Uint8Array
+  readonly liveFrom: Float64Array
+  readonly liveTo: Float64Array
+  readonly liveGain: readonly Float64Array[]
   readonly step: number
 }
 
@@ -41,6 +46,10 @@ export function createMix(sampleRateHz: number, frames: number): Mix {
     sendGain: new Float64Array(MAX_BUSES * MOST_SENDS),
     sendTarget: new Float64Array(MAX_BUSES * MOST_SENDS),
     isKnown: new Uint8Array(MAX_BUSES),
+    isLive: new Uint8Array(MAX_BUSES),
+    liveFrom: new Float64Array(MAX_BUSES),
+    liveTo: new Float64Array(MAX_BUSES),
+    liveGain: blocks(),
     step: Math.min(1, (FADER_STEP_48K * 48000) / sampleRateHz),
   }
 }

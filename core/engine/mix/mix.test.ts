@@ -3,6 +3,7 @@ import type { BusId } from '../../kit/ids'
 import type { Bus, Kit, Ray } from '../../kit/kit'
 import { createBus } from '../../kit/make'
 import { responseTo } from '../../kit/responses'
+import type { Response } from '../../kit/shape'
 import { createOffline, readActs, renderOffline, toScore } from '../offline'
 import type { ScoreEvent } from '../offline'
 import { controlNumbers, EventType } from '../program/codes'
@@ -80,6 +81,46 @@ test('sends leave before the fader or after it, of rays and of buses', () => {
     ),
   )
   expect([left, right]).toEqual([0.25, Number((0.25 + 0.25 * Math.SQRT2).toFixed(5))])
+})
+
+/** How far one render lies from another, dB against it. */
+function residueDb(of: Float32Array, against: Float32Array): number {
+  const error = of.reduce((sum, sample, i) => sum + (sample - against[i]) ** 2, 0)
+  return 10 * Math.log10(error / against.reduce((sum, sample) => sum + sample ** 2, 0) + 1e-30)
+}
+
+test('a wheel, an oscillator or a tiller moves the level of a bus, and of the kit, as it would move that of a pad', () => {
+  const rig = aKit([{ bands: [[steady(0.5)]] }])
+  const level = bus('all', { values: { gainDb: -6 } })
+  const sway = {
+    id: 'sway',
+    name: 'Sway',
+    wave: 'sine' as const,
+    rate: { unit: 'Hz' as const, value: 6 },
+    runs: 'always' as const,
+    phase: 0.1,
+  }
+  const lead = (scope: 'bus' | 'pad' | 'kit', id: string | undefined, from: number, to: number) => ({ id: 't', name: 'Loud', value: 0.25, to: [{ id: 'x', address: { scope, ...(id ? { id } : {}), param: 'gainDb' }, from, to }] }) // prettier-ignore
+  const moves: ScoreEvent[] = [{ frame: 500, type: EventType.controller, padSlot: 0, note: 1, velocity: 127 }, { frame: 2300, type: EventType.controller, padSlot: 0, note: 1, velocity: 30 }] // prettier-ignore
+  const through = (responses: readonly Response[], more: Partial<Kit>) => {
+    const { kit, audio } = withRays(rig, () => ({ bus: 'all' as BusId }), [level])
+    const pads = kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, responses: [...responses] } }))
+    return played({ audio, kit: { ...kit, pads, oscillators: [sway], ...more } }, [strike(0), ...moves], 5000)[0]
+  }
+  const [pad] = rig.kit.pads
+  for (const from of [{ kind: 'wheel' as const }, { kind: 'oscillator' as const, id: 'sway' }]) {
+    const response = { ...responseTo('wheel', 'gainDb', -18), from }
+    const ofPad = through([response], {})
+    for (const address of [{ scope: 'bus' as const, id: 'all' }, { scope: 'kit' as const }]) {
+      const ofBus = through([], { responses: [{ ...response, to: [{ ...address, param: 'gainDb' }] }] })
+      expect(residueDb(ofBus, ofPad)).toBeLessThan(-80) // a pad looks at its oscillators every fourth frame
+      expect(ofBus[0]).not.toBe(ofBus[4000])
+    }
+  }
+  const led = through([], { tillers: [lead('bus', 'all', -26, -6)] })
+  expect(led[4000]).toBeCloseTo(0.5 * 10 ** (-21 / 20), 5)
+  expect(through([], { tillers: [lead('kit', undefined, -20, 0)] })[4000]).toBeCloseTo(0.5 * 10 ** (-21 / 20), 5)
+  expect(through([], { tillers: [lead('pad', pad.id, -20, 0)] })[4000]).toBeCloseTo(0.5 * 10 ** (-21 / 20), 5)
 })
 
 /** A kit of several pads on buses that go everywhere. */

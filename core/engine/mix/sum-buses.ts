@@ -50,6 +50,8 @@ function moveGain({ mix, memory }: EngineState, slot: number, count: number): vo
   const left = mix.left[slot]
   const right = mix.right[slot]
   const target = mix.gainTarget[slot]
+  const isLive = mix.isLive[slot] !== 0
+  const live = mix.liveGain[slot]
   let gain = mix.gain[slot]
   if (mix.fed[slot] === 0) {
     for (let i = 0; i < count && gain !== target; i++) gain = nearer(gain, target, mix.step)
@@ -59,8 +61,9 @@ function moveGain({ mix, memory }: EngineState, slot: number, count: number): vo
   let peak = 0
   for (let i = 0; i < count; i++) {
     if (gain !== target) gain = nearer(gain, target, mix.step)
-    left[i] *= gain
-    right[i] *= gain
+    const level = isLive ? gain * live[i] : gain
+    left[i] *= level
+    right[i] *= level
     peak = Math.max(peak, Math.abs(left[i]), Math.abs(right[i]))
   }
   mix.gain[slot] = gain

@@ -17,6 +17,7 @@ import { takeGroove } from '../groove/play'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followEdits, followPlaces } from '../voice/follow'
+import { beginLiveBuses } from './live-buses'
 import { MOST_SENDS } from './mix-state'
 
 /** From now on plays what lies in memory: new programs of pads, of the kit, of the groove. What sounds follows what was edited. */
@@ -73,6 +74,7 @@ function beginKit(engine: EngineState): void {
   for (let voice = 0; voice < engine.voiceTop; voice++) if (known[voices.bus[voice]] === 0) voices.bus[voice] = MASTER
   for (let slot = 1; slot < MAX_BUSES; slot++) mix.isKnown[slot] = known[slot]
   mix.isKnown[MASTER] = 1
+  beginLiveBuses(engine)
   followPlaces(engine)
 }
 

@@ -1,11 +1,15 @@
+import type { BusId } from '../../kit/ids'
 import type { Bus, Kit } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
+import type { Address } from '../../kit/shape'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
-import { TILLERS, waveCodes } from './codes'
+import { controlNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
 import { table } from './context'
 import type { CompileContext } from './context'
-import { BusField, KitHead, OscillatorField, SendField } from './layout'
+import { BusField, KitHead, MASTER, OscillatorField, SendField } from './layout'
+import { sourceOf, writeMovers } from './write-responses'
+import type { Mover } from './write-responses'
 
 /** Compiles what a kit has beside its pads: master, buses in the order of their sums, oscillators, where tillers stand. */
 export function compileKit(kit: Kit, context: CompileContext): Float64Array {
@@ -21,8 +25,56 @@ export function compileKit(kit: Kit, context: CompileContext): Float64Array {
   writeOscillators(out, kit, context)
   out[KitHead.tillers] = out.length
   for (let i = 0; i < TILLERS; i++) out.push(kit.tillers[i]?.value ?? 0)
+  const live = [...busResponses(kit, context), ...busTillers(kit, context)]
+  out[KitHead.liveCount] = live.length
+  out[KitHead.live] = writeMovers(out, live)
   out[KitHead.size] = out.length
   return Float64Array.from(out)
+}
+
+/** The slot of the bus, or the master, whose level an address means; undefined for anything else. */
+function levelSlot(kit: Kit, { scope, id, param }: Address, context: CompileContext): number | undefined {
+  if (param !== 'gainDb') return undefined
+  if (scope === 'kit') return MASTER
+  const isThere = scope === 'bus' && kit.buses.some((bus) => bus.id === id)
+  return isThere ? context.busSlotOf(id as BusId) : undefined
+}
+
+/** Responses of the kit that move levels of buses; what only a strike has moves none. */
+function busResponses(kit: Kit, context: CompileContext): Mover[] {
+  return kit.responses.flatMap(({ from, to, amount, curve, draw, min = -Infinity, max = Infinity, bypass }) => {
+    const source = bypass ? undefined : sourceOf(kit, from)
+    if (!source || (source.from !== sourceCodes.control && source.from !== sourceCodes.oscillator)) return []
+    return to.flatMap((address): Mover[] => {
+      const only = levelSlot(kit, address, context)
+      return only === undefined ? [] : [{ ...source, param: 'gainDb', amount, bias: 0, curve, only, draw, least: min, most: max }]
+    })
+  })
+}
+
+/** Tillers lead the level of a bus away from where its fader stands. */
+function busTillers(kit: Kit, context: CompileContext): Mover[] {
+  return kit.tillers.slice(0, TILLERS).flatMap((tiller, place) =>
+    tiller.to.flatMap(({ address, from, to, curve }): Mover[] => {
+      const only = levelSlot(kit, address, context)
+      if (only === undefined) return []
+      const of = address.scope === 'kit' ? kit : kit.buses.find(({ id }) => id === address.id)!
+      const source = { from: sourceCodes.control, number: controlNumbers.tiller + place }
+      return [
+        {
+          ...source,
+          param: 'gainDb',
+          amount: to - from,
+          bias: from - valueOf(of, 'gainDb'),
+          curve,
+          only,
+          draw: 0,
+          least: -Infinity,
+          most: Infinity,
+        },
+      ]
+    }),
+  )
 }
 
 /** Strikes at once where a kit says nothing. */

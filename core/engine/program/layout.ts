@@ -69,8 +69,23 @@ export const CurvePointField = layout('x', 'y', 'k')
  */
 export const ResponseField = layout('from', 'number', 'to', 'amount', 'bias', 'k', 'curve', 'only', 'draw', 'least', 'most')
 
-/** Fields of a kit's head, and of its buses in the order in which they are summed: a bus before the one it goes into. */
-export const KitHead = layout('size', 'gain', 'maxStrikes', 'seed', 'busCount', 'buses', 'oscillatorCount', 'oscillators', 'tillers')
+/**
+ * Fields of a kit's head, and of its buses in the order in which they are summed: a bus before the one it goes into. `live`
+ * are rows of ResponseField that move the levels of buses; `only` is the slot of the bus, 0 for the master.
+ */
+export const KitHead = layout(
+  'size',
+  'gain',
+  'maxStrikes',
+  'seed',
+  'busCount',
+  'buses',
+  'oscillatorCount',
+  'oscillators',
+  'tillers',
+  'liveCount',
+  'live',
+)
 export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends')
 export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', 'runsAlways')
 

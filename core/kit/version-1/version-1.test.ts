@@ -5,7 +5,8 @@ import { gunzipSync } from 'node:zlib'
 
 import { createOffline, renderOffline, toScore } from '../../engine/offline'
 import { golden, goldenScores, SCORE_RATE_HZ } from '../../engine/testing'
-import { createGroove, secondsPerStep, stepSeconds } from '../../groove/groove'
+import { createGroove } from '../../groove/groove'
+import { stepBeat } from '../groove-time'
 import { applyBatch, editsOfNow, kitKind, startKind } from '../document'
 import { triedDifference } from '../elements'
 import type { ElementEdit } from '../elements'
@@ -162,8 +163,8 @@ test('old grooves keep their timing, to the frame, whatever their swing, tempo a
   for (let run = 0; run < 5000; run++) {
     const old = run < 6 ? run / 5 : random()
     const [step, tempo] = [Math.floor(random() * 1024), 20 + 380 * random()]
-    const before = (step + (step % 2 === 1 ? old / 3 : 0)) * secondsPerStep(groove, tempo)
-    const now = stepSeconds({ ...groove, swing: swingOfOld(old) }, tempo, step)
+    const before = (step + (step % 2 === 1 ? old / 3 : 0)) * (60 / tempo / groove.stepsPerBeat)
+    const now = (stepBeat({ ...groove, swing: swingOfOld(old) }, {}, step) * 60) / tempo
     expect(Math.abs(now - before)).toBeLessThan(1e-12)
     for (const rate of [44100, 48000]) expect(Math.round(now * rate)).toBe(Math.round(before * rate))
   }

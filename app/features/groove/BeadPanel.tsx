@@ -1,0 +1,95 @@
+import type { Bead } from '@heliaster/core/kit'
+import { useState } from 'react'
+import { View } from 'react-native'
+
+import { IconButton } from '../../ui/Button'
+import { Slider } from '../../ui/Slider'
+import { usePalette } from '../../ui/theme'
+
+type Fields = Partial<Omit<Bead, 'id' | 'step'>>
+
+interface Props {
+  readonly bead: Bead
+  /** The pad that it strikes. */
+  readonly name: string
+  readonly onSlide: (fields: Fields) => void
+  readonly onDone: () => void
+}
+
+const MOST_REPEATS = 8
+
+/** What is set on the chosen bead: how strong it is, and behind the arrow when and how often it sounds. */
+export function BeadPanel({ bead, name, onSlide, onDone }: Props) {
+  const palette = usePalette()
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <View
+      style={{
+        paddingHorizontal: 16,
+        paddingVertical: 6,
+        gap: 4,
+        borderTopWidth: 1,
+        borderTopColor: palette.faint,
+        backgroundColor: palette.surface,
+      }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+        <View style={{ flex: 1 }}>
+          <Slider
+            label={`Velocity of step ${bead.step + 1}, ${name}`}
+            value={bead.velocity}
+            min={1}
+            max={127}
+            step={1}
+            unit=""
+            onSlide={(velocity) => onSlide({ velocity })}
+            onDone={onDone}
+          />
+        </View>
+        <IconButton
+          name={isOpen ? 'chevron-down' : 'chevron-up'}
+          label={isOpen ? 'Less of this bead' : 'More of this bead'}
+          on={isOpen}
+          onPress={() => setOpen(!isOpen)}
+        />
+      </View>
+      {isOpen && (
+        <>
+          <Slider
+            label="Chance"
+            value={100 * (bead.chance ?? 1)}
+            min={0}
+            max={100}
+            step={1}
+            unit="%"
+            neutral={100}
+            onSlide={(percent) => onSlide({ chance: percent / 100 })}
+            onDone={onDone}
+          />
+          <Slider
+            label="Off its step"
+            value={100 * (bead.offset ?? 0)}
+            min={-50}
+            max={50}
+            step={1}
+            unit="%"
+            neutral={0}
+            onSlide={(percent) => onSlide({ offset: percent / 100 })}
+            onDone={onDone}
+          />
+          <Slider
+            label="Strikes in its time"
+            value={bead.repeats?.count ?? 1}
+            min={1}
+            max={MOST_REPEATS}
+            step={1}
+            unit=""
+            neutral={1}
+            onSlide={(count) => onSlide({ repeats: { ...bead.repeats, count } })}
+            onDone={onDone}
+          />
+        </>
+      )}
+    </View>
+  )
+}

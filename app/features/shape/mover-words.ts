@@ -1,0 +1,80 @@
+import { parameterRow } from '@heliaster/core/kit'
+import type { Parameter, Response } from '@heliaster/core/kit'
+
+/** What moves a pad's sound, as choices on screen. A pedal is a controller of its own number. */
+export const SOURCES = [
+  { value: 'velocity', text: 'Velocity', words: 'Softer strikes' },
+  { value: 'chance', text: 'Chance', words: 'Chance' },
+  { value: 'wheel', text: 'Wheel', words: 'The wheel' },
+  { value: 'pedal', text: 'Pedal', words: 'The pedal' },
+  { value: 'controller', text: 'Controller', words: 'Controller' },
+  { value: 'bend', text: 'Bend', words: 'The bend' },
+  { value: 'pressure', text: 'Pressure', words: 'Pressure' },
+  { value: 'keyPressure', text: 'Pressure on its key', words: 'Pressure on its key' },
+  { value: 'turn', text: 'Turn', words: 'The turn' },
+  { value: 'strikeRate', text: 'Fast strikes', words: 'Fast strikes' },
+  { value: 'note', text: 'Note', words: 'Each octave of the note' },
+  { value: 'oscillator', text: 'A slow wave', words: 'A slow wave' },
+] as const
+export type SourceChoice = (typeof SOURCES)[number]['value']
+
+interface Target {
+  readonly value: Parameter
+  readonly text: string
+  /** The most that is offered, in `unit`; `factor` turns what the table moves it by into it. */
+  readonly most: number
+  readonly unit: string
+  readonly factor: number
+  readonly step: number
+}
+
+/** What is moved, each in a unit that says something to the ear. */
+export const TARGETS: readonly Target[] = [
+  { value: 'gainDb', text: 'Level', most: 48, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'pan', text: 'Place', most: 100, unit: '%', factor: 100, step: 1 },
+  { value: 'tuneCents', text: 'Tuning', most: 2400, unit: 'cents', factor: 1, step: 1 },
+  { value: 'startSeconds', text: 'Start', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
+  { value: 'decayScale', text: 'Decay', most: 4, unit: 'octaves', factor: 1, step: 0.01 },
+  { value: 'filter1CutoffHz', text: 'Cutoff', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'filter1Damping', text: 'Damping', most: 2, unit: '', factor: 1, step: 0.01 },
+  { value: 'filter1EnvelopeCents', text: 'Filter envelope', most: 7200, unit: 'cents', factor: 1, step: 1 },
+]
+
+export const targetOf = (param: Parameter): Target | undefined => TARGETS.find(({ value }) => value === param)
+
+/** The choice that a response's source is. */
+export function choiceOf({ from }: Response): SourceChoice | undefined {
+  if (from.kind === 'controller' && from.number === PEDAL) return 'pedal'
+  return SOURCES.find(({ value }) => value === from.kind)?.value
+}
+
+export const PEDAL = 64
+
+/** What a response does, in a line. */
+export function moverWords(response: Response): string {
+  const choice = SOURCES.find(({ value }) => value === choiceOf(response))
+  const source = choice?.value === 'controller' ? `Controller ${response.from.number ?? 1}` : (choice?.words ?? 'A tiller')
+  const targets = response.to.map(({ param }) => targetOf(param)?.text.toLowerCase() ?? param)
+  return `${source} ${source === 'Softer strikes' || source === 'Fast strikes' ? 'move' : 'moves'} the ${targets.join(', the ')}`
+}
+
+/** A new response of a pad: its amount begins at a quarter of what is offered, its chance by the target's own draw. */
+export function newMover(
+  choice: SourceChoice,
+  param: Parameter,
+  number: number,
+  oscillatorId: string,
+  taken: readonly Response[],
+): Response {
+  const { most, factor } = targetOf(param)!
+  const kind = choice === 'pedal' ? 'controller' : choice
+  const from = {
+    kind,
+    ...(choice === 'pedal' ? { number: PEDAL } : choice === 'controller' ? { number } : {}),
+    ...(choice === 'oscillator' ? { id: oscillatorId } : {}),
+  }
+  const plain = [kind, choice === 'pedal' ? PEDAL : choice === 'controller' ? number : undefined, param].filter((part) => part !== undefined).join('-') // prettier-ignore
+  let id = plain
+  for (let count = 2; taken.some((one) => one.id === id); count++) id = `${plain}-${count}`
+  return { id, draw: parameterRow(param).draw, from, to: [{ param }], amount: most / factor / 4, bypass: false }
+}
