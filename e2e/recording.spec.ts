@@ -165,7 +165,7 @@ test('strikes recorded on a pad become its turns, and three passes its bands', a
   await expect.poll(() => hitCount(page), { timeout: 20_000 }).toBeGreaterThan(before + 1)
   await page.getByRole('button', { name: 'Stop', exact: true }).tap()
   await page.getByRole('button', { name: /^Put them on as bands: soft [1-9]\d*, middle [1-9]\d*, hard [1-9]/ }).tap()
-  await expect(page.getByRole('button', { name: 'Hear band 3, turn 1' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Hear band 3, turn 1', exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Close' }).last().tap()
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).first().tap()
 })

@@ -26,6 +26,9 @@ test('the whole chain by keyboard: cut, name, pin, send, play, choke, undo', asy
   await newKit(page)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles([{ name: 'gangway.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.3, 0.9, 1.5, 2.1]) }])
+  // Found by its name, so that what comes from elsewhere meanwhile moves no other row to its place.
+  await page.getByRole('textbox', { name: 'Find by name' }).fill('gangway')
+  await expect(page.getByRole('button', { name: /^Cut / })).toHaveCount(1)
   await page.getByRole('button', { name: 'Cut gangway' }).press('Enter')
   await expect(page.getByRole('button', { name: 'Send 4 hits to pads' })).toBeEnabled()
   const line = page.getByRole('slider', { name: 'Water line' })
@@ -166,4 +169,43 @@ test('the groove goes on in other places and follows an edit made there', async 
   await page.getByRole('link', { name: 'Groove' }).click()
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+})
+
+test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends to a return, and is heard in both', async ({ page }) => {
+  await page.addInitScript(() => {
+    const input = { name: 'Dock pads', state: 'connected', onmidimessage: null as ((event: { data: Uint8Array }) => void) | null }
+    Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve({ inputs: new Map([['one', input]]), onstatechange: null }) })
+    Object.assign(window, { midi: (...bytes: number[]) => input.onmidimessage?.({ data: Uint8Array.from(bytes) }) })
+  })
+  const midi = (...bytes: number[]) =>
+    page.evaluate((given) => (window as unknown as { midi(...bytes: number[]): void }).midi(...given), bytes)
+  await openDemo(page, 'board')
+  await pad(page, 'Buoy bell').click()
+  await page.getByRole('button', { name: 'Keys and MIDI' }).click()
+  await page.getByRole('switch', { name: 'Play from MIDI inputs' }).click()
+  await expect(page.getByText('Listening to Dock pads.')).toBeVisible()
+  await midi(0xb0, 1, 90)
+  await expect(page.getByText('Heard last: wheel at 90.')).toBeVisible()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('button', { name: 'Mixer' }).click()
+  const mixer = page.getByRole('dialog', { name: 'Mixer' })
+  await mixer.getByRole('button', { name: 'Add a bus' }).click()
+  await mixer.getByRole('button', { name: 'Add a return' }).click()
+  await mixer.getByRole('button', { name: 'Settings of Bus 1' }).click()
+  await mixer.getByRole('button', { name: 'Return 1', exact: true }).click()
+  await mixer.getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('radio', { name: 'Level', exact: true }).click()
+  await page.getByRole('radio', { name: 'Bus 1', exact: true }).click()
+  await page.getByRole('button', { name: 'Mixer' }).click()
+  const level = (name: string) => mixer.getByRole('img', { name: `Level of ${name}` }).locator('div').first().evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
+  await expect.poll(async () => (await level('Bus 1')) + (await level('Return 1'))).toBe(0) // what was heard before has faded
+  await expect
+    .poll(async () => {
+      await midi(0x90, 44, 120)
+      return Math.min(await level('Bus 1'), await level('Return 1'))
+    })
+    .toBeGreaterThan(20)
+  expect(await level('Bus 1')).toBeGreaterThan(0)
+  await mixer.getByRole('button', { name: 'Close', exact: true }).last().click()
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).first().click()
 })
