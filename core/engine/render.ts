@@ -164,6 +164,7 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
       moveControl(engine, note, value)
       break
     case EventType.release:
+      if (!(padSlot >= 0 && padSlot < MAX_PADS)) break
       release(engine, padSlot, key)
       releaseAlong(engine, padSlot, key)
       break

@@ -109,19 +109,30 @@ function settleGains(engine: EngineState, voice: number, start: number, count: n
 }
 
 function addToBus(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): void {
-  const { mix, scratchLeft, gainsLeft, gainsRight, voices: v } = engine
+  const { mix, scratchLeft, voices: v } = engine
   const scratchRight = stereo ? engine.scratchRight : scratchLeft
   const bus = v.bus[voice]
-  const busLeft = mix.left[bus]
-  const busRight = mix.right[bus]
-  const moves = v.isLive[voice] !== 0
+  mix.fed[bus] = 1
+  if (v.isLive[voice] === 0) addStill(engine, voice, mix.left[bus], mix.right[bus], scratchRight, at, count)
+  else addMoving(engine, voice, mix.left[bus], mix.right[bus], scratchRight, at, count)
+}
+
+function addStill(
+  engine: EngineState,
+  voice: number,
+  busLeft: Float64Array,
+  busRight: Float64Array,
+  from: Float64Array,
+  at: number,
+  count: number,
+): void {
+  const { scratchLeft, voices: v } = engine
   const gainLeft = v.gainLeft[voice]
   const gainRight = v.gainRight[voice]
-  mix.fed[bus] = 1
   let peak = 0
   for (let i = 0; i < count; i++) {
-    const left = scratchLeft[i] * (moves ? gainsLeft[i] : gainLeft)
-    const right = scratchRight[i] * (moves ? gainsRight[i] : gainRight)
+    const left = scratchLeft[i] * gainLeft
+    const right = from[i] * gainRight
     busLeft[at + i] += left
     busRight[at + i] += right
     if (left > peak) peak = left
@@ -130,8 +141,30 @@ function addToBus(engine: EngineState, voice: number, at: number, count: number,
     else if (-right > peak) peak = -right
   }
   const { meters } = engine.memory
-  const meter = v.meter[voice]
-  if (peak > meters[meter]) meters[meter] = peak
+  if (peak > meters[v.meter[voice]]) meters[v.meter[voice]] = peak
+}
+
+/** The same where level and place have one value for every frame. */
+function addMoving(
+  engine: EngineState,
+  voice: number,
+  busLeft: Float64Array,
+  busRight: Float64Array,
+  from: Float64Array,
+  at: number,
+  count: number,
+): void {
+  const { scratchLeft, gainsLeft, gainsRight, voices: v } = engine
+  let peak = 0
+  for (let i = 0; i < count; i++) {
+    const left = scratchLeft[i] * gainsLeft[i]
+    const right = from[i] * gainsRight[i]
+    busLeft[at + i] += left
+    busRight[at + i] += right
+    peak = Math.max(peak, Math.abs(left), Math.abs(right))
+  }
+  const { meters } = engine.memory
+  if (peak > meters[v.meter[voice]]) meters[v.meter[voice]] = peak
 }
 
 /** What of a ray goes to other buses: at its own place, moved by theirs; from before the fader without its pad's and ray's level. */

@@ -1,7 +1,7 @@
 import { EnvelopeField, PointField } from '../../program/layout'
 import { NEVER } from '../../state'
 import type { EngineState } from '../../state'
-import { bent, envelopeAt } from '../envelope'
+import { bent, envelopeIn } from '../envelope'
 
 /** Level of a voice's amplitude envelope at an absolute frame; waits at the sustain point until it is let go. */
 export function ampAt(engine: EngineState, voice: number, frame: number): number {
@@ -27,13 +27,15 @@ function ampIn(at: Float64Array, engine: EngineState, voice: number, frame: numb
   const held = arena[point + PointField.frame]
   const after = (frame - v.releaseFrame[voice]) * scale + held
   const next = arena[point + PointField.length + PointField.frame]
-  if (sustain < 0 || v.holds[voice] === 0) at[0] = envelopeAt(arena, envelope, time)
-  else if (v.releaseFrame[voice] === NEVER) at[0] = envelopeAt(arena, envelope, Math.min(time, held))
-  else if (after >= next) at[0] = envelopeAt(arena, envelope, after)
-  else {
+  const waits = sustain >= 0 && v.holds[voice] !== 0
+  const isLetGo = v.releaseFrame[voice] !== NEVER
+  if (waits && isLetGo && after < next) {
     const to = arena[point + PointField.length + PointField.value]
     at[0] = bent(v.releaseLevel[voice], to, (after - held) / (next - held), arena[point + PointField.length + PointField.k])
+    return
   }
+  at[0] = !waits ? time : isLetGo ? after : Math.min(time, held)
+  envelopeIn(at, 0, arena, envelope)
 }
 
 /** The level envelope over a stretch; what is held is looked at frame by frame. */
