@@ -86,7 +86,7 @@ export const notPlayed: readonly NotPlayed[] = [
   { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
   { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },
   { where: 'tillers.to: all but pads, rays and levels of buses', words: 'tillers of turns, bands, effects and places of buses', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !isBusLevel(address))) },
-  { where: 'groove.lanes', words: 'lanes', ...anyGroove(({ lanes }) => (lanes?.length ?? 0) > 0) },
+  { where: 'groove.lanes: all but levels of buses', words: 'lanes of anything but levels', ...anyGroove(({ lanes = [] }) => lanes.some(({ address, points }) => points.length > 0 && !isBusLevel(address))) },
 ] // prettier-ignore
 
 /** What a pad has that is not played yet, in words, each once. */

@@ -193,3 +193,26 @@ test('the groove stops with what it holds, and an edit of a groove keeps the oth
   const removed = applyEdit(kit, { type: 'removeGroove', grooveId: kit.grooves[0].id })
   expect(heard({ ...removed, pads: [] }, 1)).toEqual([])
 })
+
+test('a lane leads the level of the kit or a bus through the lap, in blocks of any size, and lets go of it at the end', () => {
+  const steady = aKit([{ bands: [[{ sampleRateHz: RATE, channels: [new Float32Array(2 * RATE).fill(0.25)] }]] }])
+  const lane = { id: 'lane', address: { scope: 'kit' as const, param: 'gainDb' }, points: [{ step: 4, value: -20, bend: 0 }, { step: 8, value: 0, bend: 0 }] } // prettier-ignore
+  const given = groove([[]], { lengthSteps: 16, lanes: [lane] }, steady.kit.pads)
+  const kit: Kit = { ...steady.kit, tempoBpm: 120, values: { gainDb: -6 }, grooves: [given] }
+  const play = (block: number) => {
+    const { engine } = createOffline(kit, RATE, (hash) => steady.audio.get(hash))
+    const events = [
+      { ...BEGIN, frame: 0 },
+      { frame: 0, type: EventType.strike, padSlot: 0, velocity: 127 },
+      { frame: 60000, type: EventType.stopGroove, padSlot: 0 },
+    ]
+    return renderOffline(engine, toScore(events), 90000, block)[0]
+  }
+  const left = play(4096)
+  const dB = [12000, 24000 + 12000, 50000, 80000].map((frame) => Math.round(10 * 20 * Math.log10(left[frame] / 0.25)) / 10 + 0)
+  // before its first point it stands there; half way between two it is between them (5 ms late); after, at the last; then the fader's
+  expect([dB[0], dB[2], dB[3]]).toEqual([-20, 0, -6])
+  expect(dB[1]).toBeCloseTo(-10.2, 1)
+  expect(left.every((sample, i) => i === 0 || Math.abs(sample - left[i - 1]) < 0.002)).toBe(true)
+  expect(play(101)).toEqual(left)
+})

@@ -7,6 +7,7 @@ import { chance, Purpose } from '../strike/chance'
 import { strikeBead } from '../strike/links'
 import { releaseKey } from '../strike/stops'
 import { countAtGroove } from '../strike/strike'
+import { beginLanes } from './lanes'
 import { bent } from '../voice/envelope'
 
 /** What the strikes of a groove are held by. */
@@ -52,6 +53,7 @@ function takeProgram(engine: EngineState): void {
   groove.program = programOf(engine, GROOVE_ENTRY)
   if (groove.program === 0) return
   groove.framesPerBeat = arena[groove.program + GrooveHead.framesPerBeat]
+  beginLanes(engine)
   groove.rows.fill(0)
   for (let section = 0; section < arena[groove.program + GrooveHead.sectionCount]; section++)
     for (let string = 0; string < arena[sectionRow(engine, section) + SectionField.stringCount]; string++) {
@@ -70,7 +72,7 @@ function sectionOf(engine: EngineState, hash: number): number {
   return 0
 }
 
-function sectionRow({ groove, memory }: EngineState, section = groove.section): number {
+export function sectionRow({ groove, memory }: EngineState, section = groove.section): number {
   return groove.program + memory.arena[groove.program + GrooveHead.sections] + section * SectionField.length
 }
 

@@ -93,5 +93,6 @@ function beadClips(kit: Kit): readonly Clip[] {
 /** What the groove's program depends on. */
 export function grooveInputs(kit: Kit, choice: unknown, audioOf: (audio: AudioHash) => unknown): Inputs {
   const present = beadClips(kit).map((clip) => audioOf(clip.audio) !== undefined)
-  return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...present]
+  const led = kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ address }) => levelOf(kit, address.id)))
+  return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...present, ...led]
 }

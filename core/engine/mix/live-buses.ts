@@ -1,5 +1,6 @@
 import { dbToGainIn } from '../math'
 import { KitHead, MAX_BUSES, ParamCode, PARAMS, ResponseField } from '../program/layout'
+import { addLanes } from '../groove/lanes'
 import { GRID_FRAMES } from '../state'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
@@ -24,11 +25,12 @@ export function beginLiveBuses(engine: EngineState): void {
   const before = engine.turnScratch
   for (let slot = 0; slot < MAX_BUSES; slot++) before[slot] = mix.isLive[slot]
   for (let i = 0; i < memory.arena[kit + KitHead.liveCount]; i++) mix.isLive[memory.arena[liveRow(engine, i) + ResponseField.only]] = 1
-  gatherTargets(engine)
+  gatherTargets(engine, engine.frame)
   for (let slot = 0; slot < MAX_BUSES; slot++) if (before[slot] === 0) mix.liveFrom[slot] = mix.liveTo[slot] = targets[slot]
 }
 
-function gatherTargets(engine: EngineState): void {
+/** What controls, tillers and lanes lead levels by, once that has settled. */
+function gatherTargets(engine: EngineState, frame: number): void {
   const { memory, kit } = engine
   targets.fill(0)
   for (let i = 0; i < memory.arena[kit + KitHead.liveCount]; i++) {
@@ -37,6 +39,7 @@ function gatherTargets(engine: EngineState): void {
     addControl(engine, row, 0, sums)
     targets[memory.arena[row + ResponseField.only]] += sums[ParamCode.gainDb]
   }
+  addLanes(engine, frame, targets)
 }
 
 /** Works out the levels that move, for every frame of a run. */
@@ -45,7 +48,7 @@ export function moveLevels(engine: EngineState, count: number): void {
   if (kit === 0 || !anyLive(engine)) return
   for (let i = 0; i < count; i++) {
     const frame = engine.frame + i
-    if (frame % GRID_FRAMES === 0) beginCell(engine)
+    if (frame % GRID_FRAMES === 0) beginCell(engine, frame)
     for (let slot = 0; slot < MAX_BUSES; slot++)
       if (mix.isLive[slot] !== 0)
         mix.liveGain[slot][i] = mix.liveFrom[slot] + ((mix.liveTo[slot] - mix.liveFrom[slot]) * (frame % GRID_FRAMES)) / GRID_FRAMES
@@ -71,9 +74,9 @@ function addSway(engine: EngineState, row: number, frame: number, i: number): vo
 }
 
 /** On a point of the grid what controls move sets out anew for where it is to be. */
-function beginCell(engine: EngineState): void {
+function beginCell(engine: EngineState, frame: number): void {
   const { mix, nearing } = engine
-  gatherTargets(engine)
+  gatherTargets(engine, frame)
   for (let slot = 0; slot < MAX_BUSES; slot++) {
     if (mix.isLive[slot] === 0) continue
     mix.liveFrom[slot] = mix.liveTo[slot]

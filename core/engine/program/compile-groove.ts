@@ -2,12 +2,13 @@ import type { BeadId, GrooveId } from '../../kit/ids'
 import type { Groove, GrooveString, Kit } from '../../kit/kit'
 import { grooveBeats, stringBeats, timedBeads } from '../../kit/groove-time'
 import type { TimedBead } from '../../kit/groove-time'
-import { parameterRow } from '../../kit/parameters'
+import { parameterRow, valueOf } from '../../kit/parameters'
 import { hashId } from '../strike/chance'
 import { movedParameters } from './codes'
 import { bendToK, movedValue, table } from './context'
 import type { CompileContext } from './context'
-import { BeadField, ClipField, GrooveHead, LockField, ParamCode, SectionField, StringField } from './layout'
+import { levelSlot } from './compile-kit'
+import { BeadField, ClipField, GrooveHead, LaneField, LanePointField, LockField, ParamCode, SectionField, StringField } from './layout'
 import { writeClip } from './write-bands'
 
 /** What of a kit's grooves is played: one of them round and round, or its song. */
@@ -16,6 +17,14 @@ export type GrooveChoice = GrooveId | 'song'
 export interface GrooveContext extends CompileContext {
   /** The slot of a bead, which stays while it is edited; undefined where there is no room for more. */
   beadSlotOf(beadId: BeadId): number | undefined
+}
+
+/** Where the parts of a groove stand; sections that play the same one share them. */
+interface Written {
+  readonly strings: number
+  readonly stringCount: number
+  readonly lanes: number
+  readonly laneCount: number
 }
 
 interface Section {
@@ -45,22 +54,24 @@ export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, contex
   out[GrooveHead.sectionCount] = sections.length
   const at = table(out, sections.length, SectionField.length)
   out[GrooveHead.sections] = at
-  const written = new Map<Groove, { strings: number; count: number }>()
+  const written = new Map<Groove, Written>()
   sections.forEach(({ groove, laps }, i) => {
     const row = at + i * SectionField.length
-    const strings = written.get(groove) ?? writeStrings(out, kit, groove, context)
-    written.set(groove, strings)
+    const parts = written.get(groove) ?? { ...writeStrings(out, kit, groove, context), ...writeLanes(out, kit, groove, context) }
+    written.set(groove, parts)
     out[row + SectionField.grooveHash] = hashId(groove.id)
     out[row + SectionField.lengthBeats] = grooveBeats(groove)
     out[row + SectionField.laps] = laps
-    out[row + SectionField.stringCount] = strings.count
-    out[row + SectionField.strings] = strings.strings
+    out[row + SectionField.stringCount] = parts.stringCount
+    out[row + SectionField.strings] = parts.strings
+    out[row + SectionField.laneCount] = parts.laneCount
+    out[row + SectionField.lanes] = parts.lanes
   })
   out[GrooveHead.size] = out.length
   return Float64Array.from(out)
 }
 
-function writeStrings(out: number[], kit: Kit, groove: Groove, context: GrooveContext): { strings: number; count: number } {
+function writeStrings(out: number[], kit: Kit, groove: Groove, context: GrooveContext): Pick<Written, 'strings' | 'stringCount'> {
   const strings = groove.strings.filter(({ padId }) => kit.pads.some(({ id }) => id === padId))
   const feel = groove.feel && kit.grooves.find(({ id }) => id === groove.feel?.grooveId)
   const at = table(out, strings.length, StringField.length)
@@ -77,7 +88,31 @@ function writeStrings(out: number[], kit: Kit, groove: Groove, context: GrooveCo
     out[row + StringField.beads] = beads
     timed.forEach((one, place) => writeBead(out, beads + place * BeadField.length, groove, string, one, context))
   })
-  return { strings: at, count: strings.length }
+  return { strings: at, stringCount: strings.length }
+}
+
+/** Lanes of levels; those of anything else wait in the document. */
+function writeLanes(out: number[], kit: Kit, groove: Groove, context: GrooveContext): Pick<Written, 'lanes' | 'laneCount'> {
+  const lanes = (groove.lanes ?? []).flatMap(({ address, points }) => {
+    const slot = levelSlot(kit, address, context)
+    return slot === undefined || points.length === 0 ? [] : [{ slot, address, points: [...points].sort((a, b) => a.step - b.step) }]
+  })
+  const at = table(out, lanes.length, LaneField.length)
+  lanes.forEach(({ slot, address, points }, i) => {
+    const row = at + i * LaneField.length
+    const of = kit.buses.find(({ id }) => id === address.id) ?? kit
+    out[row + LaneField.slot] = slot
+    out[row + LaneField.base] = valueOf(of, 'gainDb')
+    out[row + LaneField.pointCount] = points.length
+    const first = table(out, points.length, LanePointField.length)
+    out[row + LaneField.points] = first
+    points.forEach(({ step, value, bend }, place) => {
+      out[first + place * LanePointField.length + LanePointField.beat] = step / groove.stepsPerBeat
+      out[first + place * LanePointField.length + LanePointField.value] = value
+      out[first + place * LanePointField.length + LanePointField.k] = bendToK(bend)
+    })
+  })
+  return { lanes: at, laneCount: lanes.length }
 }
 
 interface PlacedBead extends TimedBead {

@@ -33,7 +33,7 @@ export function compileKit(kit: Kit, context: CompileContext): Float64Array {
 }
 
 /** The slot of the bus, or the master, whose level an address means; undefined for anything else. */
-function levelSlot(kit: Kit, { scope, id, param }: Address, context: CompileContext): number | undefined {
+export function levelSlot(kit: Kit, { scope, id, param }: Address, context: CompileContext): number | undefined {
   if (param !== 'gainDb') return undefined
   if (scope === 'kit') return MASTER
   const isThere = scope === 'bus' && kit.buses.some((bus) => bus.id === id)

@@ -91,7 +91,10 @@ export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', '
 
 /** A groove: sections that follow each other, each of strings of beads. `laps` is 0 for one that goes round for ever. */
 export const GrooveHead = layout('size', 'framesPerBeat', 'sectionCount', 'sections')
-export const SectionField = layout('grooveHash', 'lengthBeats', 'laps', 'stringCount', 'strings')
+export const SectionField = layout('grooveHash', 'lengthBeats', 'laps', 'stringCount', 'strings', 'laneCount', 'lanes')
+/** A lane leads the level of a bus, in dB, while its groove plays; `base` is where the fader stands. */
+export const LaneField = layout('slot', 'base', 'pointCount', 'points')
+export const LanePointField = layout('beat', 'value', 'k')
 export const StringField = layout('padSlot', 'lengthBeats', 'beadCount', 'beads')
 /** `beat` is from the start of the string's lap, and `lapShift` 1 where it lies before the lap that it belongs to. */
 export const BeadField = layout(
