@@ -44,9 +44,12 @@ export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClo
 function WholeKit({ kit, gesture }: { readonly kit: Kit; readonly gesture: KitGesture }) {
   return (
     <>
-      <Meter level={() => busLevel()} label="Level of the whole kit" />
+      <View style={{ gap: 4 }}>
+        <Text look="strong">The whole kit</Text>
+        <Meter level={() => busLevel()} label="Level of the whole kit" />
+      </View>
       <Slider
-        label="The whole kit"
+        label="Level of all pads and buses"
         value={valueOf(kit, 'gainDb')}
         min={-48}
         max={24}
