@@ -14,6 +14,7 @@ import { editKit } from '../../shell'
 import { padGesture } from '../../shell/use-kit'
 import { MODES, PICKS } from '../play-choices'
 import { ChokeChips } from './ChokeChips'
+import { LinkChips } from './LinkChips'
 import { TurnRules } from './TurnRules'
 
 const MOST_NOTES = 4
@@ -35,6 +36,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
       <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
       <TurnRules settings={settings} bands={pad.bands.length} onSet={set} />
       <ChokeChips kit={kit} pad={pad} />
+      <LinkChips kit={kit} pad={pad} />
       <Chips label="When struck" options={MODES} value={settings.mode} onChoose={(mode) => set({ mode })} />
       <Slider
         label="Strikes at once"
@@ -48,7 +50,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
       />
       <Text look="small" tone="muted">
         Where more are struck, the oldest that was let go is stopped, then the oldest, and of two that began together the softer. The pad’s
-        limit comes first, then its choke group’s, then the kit’s.
+        limit comes first, then its choke group’s, then one that it shares, then the kit’s.
       </Text>
       <NameField label="Notes that strike it" value={notesInWords(pad.notes)} placeholder="None: it answers no note" onName={setNotes} />
       <Text look="small" tone="muted">
