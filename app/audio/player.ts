@@ -1,4 +1,5 @@
 import {
+  ACT_RECORDS,
   BUS_METERS,
   controlNumbers,
   createLoader,
@@ -225,7 +226,10 @@ function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: Fr
   memory.status.set(status)
   memory.uses.set(uses)
   memory.log.set(log)
-  memory.acts.set(acts)
+  const width = EventField.length
+  const first = status[StatusField.actCount] - acts.length / width
+  for (let i = 0; i < acts.length / width; i++)
+    memory.acts.set(acts.subarray(i * width, (i + 1) * width), ((first + i) % ACT_RECORDS) * width)
   for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
 }
 

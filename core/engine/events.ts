@@ -19,12 +19,14 @@ export interface Queue {
 }
 
 export function createQueue(size: number): Queue {
+  const free = new Int32Array(size)
+  for (let i = 0; i < size; i++) free[i] = size - 1 - i
   return {
     rows: new Float64Array(size * WIDTH),
     order: new Float64Array(size),
     heap: new Int32Array(size),
     length: 0,
-    free: Int32Array.from({ length: size }, (_, i) => size - 1 - i),
+    free,
     freeCount: size,
     found: new Int32Array(size),
     given: 0,

@@ -51,10 +51,10 @@ function takeProgram(engine: EngineState): void {
   const { arena } = memory
   groove.programSlot = playing[GROOVE_ENTRY]
   groove.program = programOf(engine, GROOVE_ENTRY)
+  groove.rows.fill(0)
   if (groove.program === 0) return
   groove.framesPerBeat = arena[groove.program + GrooveHead.framesPerBeat]
   beginLanes(engine)
-  groove.rows.fill(0)
   for (let section = 0; section < arena[groove.program + GrooveHead.sectionCount]; section++)
     for (let string = 0; string < arena[sectionRow(engine, section) + SectionField.stringCount]; string++) {
       const row = stringRow(engine, string, section)

@@ -24,6 +24,7 @@ export interface FromWorklet {
   readonly status: Float64Array
   readonly uses: Int32Array
   readonly log: Float64Array
+  /** Events that acted since the last report, as a score. */
   readonly acts: Float64Array
   readonly meters: Float64Array
 }

@@ -3,6 +3,7 @@ import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
 import { EventField, StatusField } from '../program/layout'
 import { addEvent } from '../events'
+import { readActs } from '../offline'
 import { render } from '../render'
 import { createEngine } from '../state'
 import type { EngineState } from '../state'
@@ -33,6 +34,7 @@ export function registerProcessors(): void {
     private readonly engine: EngineState
     private readonly shared: boolean
     private blocks = 0
+    private told = 0
     private tapped: Float32Array[] | undefined
     private tap: MixTap | undefined
 
@@ -57,7 +59,7 @@ export function registerProcessors(): void {
       render(this.engine, output[0], output[1] ?? output[0], 0, output[0].length, mix && this.tap)
       if (nowMs() - fromMs > (1000 * output[0].length) / sampleRate) this.engine.memory.status[StatusField.lateBlocks]++
       if (!this.shared && ++this.blocks % REPORT_BLOCKS === 0)
-        report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>)
+        this.told = report(this.engine.memory, this.port as unknown as Port<ToWorklet, FromWorklet>, this.told)
       return true
     }
   }
@@ -134,15 +136,17 @@ function receive(engine: EngineState, message: ToWorklet): void {
   }
 }
 
-function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>): void {
-  const { status, uses, log, acts, meters } = memory
+/** Tells a page that has a copy how memory stands; of events that acted only those since the last time. Returns how many there are. */
+function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>, told: number): number {
+  const { status, uses, log, meters } = memory
   port.postMessage({
     type: 'state',
     status: status.slice(),
     uses: uses.slice(),
     log: log.slice(),
-    acts: acts.slice(),
+    acts: readActs(memory, told),
     meters: meters.slice(),
   })
   meters.fill(0) // told; the page keeps the highest until it looks
+  return status[StatusField.actCount]
 }
