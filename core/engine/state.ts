@@ -3,6 +3,8 @@ import type { Queue } from './events'
 import { createGroovePlay } from './groove/play-state'
 import type { GroovePlay } from './groove/play-state'
 import type { EngineMemory } from './memory/memory'
+import { createInserts } from './mix/inserts'
+import type { Inserts } from './mix/inserts'
 import { createMix } from './mix/mix-state'
 import type { Mix } from './mix/mix-state'
 import { CONTROLS } from './program/codes'
@@ -97,6 +99,7 @@ export interface EngineState {
   score: Float64Array
   scoreCursor: number
   readonly mix: Mix
+  readonly inserts: Inserts
   readonly groove: GroovePlay
   limiterGain: number
   readonly limiterRelease: number
@@ -141,6 +144,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     score: new Float64Array(0),
     scoreCursor: 0,
     mix: createMix(sampleRateHz, CHUNK_FRAMES),
+    inserts: createInserts(sampleRateHz, CHUNK_FRAMES),
     groove: createGroovePlay(),
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),

@@ -1,5 +1,5 @@
 import { MOST, createBus } from '@heliaster/core/kit'
-import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
+import type { Bus, BusId, Insert, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
 import { makeId } from '../../documents/make-id'
 
@@ -42,4 +42,17 @@ export function busesAfter(kit: Kit, bus: Bus): Bus[] {
       return found ? leadsHere(found, new Set([...seen, found.id])) : false
     })
   return kit.buses.filter((one) => !leadsHere(one, new Set([one.id])))
+}
+
+/** How wide a bus sounds: 0 one channel, 1 as it comes, 2 twice as far apart. */
+export function widthOf(bus: Bus): number {
+  return bus.inserts.find(({ kind }) => kind === 'width')?.values.width ?? 1
+}
+
+/** The bus with that width: by the effect that it has for it, or a new one after the others. */
+export function withWidth(bus: Bus, width: number): Bus {
+  const own = bus.inserts.find(({ kind }) => kind === 'width')
+  const made: Insert = own ?? { id: `${bus.id}.width` as Insert['id'], kind: 'width', values: {}, choices: {}, bypass: false }
+  const changed = { ...made, values: { ...made.values, width } }
+  return { ...bus, inserts: own ? bus.inserts.map((one) => (one === own ? changed : one)) : [...bus.inserts, changed] }
 }

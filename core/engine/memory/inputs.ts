@@ -65,7 +65,7 @@ function levelOf(kit: Kit, id: string | undefined): unknown {
 export function kitInputs(kit: Kit): Inputs {
   const ways = kit.buses.flatMap((bus) => [bus.id, bus.out, ...bus.sends.flatMap(({ busId, tap }) => [busId, tap])])
   const led = kit.tillers.flatMap(({ to }) => to.flatMap(({ address }) => (address.scope === 'bus' || address.scope === 'kit' ? [levelOf(kit, address.id)] : []))) // prettier-ignore
-  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, ...kit.tillers.map(({ to }) => to), ...ways, ...led]
+  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, kit.inserts, ...kit.buses.map(({ inserts }) => inserts), ...kit.tillers.map(({ to }) => to), ...ways, ...led] // prettier-ignore
 }
 
 const idsOf = new WeakMap<readonly Pad[], string>()

@@ -1,6 +1,7 @@
 import { BUS_METERS } from '../memory/memory'
 import { MASTER, StatusField } from '../program/layout'
 import type { EngineState } from '../state'
+import { runInserts } from './inserts'
 import { nearer } from './mix-state'
 import type { Stem } from './sum-buses'
 
@@ -9,7 +10,8 @@ export const LIMITER_CEILING = 0.9660508789898133
 
 /**
  * Where the mix goes before the limiter, at the same frames as the output: what is taken back in. `stems` are its parts,
- * `sum` what they add up to, before the kit's own level.
+ * `sum` what they add up to, before what is put into the
+ * master and the kit's own level.
  */
 export interface MixTap {
   readonly left: Float32Array
@@ -40,6 +42,7 @@ export function mixDown(
   const live = mix.liveGain[MASTER]
   let loudest = 0
   if (tap?.sum) copySum(tap.sum, mixLeft, mixRight, offset, count)
+  runInserts(engine, MASTER, count)
   for (let i = 0; i < count; i++) {
     if (kitGain !== targetGain) kitGain = nearer(kitGain, targetGain, mix.step)
     const level = isLive ? kitGain * live[i] : kitGain

@@ -1,6 +1,6 @@
 import { aKit, seeded } from '../../kit/builders'
 import type { BusId } from '../../kit/ids'
-import type { Bus, Kit, Ray } from '../../kit/kit'
+import type { Bus, Insert, Kit, Ray } from '../../kit/kit'
 import { createBus } from '../../kit/make'
 import { responseTo } from '../../kit/responses'
 import type { Response } from '../../kit/shape'
@@ -81,6 +81,56 @@ test('sends leave before the fader or after it, of rays and of buses', () => {
     ),
   )
   expect([left, right]).toEqual([0.25, Number((0.25 + 0.25 * Math.SQRT2).toFixed(5))])
+})
+
+const width = (id: string, share: number, more: Partial<Insert> = {}): Insert => ({ id: id as Insert['id'], kind: 'width', values: { width: share }, choices: {}, bypass: false, ...more }) // prettier-ignore
+
+test('what is put into a bus and into the kit sounds in order; one that changes nothing changes no bit', () => {
+  const stereo = { sampleRateHz: RATE, channels: [new Float32Array(9000).fill(0.4), new Float32Array(9000).fill(0.2)] }
+  const rig = aKit([{ bands: [[stereo]] }])
+  const through = (ofBus: Insert[], ofKit: Insert[] = []) => {
+    const { kit, audio } = withRays(rig, () => ({ bus: 'a' as BusId }), [bus('a', { inserts: ofBus })])
+    return standing(played({ audio, kit: { ...kit, inserts: ofKit } }, [strike(0)]))
+  }
+  const close = (given: number[], expected: number[]) => given.forEach((one, i) => expect(one).toBeCloseTo(expected[i], 5))
+  expect(through([])).toEqual([0.4, 0.2].map((one) => Number(Math.fround(one).toFixed(5))))
+  close(through([width('w', 0)]), [0.3, 0.3])
+  close(through([width('w', 2)]), [0.5, 0.1])
+  close(through([width('w', 2), width('v', 0.5)]), [0.4, 0.2])
+  close(through([width('w', 0, { bypass: true })]), [0.4, 0.2])
+  close(through([width('w', 2)], [width('m', 0)]), [0.3, 0.3])
+  const plain = played(
+    withRays(rig, () => ({ bus: 'a' as BusId }), [bus('a')]),
+    [strike(0)],
+  )
+  expect(
+    played(
+      withRays(rig, () => ({ bus: 'a' as BusId }), [bus('a', { inserts: [width('w', 1)] })]),
+      [strike(0)],
+    ),
+  ).toEqual(plain)
+})
+
+test('putting an effect in or out goes over in 10 ms, its numbers near where they are put, in blocks of any size', () => {
+  const stereo = { sampleRateHz: RATE, channels: [new Float32Array(30000).fill(0.4), new Float32Array(30000).fill(0.2)] }
+  const rig = aKit([{ bands: [[stereo]] }])
+  const edited = (block: number) => {
+    const { kit, audio } = withRays(rig, () => ({ bus: 'a' as BusId }), [bus('a')])
+    const { engine, loader } = createOffline(kit, RATE, (hash) => audio.get(hash))
+    const out: number[] = []
+    const run = (frames: number) => out.push(...renderOffline(engine, frames === 2000 && out.length === 0 ? toScore([strike(0)]) : new Float64Array(0), frames, block)[0]) // prettier-ignore
+    run(2000)
+    for (const inserts of [[width('w', 0)], [width('w', 2)], [width('v', 1), width('w', 2)], []]) {
+      loader.load({ ...kit, buses: [bus('a', { inserts })] })
+      run(5003)
+    }
+    return out
+  }
+  const left = edited(4096)
+  const at = (frame: number) => Math.round(left[frame] * 1000) / 1000
+  expect([1999, 2240, 2480, 7000, 12000, 12240, 17000, 17240, 22000].map(at)).toEqual([0.4, 0.35, 0.3, 0.3, 0.5, 0.5, 0.5, 0.452, 0.4])
+  expect(left.every((sample, i) => i === 0 || Math.abs(sample - left[i - 1]) < 0.001)).toBe(true)
+  expect(edited(101)).toEqual(left)
 })
 
 /** How far one render lies from another, dB against it. */

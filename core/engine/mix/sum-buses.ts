@@ -1,6 +1,7 @@
 import { BUS_METERS } from '../memory/memory'
 import { BusField, KitHead, MASTER, SendField } from '../program/layout'
 import type { EngineState } from '../state'
+import { restInserts, runInserts } from './inserts'
 import { MOST_SENDS, nearer, placeAt } from './mix-state'
 import { busRow } from './take-kit'
 
@@ -12,8 +13,8 @@ export interface Stem {
 }
 
 /**
- * Sums all buses of a run into the master's block, in the order of their rows: sends from before the fader, the fader, sends
- * from after it, then into the bus it goes to. A bus that nothing feeds costs nothing. Audio thread: allocates nothing.
+ * Sums all buses of a run into the master's block, in the order of their rows: what is put into them, sends from before the
+ * fader, the fader, sends from after it, then into the bus it goes to. A bus that nothing feeds costs nothing. Audio thread: allocates nothing.
  */
 export function sumBuses(engine: EngineState, count: number, stems: readonly Stem[] | undefined, offset: number): void {
   const { mix, memory, kit } = engine
@@ -22,6 +23,8 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
   for (let i = 0; i < memory.arena[kit + KitHead.busCount]; i++) {
     const row = busRow(engine, i)
     const slot = memory.arena[row + BusField.slot]
+    if (mix.fed[slot] === 0) restInserts(engine, slot, count)
+    else runInserts(engine, slot, count)
     sendFrom(engine, row, slot, count, 1)
     moveGain(engine, slot, count)
     sendFrom(engine, row, slot, count, 0)

@@ -17,6 +17,7 @@ import { takeGroove } from '../groove/play'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followEdits, followPlaces } from '../voice/follow'
+import { takeInserts } from './inserts'
 import { beginLiveBuses } from './live-buses'
 import { MOST_SENDS } from './mix-state'
 
@@ -69,6 +70,7 @@ function beginKit(engine: EngineState): void {
       mix.sendTarget[slot * MOST_SENDS + send] = arena[kit + arena[row + BusField.sends] + send * SendField.length + SendField.gain]
   }
   settlePlaces(engine)
+  takeInserts(engine)
   for (let slot = 0; slot < MAX_BUSES; slot++) if (slot === MASTER || known[slot] !== 0) beginBus(engine, slot)
   const { voices } = engine
   for (let voice = 0; voice < engine.voiceTop; voice++) if (known[voices.bus[voice]] === 0) voices.bus[voice] = MASTER

@@ -11,6 +11,9 @@ export const lawCodes = { power: 0, linear: 1 } as const
 export const onCodes = { strike: 0, letGo: 1, pressure: 2 } as const
 /** What a voice passes. */
 export const stageCodes = { filter1: 1, level: 2 } as const
+/** Kinds of effects that the engine plays, and their numbers in the order of their places in a row. */
+export const effectCodes = { width: 1 } as const
+export const effectValues = { width: ['width'] } as const
 export const waveCodes = { sine: 0, triangle: 1, falling: 2, steps: 3 } as const
 
 /** What moves parameters: a control is any input that stands somewhere, from wheel to tiller. */

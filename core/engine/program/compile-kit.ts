@@ -1,13 +1,15 @@
 import type { BusId } from '../../kit/ids'
-import type { Bus, Kit } from '../../kit/kit'
+import { effects } from '../../kit/effects'
+import type { EffectRow } from '../../kit/effects'
+import type { Bus, Insert, Kit } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import type { Address } from '../../kit/shape'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
-import { controlNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
-import { table } from './context'
+import { controlNumbers, effectCodes, effectValues, sourceCodes, TILLERS, waveCodes } from './codes'
+import { codeIn, table } from './context'
 import type { CompileContext } from './context'
-import { BusField, KitHead, MASTER, OscillatorField, SendField } from './layout'
+import { BusField, InsertField, KitHead, MASTER, OscillatorField, SendField } from './layout'
 import { sourceOf, writeMovers } from './write-responses'
 import type { Mover } from './write-responses'
 
@@ -25,6 +27,8 @@ export function compileKit(kit: Kit, context: CompileContext): Float64Array {
   writeOscillators(out, kit, context)
   out[KitHead.tillers] = out.length
   for (let i = 0; i < TILLERS; i++) out.push(kit.tillers[i]?.value ?? 0)
+  out[KitHead.insertCount] = played(kit.inserts).length
+  out[KitHead.inserts] = writeInserts(out, kit.inserts)
   const live = [...busResponses(kit, context), ...busTillers(kit, context)]
   out[KitHead.liveCount] = live.length
   out[KitHead.live] = writeMovers(out, live)
@@ -93,11 +97,32 @@ function writeBus(out: number[], row: number, bus: Bus, context: CompileContext)
   const at = table(out, bus.sends.length, SendField.length)
   out[row + BusField.sendCount] = bus.sends.length
   out[row + BusField.sends] = at
+  out[row + BusField.insertCount] = played(bus.inserts).length
+  out[row + BusField.inserts] = writeInserts(out, bus.inserts)
   bus.sends.forEach((send, i) => {
     out[at + i * SendField.length + SendField.to] = context.busSlotOf(send.busId)
     out[at + i * SendField.length + SendField.gain] = dbToGain(valueOf(send, 'gainDb'))
     out[at + i * SendField.length + SendField.isPre] = send.tap === 'pre' ? 1 : 0
   })
+}
+
+/** What of the effects in a bus sounds: kinds that are played, not bypassed. */
+function played(inserts: readonly Insert[]): Insert[] {
+  return inserts.filter(({ kind, bypass }) => !bypass && codeIn(effectCodes, kind) !== undefined)
+}
+
+function writeInserts(out: number[], inserts: readonly Insert[]): number {
+  const list = played(inserts)
+  const at = table(out, list.length, InsertField.length)
+  list.forEach(({ id, kind, values }, i) => {
+    const row = at + i * InsertField.length
+    const names: readonly string[] = effectValues[kind as keyof typeof effectValues]
+    const table = effects[kind] as Record<string, EffectRow>
+    out[row + InsertField.hash] = hashId(id)
+    out[row + InsertField.kind] = effectCodes[kind as keyof typeof effectCodes]
+    names.forEach((name, place) => (out[row + InsertField.value0 + place] = values[name] ?? table[name].usual))
+  })
+  return at
 }
 
 function writeOscillators(out: number[], kit: Kit, context: CompileContext): void {

@@ -74,19 +74,13 @@ export const ResponseField = layout('from', 'number', 'to', 'amount', 'bias', 'k
  * are rows of ResponseField that move the levels of buses; `only` is the slot of the bus, 0 for the master.
  */
 export const KitHead = layout(
-  'size',
-  'gain',
-  'maxStrikes',
-  'seed',
-  'busCount',
-  'buses',
-  'oscillatorCount',
-  'oscillators',
-  'tillers',
-  'liveCount',
-  'live',
-)
-export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends')
+  'size', 'gain', 'maxStrikes', 'seed', 'busCount', 'buses', 'oscillatorCount', 'oscillators', 'tillers', 'liveCount', 'live',
+  'insertCount', 'inserts',
+) // prettier-ignore
+export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends', 'insertCount', 'inserts')
+/** What is put into a bus, in order; then the numbers of its kind, in the order of the table of effects. */
+export const InsertField = layout('hash', 'kind', 'value0', 'value1', 'value2', 'value3')
+export const MOST_INSERTS = 6
 export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', 'runsAlways')
 
 /** A groove: sections that follow each other, each of strings of beads. `laps` is 0 for one that goes round for ever. */

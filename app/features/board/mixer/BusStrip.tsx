@@ -7,11 +7,12 @@ import { busLevel, soloed } from '../../../audio/sound'
 import { Button, IconButton } from '../../../ui/Button'
 import { Chips } from '../../../ui/Chips'
 import { NameField } from '../../../ui/NameField'
+import { Slider } from '../../../ui/Slider'
 import { Text } from '../../../ui/Text'
 import { editKit } from '../../shell'
 import { padName } from '../../shell/use-kit'
 import type { KitGesture } from '../../shell/use-kit'
-import { busesAfter } from '../bus-edits'
+import { busesAfter, widthOf, withWidth } from '../bus-edits'
 import { Sends } from './Sends'
 import { Strip } from './Strip'
 
@@ -98,6 +99,17 @@ function BusSettings({ kit, bus, gesture, feeds }: Props & { readonly feeds: rea
           onChoose={goTo}
         />
       )}
+      <Slider
+        label="Width"
+        value={100 * widthOf(bus)}
+        min={0}
+        max={200}
+        step={1}
+        unit="%"
+        neutral={100}
+        onSlide={(percent) => gesture.set([{ type: 'putBus', bus: withWidth(bus, percent / 100) }])}
+        onDone={gesture.end}
+      />
       <Sends
         from={bus.name}
         sends={bus.sends}

@@ -8,7 +8,7 @@ import { useState } from 'react'
 import { lossWords } from './LossLine'
 import { MixerSheet } from './MixerSheet'
 import { Sends } from './Sends'
-import { busesAfter } from '../bus-edits'
+import { busesAfter, widthOf, withWidth } from '../bus-edits'
 
 let doc: Kit
 const mockEdit = jest.fn((_id: unknown, edits: KitEdit[]) => {
@@ -84,6 +84,14 @@ test('a bus is offered none that leads back to it', () => {
       buses.find((one) => one.id === id)!,
     ).map((one) => one.id)
   expect([after('a'), after('b'), after('c'), after('d')]).toEqual([['b', 'c', 'd'], ['c', 'd'], ['d'], ['a', 'b', 'c']])
+})
+
+test('a bus gets an effect for its width, and keeps the others', () => {
+  const echo = { id: 'echo' as never, kind: 'echo' as const, values: {}, choices: {}, bypass: false }
+  const wide = withWidth(bus('a', { inserts: [echo] }), 1.5)
+  expect([wide.inserts.map(({ kind }) => kind), widthOf(wide)]).toEqual([['echo', 'width'], 1.5])
+  const again = withWidth(wide, 0.5)
+  expect([again.inserts.length, again.inserts[1].id, widthOf(again), widthOf(bus('b'))]).toEqual([2, wide.inserts[1].id, 0.5, 1])
 })
 
 test('a send begins quietly, and its level and place can be moved', () => {
