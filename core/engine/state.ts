@@ -104,8 +104,8 @@ export interface EngineState {
   limiterGain: number
   readonly limiterRelease: number
   readonly stopFadeFrames: number
-  /** By how much a live parameter nears where it is to be, in one cell of the grid. */
-  readonly nearing: number
+  /** By how much a live parameter nears where it is to be, in one cell of the grid; in a cell of its own (see math.ts). */
+  readonly nearing: Float64Array
   readonly scratchLeft: Float64Array
   readonly scratchRight: Float64Array
   /** Level and place of a voice that moves, frame by frame. */
@@ -149,7 +149,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),
     stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
-    nearing: Math.min(1, GRID_FRAMES / (0.005 * sampleRateHz)),
+    nearing: Float64Array.of(Math.min(1, GRID_FRAMES / (0.005 * sampleRateHz))),
     scratchLeft: new Float64Array(CHUNK_FRAMES),
     scratchRight: new Float64Array(CHUNK_FRAMES),
     gainsLeft: new Float64Array(CHUNK_FRAMES),

@@ -80,7 +80,7 @@ function beginCell(engine: EngineState, frame: number): void {
   for (let slot = 0; slot < MAX_BUSES; slot++) {
     if (mix.isLive[slot] === 0) continue
     mix.liveFrom[slot] = mix.liveTo[slot]
-    const next = mix.liveFrom[slot] + (targets[slot] - mix.liveFrom[slot]) * nearing
+    const next = mix.liveFrom[slot] + (targets[slot] - mix.liveFrom[slot]) * nearing[0]
     mix.liveTo[slot] = Math.abs(targets[slot] - next) < LANDED ? targets[slot] : next
   }
 }

@@ -1,4 +1,4 @@
-import { bent, curveAt } from '../voice/envelope'
+import { curveAt } from '../voice/envelope'
 import { controlNumbers, sourceCodes } from '../program/codes'
 import { BeadField, Head, LockField, PARAMS, RayField, ResponseField } from '../program/layout'
 import type { EngineState } from '../state'
@@ -96,7 +96,9 @@ function curveBothWays(arena: Float64Array, at: number): void {
 /** Turns a share 0..1 as the curve of a response says. */
 function curve(arena: Float64Array, at: number): void {
   const drawn = arena[at + ResponseField.curve]
-  x[0] = drawn === 0 ? bent(0, 1, x[0], arena[at + ResponseField.k]) : curveAt(arena, at + drawn, x[0])
+  const k = arena[at + ResponseField.k]
+  if (drawn !== 0) x[0] = curveAt(arena, at + drawn, x[0])
+  else if (k !== 1) x[0] = x[0] / (x[0] + k * (1 - x[0]))
 }
 
 /** Adds a part, held between its bounds, to the sum of its parameter. */

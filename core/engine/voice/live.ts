@@ -109,7 +109,7 @@ function beginGridCell(engine: EngineState, voice: number, frame: number): void 
     const at = voice * PARAMS + LIVE_CODES[i]
     const target = targets[LIVE_CODES[i]]
     v.smooth[at] = v.smoothTo[at]
-    const next = v.smooth[at] + (target - v.smooth[at]) * nearing
+    const next = v.smooth[at] + (target - v.smooth[at]) * nearing[0]
     v.smoothTo[at] = Math.abs(target - next) < LANDED ? target : next
   }
 }
