@@ -1,4 +1,5 @@
 import { controlNumbers } from '@heliaster/core/engine'
+import { bendShare } from '@heliaster/core/groove'
 import { notesOfPads } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 import { z } from 'zod'
@@ -61,7 +62,7 @@ export function takeMidi(message: Uint8Array, kit: Kit | undefined, target: Midi
       return `pressure ${first}`
     case 14: {
       const bend = ((second << 7) | first) - 8192
-      target.player?.moveControl(controlNumbers.bend, bend < 0 ? bend / 8192 : bend / 8191)
+      target.player?.moveControl(controlNumbers.bend, bendShare(bend))
       return `bend at ${bend}`
     }
     default:

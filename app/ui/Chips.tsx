@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react'
-import { Pressable, ScrollView, View } from 'react-native'
+import { ScrollView, View } from 'react-native'
 
+import { Chip } from './Chip'
 import { Text } from './Text'
-import { TOUCH, usePalette } from './theme'
 
 interface Props<T extends string> {
   readonly label: string
@@ -16,7 +16,6 @@ interface Props<T extends string> {
 
 /** One of a few: words on a line, the chosen one underlined by water. */
 export function Chips<T extends string>({ label, options, value, onChoose, hideLabel, isOneLine }: Props<T>) {
-  const palette = usePalette()
   return (
     <View role="radiogroup" aria-label={label} style={{ gap: 2 }}>
       {!hideLabel && (
@@ -25,30 +24,9 @@ export function Chips<T extends string>({ label, options, value, onChoose, hideL
         </Text>
       )}
       <Line isOne={isOneLine === true}>
-        {options.map((option) => {
-          const chosen = option.value === value
-          return (
-            <Pressable
-              key={option.value}
-              role="radio"
-              aria-checked={chosen}
-              onPress={() => onChoose(option.value)}
-              style={{
-                minHeight: TOUCH - 4,
-                justifyContent: 'center',
-                paddingHorizontal: 12,
-                borderRadius: 6,
-                borderWidth: 1,
-                borderColor: chosen ? palette.kelp : palette.line,
-                backgroundColor: chosen ? palette.kelpWash : 'transparent',
-              }}
-            >
-              <Text look="label" tone={chosen ? 'ink' : 'muted'}>
-                {option.text}
-              </Text>
-            </Pressable>
-          )
-        })}
+        {options.map(({ value: own, text }) => (
+          <Chip key={own} role="radio" text={text} isChosen={own === value} onPress={() => onChoose(own)} />
+        ))}
       </Line>
     </View>
   )

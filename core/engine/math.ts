@@ -144,7 +144,9 @@ export function tanh(x: number): number {
 
 /** Linear gain of a level in dB; silence (-Infinity dB) is 0. */
 export function dbToGain(db: number): number {
-  return db === 0 ? 1 : exp2(db * 0.16609640474436813) // log2(10) / 20
+  cell[0] = db
+  dbToGainIn(cell, 0)
+  return cell[0]
 }
 
 /** Level in dB of a linear gain; -Infinity for 0. */
@@ -154,14 +156,16 @@ export function gainToDb(gain: number): number {
 
 /** Frequency ratio of an interval in cents. */
 export function centsToRatio(cents: number): number {
-  return cents === 0 ? 1 : exp2(cents / 1200)
+  cell[0] = cents
+  centsToRatioIn(cell, 0)
+  return cell[0]
 }
 
 /** The gain of `at[i]` dB, left there. */
 export function dbToGainIn(at: Float64Array, i: number): void {
   if (at[i] === 0) at[i] = 1
   else {
-    at[i] *= 0.16609640474436813
+    at[i] *= 0.16609640474436813 // log2(10) / 20
     exp2In(at, i)
   }
 }

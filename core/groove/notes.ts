@@ -55,14 +55,19 @@ function strikesOf(
   })
 }
 
+/** A bend as MIDI counts it (-8192..8191), as the engine's control does: -1 to 1, and straight in the middle. */
+export function bendShare(bend: number): number {
+  return bend < 0 ? bend / 8192 : bend / 8191
+}
+
 /** Which controls of the engine something moves, and where to. */
-export function movesOf(
+function movesOf(
   entry: Exclude<NotesEntry, z.infer<typeof noteSchema>>,
   padsOf: PadsOf,
   slotOf: (padId: PadId) => number,
 ): [control: number, value: number][] {
   if ('controller' in entry) return [[entry.controller, entry.value]]
-  if ('bend' in entry) return [[controlNumbers.bend, entry.bend < 0 ? entry.bend / 8192 : entry.bend / 8191]]
+  if ('bend' in entry) return [[controlNumbers.bend, bendShare(entry.bend)]]
   if (entry.note === undefined) return [[controlNumbers.pressure, entry.pressure / 127]]
   return padsOf(entry.note).map((padId) => [controlNumbers.keyPressure + slotOf(padId), entry.pressure / 127])
 }

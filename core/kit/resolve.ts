@@ -76,7 +76,7 @@ export function raySound(kit: Kit, settings: PadSettings, ray: Ray): RaySound {
 }
 
 /** The buses that are passed on the way from one to the master. */
-export function wayFrom(kit: Pick<Kit, 'buses'>, busId: BusId | undefined): Bus[] {
+function wayFrom(kit: Pick<Kit, 'buses'>, busId: BusId | undefined): Bus[] {
   const way: Bus[] = []
   for (let at = busId; at !== undefined;) {
     const bus = kit.buses.find(({ id }) => id === at)
@@ -191,7 +191,7 @@ export function chokedBy(kit: Kit, padId: PadId): { padId: PadId; fadeSeconds: n
 type Parts = Extract<Tie, { kind: 'parts' }>
 
 /** The stretches of a recording that lie on a pad, in their order; even ones where no frames are said. */
-export function partsOfPad(kit: Kit, padId: PadId): Clip[] {
+function partsOfPad(kit: Kit, padId: PadId): Clip[] {
   return kit.ties.flatMap((tie) =>
     tie.kind === 'parts' ? tie.parts.flatMap((part, place) => (part.pad === padId ? [partOf(tie, place)] : [])) : [],
   )

@@ -1,9 +1,11 @@
-import { applyEdit, createKit, createPad, responseTo, valueOf } from '@heliaster/core/kit'
+import { movedParameters } from '@heliaster/core/engine'
+import { applyEdit, createKit, createPad, parameterRow, responseTo, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
+import { TARGETS } from './mover-words'
 import { Movers } from './Movers'
 
 const makeId = testIds(6)
@@ -19,6 +21,15 @@ function Shown() {
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
 const choose = (name: string) => fireEvent.click(screen.getByRole('radio', { name }))
 const responses = () => kit.pads[0].own.responses ?? []
+
+test('everything that the engine lets a response move is offered, within the range that the table gives it', () => {
+  expect(TARGETS.map(({ value }) => value).sort()).toEqual([...movedParameters].sort())
+  for (const { value, most, factor } of TARGETS) {
+    const { min, max, movedBy } = parameterRow(value)
+    expect(most / factor).toBeGreaterThan(0)
+    if (movedBy === undefined) expect(most / factor).toBeLessThanOrEqual(max - min)
+  }
+})
 
 test('what moves a pad is said in words, moved by a slider and taken away', () => {
   render(<Shown />)

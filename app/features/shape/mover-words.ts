@@ -1,4 +1,4 @@
-import { parameterRow } from '@heliaster/core/kit'
+import { parameterRow, parameters } from '@heliaster/core/kit'
 import type { Parameter, Response } from '@heliaster/core/kit'
 
 /** What moves a pad's sound, as choices on screen. A pedal is a controller of its own number. */
@@ -36,7 +36,14 @@ export const TARGETS: readonly Target[] = [
   { value: 'startSeconds', text: 'Start', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
   { value: 'decayScale', text: 'Decay', most: 4, unit: 'octaves', factor: 1, step: 0.01 },
   { value: 'filter1CutoffHz', text: 'Cutoff', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  { value: 'filter1Damping', text: 'Damping', most: 2, unit: '', factor: 1, step: 0.01 },
+  {
+    value: 'filter1Damping',
+    text: 'Damping',
+    most: parameters.filter1Damping.max - parameters.filter1Damping.min,
+    unit: '',
+    factor: 1,
+    step: 0.01,
+  },
   { value: 'filter1EnvelopeCents', text: 'Filter envelope', most: 7200, unit: 'cents', factor: 1, step: 1 },
 ]
 

@@ -1,17 +1,14 @@
 import { GrooveHead, LaneField, LanePointField, SectionField } from '../program/layout'
 import type { EngineState } from '../state'
 import { bent } from '../voice/envelope'
-
-function lanesOf({ groove, memory }: EngineState, section: number): number {
-  return groove.program + memory.arena[groove.program + GrooveHead.sections] + section * SectionField.length
-}
+import { sectionRow } from './rows'
 
 /** The buses that lanes of a groove lead are moved from now on. */
 export function beginLanes(engine: EngineState): void {
   const { groove, memory, mix } = engine
   const { arena } = memory
   for (let section = 0; section < arena[groove.program + GrooveHead.sectionCount]; section++) {
-    const row = lanesOf(engine, section)
+    const row = sectionRow(engine, section)
     for (let i = 0; i < arena[row + SectionField.laneCount]; i++)
       mix.isLive[arena[groove.program + arena[row + SectionField.lanes] + i * LaneField.length + LaneField.slot]] = 1
   }
@@ -22,7 +19,7 @@ export function addLanes(engine: EngineState, frame: number, sums: Float64Array)
   const { groove, memory } = engine
   if (groove.isPlaying === 0 || groove.program === 0) return
   const { arena } = memory
-  const row = lanesOf(engine, groove.section)
+  const row = sectionRow(engine)
   const beat = groove.anchorBeat + (frame - groove.anchorFrame) / groove.framesPerBeat
   const inLap = Math.max(0, beat % arena[row + SectionField.lengthBeats])
   for (let i = 0; i < arena[row + SectionField.laneCount]; i++) {

@@ -1,6 +1,6 @@
 /** Beads of grooves that are played, by slots that stay while they are edited. */
 export const MAX_BEADS = 16384
-export const MAX_STRINGS = 128
+const MAX_STRINGS = 128
 
 /** Where the groove is. Beats are counted from where its section began; `anchor...` say which frame is which beat. */
 export interface GroovePlay {

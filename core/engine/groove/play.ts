@@ -8,10 +8,11 @@ import { strikeBead } from '../strike/links'
 import { releaseKey } from '../strike/stops'
 import { countAtGroove } from '../strike/strike'
 import { beginLanes } from './lanes'
+import { sectionRow } from './rows'
 import { bent } from '../voice/envelope'
 
 /** What the strikes of a groove are held by. */
-export const GROOVE_KEY = -1
+const GROOVE_KEY = -1
 
 /** The groove begins at the current frame, from its first section. */
 export function beginGroove(engine: EngineState): void {
@@ -70,10 +71,6 @@ function sectionOf(engine: EngineState, hash: number): number {
   if (groove.section < count && memory.arena[sectionRow(engine) + SectionField.grooveHash] === hash) return groove.section
   for (let i = 0; i < count; i++) if (memory.arena[sectionRow(engine, i) + SectionField.grooveHash] === hash) return i
   return 0
-}
-
-export function sectionRow({ groove, memory }: EngineState, section = groove.section): number {
-  return groove.program + memory.arena[groove.program + GrooveHead.sections] + section * SectionField.length
 }
 
 function stringRow(engine: EngineState, string: number, section = engine.groove.section): number {

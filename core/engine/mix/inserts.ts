@@ -8,7 +8,7 @@ import { widen } from './effects/width'
 /** How long one chain of effects goes over into another. */
 const FADE_SECONDS = 0.01
 /** Room for what an effect keeps from frame to frame. */
-export const EFFECT_STATE = 16
+const EFFECT_STATE = 16
 const ROW = InsertField.length
 
 /** The effects of each bus: rows as the kit's program has them, what each keeps, and the chain that is going. */

@@ -24,7 +24,7 @@ export const TILLERS = 16
 export const CONTROLS = controlNumbers.tiller + TILLERS
 
 /** Parameters that the engine plays for pads and rays, and of these the ones that follow while a strike sounds. */
-export const playedParameters: readonly Parameter[] = (Object.keys(parameters) as Parameter[]).filter((name) =>
+const playedParameters: readonly Parameter[] = (Object.keys(parameters) as Parameter[]).filter((name) =>
   (parameters[name].played as readonly string[]).some((scope) => scope === 'pad' || scope === 'ray'),
 )
 /** Those that a response can move: what tells how a ray is played at all is none. */

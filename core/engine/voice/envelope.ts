@@ -1,8 +1,11 @@
 import { CurveField, CurvePointField, EnvelopeField, PointField } from '../program/layout'
 import { NEVER } from '../state'
 
+/** Results go through a cell, so that they cost no memory (see math.ts). */
+const cell = new Float64Array(1)
+
 /**
- * Value of a compiled envelope `time` frames after the strike, with no regard to sustain.
+ * The value of a compiled envelope `at[i]` frames after the strike, left there, with no regard to sustain.
  *
  * The way into a point bends by u / (u + k (1 - u)), u the share of the segment passed and k = 64^bend:
  *
@@ -10,16 +13,6 @@ import { NEVER } from '../state'
  *     |   _--  _-           for every frame and is the same number in every host
  *   0 |__-___-  k>1
  */
-export function envelopeAt(arena: Float64Array, envelope: number, time: number): number {
-  cell[0] = time
-  envelopeIn(cell, 0, arena, envelope)
-  return cell[0]
-}
-
-/** Results go through a cell, so that they cost no memory (see math.ts). */
-const cell = new Float64Array(1)
-
-/** The value of an envelope at the time `at[i]`, left there. */
 export function envelopeIn(at: Float64Array, i: number, arena: Float64Array, envelope: number): void {
   const time = at[i]
   const count = arena[envelope + EnvelopeField.count]
