@@ -1,7 +1,5 @@
-import { MAX_BUSES } from '../program/layout'
+import { MAX_BUSES, MOST_SENDS } from '../program/layout'
 
-/** The most sends of one bus. */
-export const MOST_SENDS = 16
 const FADER_STEP_48K = 0.002
 
 /** Master and buses while they run. Faders near their targets by a share each frame and land on them exactly. */

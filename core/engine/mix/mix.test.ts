@@ -173,6 +173,25 @@ test('a wheel, an oscillator or a tiller moves the level of a bus, and of the ki
   expect(through([], { tillers: [lead('pad', pad.id, -20, 0)] })[4000]).toBeCloseTo(0.5 * 10 ** (-21 / 20), 5)
 })
 
+test('what sounds follows the sends of its ray; from before the fader it does not follow the fader', () => {
+  const rig = aKit([{ bands: [[steady(0.25, 60000)]] }])
+  const sentBy = (sends: Ray['sends'], gainDb = 0) =>
+    withRays(rig, () => ({ sends, values: { gainDb } }), [bus('room', { isReturn: true })])
+  const through = (from: ReturnType<typeof sentBy>, to: ReturnType<typeof sentBy>) => {
+    const { engine, loader } = createOffline(from.kit, RATE, (hash) => from.audio.get(hash))
+    const [before] = renderOffline(engine, toScore([strike(0)]), 1000)
+    loader.load(to.kit)
+    const [after] = renderOffline(engine, new Float64Array(0), 12000)
+    const steps = after.map((sample, i) => Math.abs(sample - (i === 0 ? before[999] : after[i - 1])))
+    expect(Math.max(...steps)).toBeLessThan(0.5 * 0.004) // a step of 0.03 dB
+    return [before[999], after[11999]].map((level) => Math.round(level * 1000) / 1000)
+  }
+  expect(through(sentBy([send('room')]), sentBy([send('room', HALF_DB)]))).toEqual([0.5, 0.375])
+  expect(through(sentBy([send('room')]), sentBy([]))).toEqual([0.5, 0.25])
+  expect(through(sentBy([send('room')]), sentBy([send('room')], HALF_DB))).toEqual([0.5, 0.25])
+  expect(through(sentBy([send('room', 0, 'pre')]), sentBy([send('room', 0, 'pre')], HALF_DB))).toEqual([0.5, 0.375])
+})
+
 /** A kit of several pads on buses that go everywhere. */
 function everywhere() {
   const rig = aKit(

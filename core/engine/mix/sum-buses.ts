@@ -1,8 +1,8 @@
 import { BUS_METERS } from '../memory/memory'
-import { BusField, KitHead, MASTER, SendField } from '../program/layout'
+import { BusField, KitHead, MASTER, MOST_SENDS, SendField } from '../program/layout'
 import type { EngineState } from '../state'
 import { restInserts, runInserts } from './inserts'
-import { MOST_SENDS, nearer, placeAt } from './mix-state'
+import { nearer, placeAt } from './mix-state'
 import { busRow } from './take-kit'
 
 /** Where what a bus puts out goes, at the same frames as the output. Slot 0 is what goes to the master by no bus. */

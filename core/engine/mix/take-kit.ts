@@ -10,6 +10,7 @@ import {
   MASTER,
   MAX_BUSES,
   MAX_PADS,
+  MOST_SENDS,
   SendField,
   StatusField,
 } from '../program/layout'
@@ -19,7 +20,6 @@ import type { EngineState } from '../state'
 import { followEdits, followPlaces } from '../voice/follow'
 import { takeInserts } from './inserts'
 import { beginLiveBuses } from './live-buses'
-import { MOST_SENDS } from './mix-state'
 
 /** From now on plays what lies in memory: new programs of pads, of the kit, of the groove. What sounds follows what was edited. */
 export function takeKit(engine: EngineState, number: number): void {

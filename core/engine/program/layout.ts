@@ -53,6 +53,8 @@ export const RayField = layout(
 
 /** How much goes to another bus, from before the fader or after it. */
 export const SendField = layout('to', 'gain', 'isPre')
+/** The most sends of a ray or a bus. */
+export const MOST_SENDS = 16
 
 /** Head of an envelope; `points` runs of PointField follow. `sustain` is -1 where there is none. */
 export const EnvelopeField = layout('count', 'sustain')

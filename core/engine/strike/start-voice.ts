@@ -4,6 +4,7 @@ import { ClipField, EnvelopeField, Head, ParamCode, PointField, RayField } from 
 import { NEVER } from '../state'
 import type { EngineState } from '../state'
 import { beginLive } from '../voice/live'
+import { beginSends } from '../voice/sends'
 import { chooseSource } from '../voice/sources'
 import { VOICE_POOL } from '../voice/voices'
 
@@ -34,6 +35,7 @@ export function startVoice(engine: EngineState, ray: number, clip: number, share
   v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(memory.arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
   v.source[voice] = chooseSource(engine, voice)
   beginLive(engine, voice)
+  beginSends(engine, voice)
   return voice
 }
 

@@ -2,6 +2,7 @@ import { liveParameters } from '../program/codes'
 import { Head, ParamCode, PARAMS, RayField } from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
+import { followSends } from './sends'
 
 /** Codes of the parameters that follow while a strike sounds. */
 export const LIVE_CODES = Int32Array.from(liveParameters.map((name) => ParamCode[name]))
@@ -16,7 +17,8 @@ export function followEdits(engine: EngineState): void {
   }
 }
 
-function followRay({ voices: v, memory }: EngineState, voice: number, program: number): void {
+function followRay(engine: EngineState, voice: number, program: number): void {
+  const { voices: v, memory } = engine
   const { arena } = memory
   const ray = rayOf(arena, program, arena[v.ray[voice] + RayField.hash])
   if (ray === 0) return
@@ -28,6 +30,7 @@ function followRay({ voices: v, memory }: EngineState, voice: number, program: n
     v.edited[voice * PARAMS + LIVE_CODES[i]] = change
     v.isLive[voice] = 1
   }
+  followSends(engine, voice, program, ray)
 }
 
 /** Where the ray of a hash is in a program; 0 where it has none. */

@@ -1,9 +1,9 @@
 import { filterCodes, stageCodes } from '../program/codes'
-import { RayField, SendField } from '../program/layout'
-import { placeAt } from '../mix/mix-state'
+import { RayField } from '../program/layout'
 import { NEVER } from '../state'
 import type { EngineState } from '../state'
 import { beginRun, placeAtFrame } from './live'
+import { addToSends } from './sends'
 import { readSource } from './sources'
 import { applyFade } from './stages/fade'
 import { applyLevel } from './stages/level'
@@ -165,25 +165,4 @@ function addMoving(
   }
   const { meters } = engine.memory
   if (peak > meters[v.meter[voice]]) meters[v.meter[voice]] = peak
-}
-
-/** What of a ray goes to other buses: at its own place, moved by theirs; from before the fader without its pad's and ray's level. */
-function addToSends(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): void {
-  const { memory, mix, voices: v, scratchLeft, gainsLeft, gainsRight } = engine
-  const { arena } = memory
-  const scratchRight = stereo ? engine.scratchRight : scratchLeft
-  const moves = v.isLive[voice] !== 0
-  const sends = memory.directory[v.program[voice]] + arena[v.ray[voice] + RayField.sends]
-  for (let send = 0; send < arena[v.ray[voice] + RayField.sendCount]; send++) {
-    const row = sends + send * SendField.length
-    const to = arena[row + SendField.to]
-    if (mix.isKnown[to] === 0) continue
-    const gain = arena[row + SendField.gain] * (arena[row + SendField.isPre] === 1 ? v.preGain[voice] : 1)
-    for (let i = 0; i < count; i++) {
-      const place = placeAt(mix, to, i + at)
-      mix.left[to][at + i] += scratchLeft[i] * (moves ? gainsLeft[i] : v.gainLeft[voice]) * gain * Math.sqrt(1 - place)
-      mix.right[to][at + i] += scratchRight[i] * (moves ? gainsRight[i] : v.gainRight[voice]) * gain * Math.sqrt(1 + place)
-    }
-    mix.fed[to] = 1
-  }
 }

@@ -1,4 +1,4 @@
-import { PARAMS } from '../program/layout'
+import { MOST_SENDS, PARAMS } from '../program/layout'
 
 /** Voices: one clip of one ray of one strike. */
 export const VOICE_POOL = 512
@@ -26,6 +26,8 @@ export function createVoices() {
     runCutoff: f64(), runCutoffRatio: f64(), runDamping: f64(), runDampingStep: f64(),
     /** A row of parameters for each voice: where each stands, by how much it moves a frame, what is smoothed of it, what edits add. */
     offset: rows(), offsetStep: rows(), smooth: rows(), smoothTo: rows(), edited: rows(),
+    /** A row of sends for each voice: what goes to each bus, and what it nears. */
+    sendGain: new Float64Array(VOICE_POOL * MOST_SENDS), sendTarget: new Float64Array(VOICE_POOL * MOST_SENDS),
   } // prettier-ignore
 }
 export type Voices = ReturnType<typeof createVoices>
