@@ -145,10 +145,8 @@ test('cycle goes through the turns in order, shuffle plays each once a round and
 test('a shuffle of any number of turns is a permutation in every round and does not repeat across rounds', () => {
   fc.assert(
     fc.property(fc.integer({ min: 2, max: 40 }), fc.nat(), fc.nat(), (count, key, seed) => {
-      const scratch = new Int32Array(128)
-      const played = Array.from({ length: count * 4 }, (_, i) =>
-        shuffledTurn(key, 3, Math.floor(i / count), i % count, count, seed, scratch),
-      )
+      const deck = { seed, key, list: 3, count, scratch: new Int32Array(128) }
+      const played = Array.from({ length: count * 4 }, (_, i) => shuffledTurn(deck, Math.floor(i / count), i % count))
       for (let round = 0; round < 4; round++) expect(new Set(played.slice(round * count, (round + 1) * count)).size).toBe(count)
       expect(played.every((turn, i) => i === 0 || turn !== played[i - 1])).toBe(true)
     }),

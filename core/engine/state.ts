@@ -9,6 +9,7 @@ import { createMix } from './mix/mix-state'
 import type { Mix } from './mix/mix-state'
 import { CONTROLS } from './program/codes'
 import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES } from './program/layout'
+import type { WeighedDeck } from './strike/seldom'
 import { createVoices } from './voice/voices'
 import type { Voices } from './voice/voices'
 
@@ -57,7 +58,12 @@ export interface StrikeNow {
   /** Its place among the strikes that sound, and its record in the log. */
   slot: number
   record: number
-  /** The cell that is being sounded: the hash of its band, its turn and out of how many. */
+  /** The list of bands that is being sounded, the only ray it is for (-1 for all that share it), and how its turns are picked. */
+  bands: number
+  onlyRay: number
+  pick: number
+  /** The cell that is being sounded: at which gain, the hash of its band, its turn and out of how many. */
+  share: number
   bandHash: number
   turn: number
   turns: number
@@ -66,7 +72,7 @@ export interface StrikeNow {
 function createNow(): StrikeNow {
   return {
     padSlot: 0, velocity: 0, note: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, bead: 0, beadProgram: 0,
-    padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bandHash: 0, turn: 0, turns: 0,
+    padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }
 
@@ -111,7 +117,8 @@ export interface EngineState {
   /** Level and place of a voice that moves, frame by frame. */
   readonly gainsLeft: Float64Array
   readonly gainsRight: Float64Array
-  readonly turnScratch: Int32Array
+  /** What is being shuffled. */
+  readonly deck: WeighedDeck
   readonly offsets: Float64Array
   /** Where controls stand: controllers 0 to 127, all others as `controlNumbers` says. */
   readonly controls: Float64Array
@@ -154,7 +161,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     scratchRight: new Float64Array(CHUNK_FRAMES),
     gainsLeft: new Float64Array(CHUNK_FRAMES),
     gainsRight: new Float64Array(CHUNK_FRAMES),
-    turnScratch: new Int32Array(128),
+    deck: { seed: 1, key: 0, list: 0, count: 0, scratch: new Int32Array(128), arena: memory.arena, turns: 0, heaviest: 0, last: -1 },
     offsets: new Float64Array(PARAMS),
     controls: new Float64Array(CONTROLS),
     takenTurns: new Float64Array(MAX_PADS),

@@ -22,7 +22,7 @@ export function beginLiveBuses(engine: EngineState): void {
   const { mix, memory, kit } = engine
   const wasLive = mix.isLive.some((one) => one !== 0)
   if (!wasLive && memory.arena[kit + KitHead.liveCount] === 0) return
-  const before = engine.turnScratch
+  const before = engine.deck.scratch
   for (let slot = 0; slot < MAX_BUSES; slot++) before[slot] = mix.isLive[slot]
   for (let i = 0; i < memory.arena[kit + KitHead.liveCount]; i++) mix.isLive[memory.arena[liveRow(engine, i) + ResponseField.only]] = 1
   gatherTargets(engine, engine.frame)

@@ -58,7 +58,7 @@ function beginKit(engine: EngineState): void {
   engine.seed = arena[kit + KitHead.seed] | 0
   mix.gainTarget[MASTER] = arena[kit + KitHead.gain]
   for (let i = 0; i < TILLERS; i++) controls[controlNumbers.tiller + i] = arena[kit + arena[kit + KitHead.tillers] + i]
-  const known = engine.turnScratch
+  const known = engine.deck.scratch
   known.fill(0, 0, MAX_BUSES)
   for (let i = 0; i < arena[kit + KitHead.busCount]; i++) {
     const row = busRow(engine, i)

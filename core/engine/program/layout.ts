@@ -22,7 +22,7 @@ export const Head = layout(
   'openings', 'takeTurns', 'alsoCount', 'also',
 ) // prettier-ignore
 
-/** Strikes that a strike of this pad silences: of a pad, and where `reach` is not -1 only of the rays and bands of that list. */
+/** Strikes that this pad silences: of a pad, and where `rays` or `bands` point at a list (0: at none) only those in it. */
 export const ChokeField = layout('padSlot', 'fadeFrames', 'on', 'rays', 'bands')
 
 /** Head of the openings a pad is among; rows of OpeningField follow, from the lowest threshold up. `chokeAt` is -1 where none is said. */

@@ -32,17 +32,16 @@ function writeChokes(out: number[], kit: Kit, pad: Pad, context: CompileContext)
     out[row + ChokeField.padSlot] = context.slotOf(padId)
     out[row + ChokeField.fadeFrames] = toFrames(fadeSeconds, context)
     out[row + ChokeField.on] = onCodes[on]
-    out[row + ChokeField.rays] = writeHashes(out, reach?.rays)
-    out[row + ChokeField.bands] = writeHashes(out, reach?.bands)
+    writeHashes(out, row + ChokeField.rays, reach?.rays)
+    writeHashes(out, row + ChokeField.bands, reach?.bands)
   })
 }
 
-/** A list of ids as its length and their hashes; -1 where none is given. */
-function writeHashes(out: number[], ids: readonly string[] | undefined): number {
-  if (!ids) return -1
-  const at = out.length
+/** Lets a field point at a list of ids, as their number and their hashes: how far it is from the field; 0 where none is given. */
+function writeHashes(out: number[], field: number, ids: readonly string[] | undefined): void {
+  if (!ids) return
+  out[field] = out.length - field
   out.push(ids.length, ...ids.map(hashId))
-  return at
 }
 
 /** The first openings that a pad is among, from the lowest threshold up; pads that are gone are tidied away before. */

@@ -32,49 +32,49 @@ export function hashId(id: string): number {
   return h >>> 0
 }
 
+/** What is shuffled: by which seed and key, which list of that key, how many there are, and room to lay them out. */
+export interface Deck {
+  seed: number
+  key: number
+  list: number
+  count: number
+  readonly scratch: Int32Array
+}
+
 /**
- * The turn of place `index` in round `round` of a shuffle of `count` turns: each turn once a round, and the first of a
- * round is never the last of the one before (for two turns and more). Fisher-Yates over `scratch`, which holds `count`.
+ * The turn of place `index` in round `round` of a shuffle: each turn once a round, and the first of a round is never the
+ * last of the one before (for two turns and more). Fisher-Yates.
  */
-export function shuffledTurn(
-  key: number,
-  band: number,
-  round: number,
-  index: number,
-  count: number,
-  seed: number,
-  scratch: Int32Array,
-): number {
+export function shuffledTurn(deck: Deck, round: number, index: number): number {
+  const { count, scratch } = deck
   if (count < 2) return 0
-  const previousLast = round > 0 ? permute(key, band, round - 1, count, seed, scratch) : -1
-  permute(key, band, round, count, seed, scratch)
-  // A round whose first turn repeats the last one played swaps it with its second. The last place is only touched
-  // for two turns, where the swap keeps the rounds alternating.
-  if (count === 2) return twoTurns(key, band, index, seed)
+  if (count === 2) return twoTurns(deck, index)
+  const previousLast = round > 0 ? permute(deck, round - 1) : -1
+  permute(deck, round)
+  // A round whose first turn repeats the last one played swaps it with its second.
   if (scratch[0] === previousLast) {
-    const first = scratch[0]
     scratch[0] = scratch[1]
-    scratch[1] = first
+    scratch[1] = previousLast
   }
   return scratch[index]
 }
 
 /** Two turns that never repeat can only alternate; chance decides which begins. */
-function twoTurns(key: number, band: number, index: number, seed: number): number {
-  const begins = hash32(seed, key, band, Purpose.shuffle) & 1
+function twoTurns({ seed, key, list }: Deck, index: number): number {
+  const begins = hash32(seed, key, list, Purpose.shuffle) & 1
   return (begins + index) & 1
 }
 
-/** Fills `scratch` with the permutation of one round and returns its last entry. */
-function permute(key: number, band: number, round: number, count: number, seed: number, scratch: Int32Array): number {
-  for (let i = 0; i < count; i++) scratch[i] = i
-  return mixEntries(key, band, round, count, seed, scratch)
+/** Lays out the permutation of one round and returns its last entry. */
+function permute(deck: Deck, round: number): number {
+  for (let i = 0; i < deck.count; i++) deck.scratch[i] = i
+  return mixEntries(deck, round, deck.count)
 }
 
-/** Brings the first `count` entries of `scratch` into the order of one round and returns the last of them. Fisher-Yates. */
-export function mixEntries(key: number, band: number, round: number, count: number, seed: number, scratch: Int32Array): number {
+/** Brings the first `count` entries that are laid out into the order of one round and returns the last of them. Fisher-Yates. */
+export function mixEntries({ seed, key, list, scratch }: Deck, round: number, count: number): number {
   for (let i = count - 1; i > 0; i--) {
-    const draw = hash32(seed, key, round * 128 + band, Purpose.shuffle * 65536 + i)
+    const draw = hash32(seed, key, round * 128 + list, Purpose.shuffle * 65536 + i)
     const j = Math.floor((draw / 4294967296) * (i + 1))
     const held = scratch[i]
     scratch[i] = scratch[j]

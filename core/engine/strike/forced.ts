@@ -2,13 +2,13 @@ import { BandField, BeadField, TurnField } from '../program/layout'
 import type { EngineState } from '../state'
 
 /** The band that a bead asks for, by its own id or by that of one of its turns; -1 where it leaves it to the velocity. */
-export function forcedBand(engine: EngineState, bands: number, count: number): number {
+export function forcedBand(engine: EngineState, count: number): number {
   const { memory, now } = engine
   if (now.bead === 0) return -1
   const { arena } = memory
   const bandHash = arena[now.bead + BeadField.bandHash]
   for (let band = 0; band < count; band++) {
-    const row = bands + band * BandField.length
+    const row = now.bands + band * BandField.length
     if (bandHash >= 0 ? arena[row + BandField.hash] === bandHash : forcedTurn(engine, row) >= 0) return band
   }
   return -1

@@ -87,21 +87,26 @@ function throughTurns(engine: EngineState): void {
   const { arena } = memory
   const turns = partOf(engine, now.padSlot, Head.takeTurns)
   if (turns === 0) return
-  const count = arena[turns + TakeTurnsField.count]
   const strikeNumber = engine.takenTurns[arena[turns + TakeTurnsField.counter]]++
-  now.padSlot = arena[turns + TakeTurnsField.length + placeOf(engine, turns, count, strikeNumber)]
+  now.padSlot = arena[turns + TakeTurnsField.length + placeOf(engine, turns, strikeNumber)]
 }
 
-function placeOf(engine: EngineState, turns: number, count: number, strikeNumber: number): number {
-  const { memory, seed } = engine
+/** Which of the pads that take turns is next. */
+function placeOf(engine: EngineState, turns: number, strikeNumber: number): number {
+  const { memory, seed, deck } = engine
   const { arena } = memory
+  const count = arena[turns + TakeTurnsField.count]
   const key = arena[turns + TakeTurnsField.tieHash] | 0
   const round = Math.floor(strikeNumber / count)
   switch (arena[turns + TakeTurnsField.pick]) {
     case pickCodes.random:
       return Math.floor(count * chance(seed, key, strikeNumber, Purpose.tie))
     case pickCodes.shuffle:
-      return shuffledTurn(key, 0, round, strikeNumber - round * count, count, seed, engine.turnScratch)
+      deck.seed = seed
+      deck.key = key
+      deck.list = 0
+      deck.count = count
+      return shuffledTurn(deck, round, strikeNumber - round * count)
     default:
       return strikeNumber - round * count
   }
@@ -164,7 +169,7 @@ export function moveControl(engine: EngineState, control: number, value: number)
   if (control < 128) closeOpenings(engine, control, value)
   else if (padSlot >= 0 && padSlot < MAX_PADS && before <= 0.5 && value > 0.5) {
     const program = programOf(engine, padSlot)
-    if (program !== 0) choke(engine, program, onCodes.pressure, -1)
+    if (program !== 0) choke(engine, program, onCodes.pressure)
   }
 }
 

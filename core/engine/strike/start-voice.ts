@@ -13,8 +13,8 @@ const MOST_DB = 120
 const MOST_CENTS = 7200
 const MOST_OCTAVES = 20
 
-/** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. `share` is a gain. */
-export function startVoice(engine: EngineState, ray: number, clip: number, share: number): number {
+/** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. */
+export function startVoice(engine: EngineState, ray: number, clip: number): number {
   const voice = freeVoice(engine)
   if (voice < 0) return -1
   const { memory, voices: v, now } = engine
@@ -28,10 +28,10 @@ export function startVoice(engine: EngineState, ray: number, clip: number, share
   v.bandHash[voice] = now.bandHash
   v.bus[voice] = memory.arena[ray + RayField.bus]
   engine.strikes.voices[now.slot]++
-  beginClip(engine, voice, ray, clip)
-  beginLevel(engine, voice, ray, clip, share)
+  beginClip(engine, voice, clip)
+  beginLevel(engine, voice, clip)
   beginModes(engine, voice)
-  beginFilter(engine, voice, ray)
+  beginFilter(engine, voice)
   v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(memory.arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
   v.source[voice] = chooseSource(engine, voice)
   beginLive(engine, voice)
@@ -40,9 +40,10 @@ export function startVoice(engine: EngineState, ray: number, clip: number, share
 }
 
 /** Where it reads, from where, and how fast. */
-function beginClip(engine: EngineState, voice: number, ray: number, clip: number): void {
+function beginClip(engine: EngineState, voice: number, clip: number): void {
   const { memory, voices: v, offsets, now } = engine
-  const arena = memory.arena
+  const { arena } = memory
+  const ray = v.ray[voice]
   const { program, note } = now
   const root = arena[program + Head.rootNote]
   const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
@@ -58,15 +59,16 @@ function beginClip(engine: EngineState, voice: number, ray: number, clip: number
   v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
 }
 
-function beginLevel(engine: EngineState, voice: number, ray: number, clip: number, share: number): void {
+function beginLevel(engine: EngineState, voice: number, clip: number): void {
   const { memory, voices: v, offsets, now, mix } = engine
-  const arena = memory.arena
+  const { arena } = memory
+  const ray = v.ray[voice]
   const { program } = now
   const gain =
     arena[program + Head.gain] *
     arena[ray + RayField.gain] *
     arena[clip + ClipField.gain] *
-    share *
+    now.share *
     dbToGain(Math.min(MOST_DB, offsets[ParamCode.gainDb]))
   v.pan[voice] = arena[program + Head.pan] + (arena[ray + RayField.pan] + mix.wayPan[v.bus[voice]]) + offsets[ParamCode.pan]
   const pan = within(v.pan[voice], 1)
@@ -90,9 +92,10 @@ function beginModes(engine: EngineState, voice: number): void {
   v.fadeFrames[voice] = 0
 }
 
-function beginFilter(engine: EngineState, voice: number, ray: number): void {
+function beginFilter(engine: EngineState, voice: number): void {
   const { memory, voices: v, offsets, now } = engine
-  const arena = memory.arena
+  const { arena } = memory
+  const ray = v.ray[voice]
   v.filterType[voice] = arena[ray + RayField.filterType]
   v.cutoffHz[voice] = arena[ray + RayField.cutoffHz] * centsToRatio(offsets[ParamCode.filter1CutoffHz])
   v.damping[voice] = dampingWithin(arena[ray + RayField.damping] + offsets[ParamCode.filter1Damping])

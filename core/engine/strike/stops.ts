@@ -16,7 +16,7 @@ export function release(engine: EngineState, padSlot: number, key: number): void
     releaseVoices(engine, slot)
   }
   const program = programOf(engine, padSlot)
-  if (program !== 0) choke(engine, program, onCodes.letGo, -1)
+  if (program !== 0) choke(engine, program, onCodes.letGo)
 }
 
 /** Lets go of all that one key holds, whatever pads it struck. */
@@ -85,43 +85,41 @@ export function stopPad(engine: EngineState, padSlot: number): boolean {
   return stopped
 }
 
-/** Silences what a pad silences by its strike, by being let go or by pressure; notes the pads in a record of the log, -1 for none. */
-export function choke(engine: EngineState, program: number, on: number, record: number): void {
-  const { arena, log } = engine.memory
+/** Silences what a pad silences by its strike, by being let go or by pressure; a strike notes the pads in its record. */
+export function choke(engine: EngineState, program: number, on: number): void {
+  const { memory, now } = engine
+  const { arena, log } = memory
   for (let i = 0; i < arena[program + Head.chokeCount]; i++) {
     const tie = program + arena[program + Head.chokes] + i * ChokeField.length
-    if (arena[tie + ChokeField.on] !== on) continue
-    const padSlot = arena[tie + ChokeField.padSlot]
-    if (silence(engine, program, tie, padSlot) && record >= 0) setBit(log, record + LogField.choked, padSlot)
+    if (arena[tie + ChokeField.on] !== on || !silence(engine, tie)) continue
+    if (on === onCodes.strike) setBit(log, now.record + LogField.choked, arena[tie + ChokeField.padSlot])
   }
 }
 
 /** Silences the strikes of a pad, or what a tie reaches of them. Returns whether anything sounded. */
-function silence(engine: EngineState, program: number, tie: number, padSlot: number): boolean {
+function silence(engine: EngineState, tie: number): boolean {
   const { strikes: s, memory } = engine
   const { arena } = memory
-  const isWhole = arena[tie + ChokeField.rays] < 0 && arena[tie + ChokeField.bands] < 0
+  const isWhole = arena[tie + ChokeField.rays] === 0 && arena[tie + ChokeField.bands] === 0
   let silenced = false
   for (let slot = 0; slot < s.active.length; slot++) {
-    if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== padSlot) continue
+    if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== arena[tie + ChokeField.padSlot]) continue
     if (isWhole) stopStrike(engine, slot, arena[tie + ChokeField.fadeFrames])
-    else if (!silenceReached(engine, program, tie, slot)) continue
+    else if (!silenceReached(engine, tie, slot)) continue
     silenced = true
   }
   return silenced
 }
 
 /** Fades the voices of a strike that a tie reaches; one of which nothing is left is stopping. */
-function silenceReached(engine: EngineState, program: number, tie: number, slot: number): boolean {
+function silenceReached(engine: EngineState, tie: number, slot: number): boolean {
   const { voices: v, memory, strikes } = engine
   const { arena } = memory
   let reached = false
   let left = false
   for (let voice = 0; voice < engine.voiceTop; voice++) {
     if (v.active[voice] === 0 || v.strike[voice] !== slot) continue
-    const isMeant =
-      isListed(arena, program, arena[tie + ChokeField.rays], arena[v.ray[voice] + RayField.hash]) &&
-      isListed(arena, program, arena[tie + ChokeField.bands], v.bandHash[voice])
+    const isMeant = isListed(arena, tie + ChokeField.rays, arena[v.ray[voice] + RayField.hash]) && isListed(arena, tie + ChokeField.bands, v.bandHash[voice]) // prettier-ignore
     if (isMeant) {
       fadeVoice(engine, voice, arena[tie + ChokeField.fadeFrames])
       reached = true
@@ -131,10 +129,11 @@ function silenceReached(engine: EngineState, program: number, tie: number, slot:
   return reached
 }
 
-/** Whether a hash stands in a list of a program; where there is no list, all do. */
-function isListed(arena: Float64Array, program: number, list: number, hash: number): boolean {
-  if (list < 0) return true
-  for (let i = 1; i <= arena[program + list]; i++) if (arena[program + list + i] === hash) return true
+/** Whether a hash stands in the list that a field points at, counted from itself; where there is no list, all do. */
+function isListed(arena: Float64Array, field: number, hash: number): boolean {
+  if (arena[field] === 0) return true
+  const list = field + arena[field]
+  for (let i = 1; i <= arena[list]; i++) if (arena[list + i] === hash) return true
   return false
 }
 
@@ -149,26 +148,24 @@ function setBit(log: Float64Array, at: number, padSlot: number): void {
  * is the oldest that was let go, else the oldest, and of two that began together the softer.
  */
 export function makeRoom(engine: EngineState): void {
-  const { padSlot, program } = engine.now
-  const arena = engine.memory.arena
-  stealBeyond(engine, padSlot, -1, -1, arena[program + Head.maxStrikes])
-  if (arena[program + Head.group] >= 0) stealBeyond(engine, -1, arena[program + Head.group], -1, arena[program + Head.groupMaxStrikes])
-  if (arena[program + Head.limit] >= 0) stealBeyond(engine, -1, -1, arena[program + Head.limit], arena[program + Head.limitMaxStrikes])
-  const most = engine.kit === 0 ? MAX_STRIKES : Math.min(MAX_STRIKES, arena[engine.kit + KitHead.maxStrikes])
-  stealBeyond(engine, -1, -1, -1, most)
+  const { memory, now, kit, strikes: s } = engine
+  const { arena } = memory
+  const { program } = now
+  stealBeyond(engine, s.padSlot, now.padSlot, arena[program + Head.maxStrikes])
+  if (arena[program + Head.group] >= 0) stealBeyond(engine, s.group, arena[program + Head.group], arena[program + Head.groupMaxStrikes])
+  if (arena[program + Head.limit] >= 0) stealBeyond(engine, s.limit, arena[program + Head.limit], arena[program + Head.limitMaxStrikes])
+  const most = kit === 0 ? MAX_STRIKES : Math.min(MAX_STRIKES, arena[kit + KitHead.maxStrikes])
+  stealBeyond(engine, s.active, 1, most)
 }
 
-/** Stops strikes until one more fits within the limit: of a pad, of a group, of pads that share one, or (-1) of all. */
-function stealBeyond(engine: EngineState, padSlot: number, group: number, shared: number, limit: number): void {
+/** Stops strikes until one more fits within the limit of those whose `column` says `key`: a pad's, a group's, all. */
+function stealBeyond(engine: EngineState, column: ArrayLike<number>, key: number, limit: number): void {
   const s = engine.strikes
   for (;;) {
     let count = 0
     let first = -1
     for (let slot = 0; slot < s.active.length; slot++) {
-      if (s.active[slot] === 0 || s.stopping[slot] !== 0) continue
-      if (padSlot >= 0 && s.padSlot[slot] !== padSlot) continue
-      if (group >= 0 && s.group[slot] !== group) continue
-      if (shared >= 0 && s.limit[slot] !== shared) continue
+      if (s.active[slot] === 0 || s.stopping[slot] !== 0 || column[slot] !== key) continue
       count++
       if (first < 0 || goesBefore(engine, slot, first)) first = slot
     }

@@ -27,7 +27,7 @@ export function strike(engine: EngineState): void {
     countAnew(engine, padSlot, now.padStrike)
   now.sinceLast = engine.lastFrame[padSlot] === NEVER ? -1 : engine.frame - engine.lastFrame[padSlot]
   engine.lastFrame[padSlot] = engine.frame
-  choke(engine, program, onCodes.strike, now.record)
+  choke(engine, program, onCodes.strike)
   const mode = arena[program + Head.mode]
   if (mode === modeCodes.silencer) return
   if (mode === modeCodes.loopUntilStruckAgain && stopPad(engine, padSlot)) return
@@ -64,22 +64,26 @@ export function countAtGroove(engine: EngineState): void {
 function soundBands(engine: EngineState, bands: number, onlyRay: number): void {
   const { now } = engine
   const { arena, log } = engine.memory
-  const count = arena[onlyRay === SHARED ? now.program + Head.bandCount : rayAt(engine, onlyRay) + RayField.bandCount]
-  const forced = onlyRay === SHARED ? forcedBand(engine, bands, count) : -1
-  const band = forced >= 0 ? forced : pickBand(arena, bands, count, now.velocity)
+  const isShared = onlyRay === SHARED
+  now.bands = bands
+  now.onlyRay = onlyRay
+  now.pick = arena[isShared ? now.program + Head.pick : rayAt(engine, onlyRay) + RayField.pick]
+  const count = arena[isShared ? now.program + Head.bandCount : rayAt(engine, onlyRay) + RayField.bandCount]
+  const forced = isShared ? forcedBand(engine, count) : -1
+  const band = forced >= 0 ? forced : pickBand(engine, count)
   if (band < 0) return
-  const above = forced >= 0 ? 0 : blendAbove(arena, bands, count, band, now.velocity)
-  const upper = bands + (band + 1) * BandField.length
-  const power = above > 0 && arena[upper + BandField.blendLaw] === lawCodes.power
-  const here = above > 0 ? (power ? Math.sqrt(1 - above) : 1 - above) : 1
-  const turn = soundCell(engine, bands, onlyRay, band, here)
-  if (onlyRay === SHARED) {
+  const above = forced >= 0 ? 0 : blendAbove(engine, band, count)
+  const power = above > 0 && arena[bands + (band + 1) * BandField.length + BandField.blendLaw] === lawCodes.power
+  now.share = above > 0 ? (power ? Math.sqrt(1 - above) : 1 - above) : 1
+  const turn = soundCell(engine, band)
+  if (isShared) {
     log[now.record + LogField.band] = band
     log[now.record + LogField.turn] = turn
   }
   if (above > 0) {
-    const aboveTurn = soundCell(engine, bands, onlyRay, band + 1, power ? Math.sqrt(above) : above)
-    if (onlyRay === SHARED) {
+    now.share = power ? Math.sqrt(above) : above
+    const aboveTurn = soundCell(engine, band + 1)
+    if (isShared) {
       log[now.record + LogField.aboveBand] = band + 1
       log[now.record + LogField.aboveTurn] = aboveTurn
     }
@@ -87,45 +91,51 @@ function soundBands(engine: EngineState, bands: number, onlyRay: number): void {
   log[now.record + LogField.rays] = engine.strikes.voices[now.slot]
 }
 
-/** Sounds one cell at a share of its level, and gives its turn; -1 where the band has none. */
-function soundCell(engine: EngineState, bands: number, onlyRay: number, bandIndex: number, share: number): number {
+/** Sounds the cell of a band at a share of its level, and gives its turn; -1 where the band has none. */
+function soundCell(engine: EngineState, bandIndex: number): number {
   const { now, memory } = engine
   const { arena } = memory
-  const band = bands + bandIndex * BandField.length
-  const turn = turnOf(engine, band, onlyRay, bandIndex)
+  const band = now.bands + bandIndex * BandField.length
+  const turn = turnOf(engine, bandIndex)
   if (turn < 0) return -1
   now.bandHash = arena[band + BandField.hash]
   now.turn = turn
   now.turns = arena[band + BandField.turnCount]
+  now.share = now.share * arena[band + BandField.gain] * now.gain
   const turns = now.program + arena[band + BandField.turns]
   const clips = now.program + arena[turns + turn * TurnField.length + TurnField.clips]
-  for (let ray = 0; ray < arena[now.program + Head.rayCount]; ray++) {
-    const at = rayAt(engine, ray)
-    if (onlyRay === SHARED ? arena[at + RayField.bandCount] >= 0 : ray !== onlyRay) continue
-    const own = onlyRay === SHARED && now.bead !== 0 ? arena[now.bead + BeadField.clip] : -1
-    if (own >= 0 && ray > 0) continue // a bead's own clip stands for the whole cell, and the first ray plays it
-    const clip = own >= 0 ? memory.directory[now.beadProgram] + own : clips + ray * ClipField.length
-    if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) continue
-    gatherOffsets(engine, ray)
-    const voice = startVoice(engine, at, clip, share * arena[band + BandField.gain] * now.gain)
-    if (voice < 0) continue
-    engine.voices.meter[voice] = now.padSlot * MAX_RAYS + ray
-    recordRay(engine, ray)
-  }
+  for (let ray = 0; ray < arena[now.program + Head.rayCount]; ray++) soundRay(engine, ray, clips + ray * ClipField.length)
   return turn
 }
 
+/** Sounds one ray of a cell with its clip, or with that of the bead that struck. */
+function soundRay(engine: EngineState, ray: number, cellClip: number): void {
+  const { now, memory } = engine
+  const { arena } = memory
+  const at = rayAt(engine, ray)
+  const isShared = now.onlyRay === SHARED
+  if (isShared ? arena[at + RayField.bandCount] >= 0 : ray !== now.onlyRay) return
+  const own = isShared && now.bead !== 0 ? arena[now.bead + BeadField.clip] : -1
+  if (own >= 0 && ray > 0) return // a bead's own clip stands for the whole cell, and the first ray plays it
+  const clip = own >= 0 ? memory.directory[now.beadProgram] + own : cellClip
+  if (arena[clip + ClipField.chunk] < 0 || arena[at + RayField.mute] !== 0) return
+  gatherOffsets(engine, ray)
+  const voice = startVoice(engine, at, clip)
+  if (voice < 0) return
+  engine.voices.meter[voice] = now.padSlot * MAX_RAYS + ray
+  recordRay(engine, ray)
+}
+
 /** The turn of a band for this strike, by the counter that its pad goes by; strikes of shared bands are counted. */
-function turnOf(engine: EngineState, band: number, onlyRay: number, bandIndex: number): number {
+function turnOf(engine: EngineState, bandIndex: number): number {
   const { now } = engine
-  const { arena } = engine.memory
   const counter = now.padSlot * 128 + bandIndex
-  const bandStrike = onlyRay === SHARED ? engine.bandCount[counter]++ : engine.bandCount[counter]
-  const isPerBand = arena[now.program + Head.counter] === 1 && onlyRay === SHARED
-  const forced = onlyRay === SHARED ? forcedTurn(engine, band) : -1
+  if (now.onlyRay !== SHARED) return pickTurn(engine, bandIndex, now.padStrike - engine.countFrom[now.padSlot])
+  const bandStrike = engine.bandCount[counter]++
+  const forced = forcedTurn(engine, now.bands + bandIndex * BandField.length)
   if (forced >= 0) return forced
-  const pick = arena[onlyRay === SHARED ? now.program + Head.pick : rayAt(engine, onlyRay) + RayField.pick]
-  return pickTurn(engine, band, bandIndex, pick, isPerBand ? bandStrike : now.padStrike - engine.countFrom[now.padSlot])
+  const isPerBand = engine.memory.arena[now.program + Head.counter] === 1
+  return pickTurn(engine, bandIndex, isPerBand ? bandStrike : now.padStrike - engine.countFrom[now.padSlot])
 }
 
 /** A place among the strikes that sound; where all are taken the first that is to go makes room. */
