@@ -1,10 +1,12 @@
 import type { Bead } from '@heliaster/core/kit'
 import { useState } from 'react'
+import type { ComponentProps } from 'react'
 import { View } from 'react-native'
 
 import { IconButton } from '../../ui/Button'
 import { Slider } from '../../ui/Slider'
 import { usePalette } from '../../ui/theme'
+import { useIsWide } from '../../ui/use-is-wide'
 
 type Fields = Partial<Omit<Bead, 'id' | 'step'>>
 
@@ -21,6 +23,7 @@ const MOST_REPEATS = 8
 /** What is set on the chosen bead: how strong it is, and behind the arrow when and how often it sounds. */
 export function BeadPanel({ bead, name, onSlide, onDone }: Props) {
   const palette = usePalette()
+  const isWide = useIsWide()
   const [isOpen, setOpen] = useState(false)
   return (
     <View
@@ -54,42 +57,49 @@ export function BeadPanel({ bead, name, onSlide, onDone }: Props) {
         />
       </View>
       {isOpen && (
-        <>
-          <Slider
+        <View style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? 28 : 4 }}>
+          <Field
             label="Chance"
             value={100 * (bead.chance ?? 1)}
             min={0}
             max={100}
-            step={1}
             unit="%"
             neutral={100}
             onSlide={(percent) => onSlide({ chance: percent / 100 })}
             onDone={onDone}
           />
-          <Slider
+          <Field
             label="Off its step"
             value={100 * (bead.offset ?? 0)}
             min={-50}
             max={50}
-            step={1}
             unit="%"
             neutral={0}
             onSlide={(percent) => onSlide({ offset: percent / 100 })}
             onDone={onDone}
           />
-          <Slider
+          <Field
             label="Strikes in its time"
             value={bead.repeats?.count ?? 1}
             min={1}
             max={MOST_REPEATS}
-            step={1}
             unit=""
             neutral={1}
             onSlide={(count) => onSlide({ repeats: { ...bead.repeats, count } })}
             onDone={onDone}
           />
-        </>
+        </View>
       )}
+    </View>
+  )
+}
+
+/** One number of the bead, in whole steps; on a wide screen they stand side by side. */
+function Field(props: Omit<ComponentProps<typeof Slider>, 'step'>) {
+  const isWide = useIsWide()
+  return (
+    <View style={{ flex: isWide ? 1 : undefined }}>
+      <Slider {...props} step={1} />
     </View>
   )
 }

@@ -36,7 +36,6 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
       <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
       <TurnRules settings={settings} bands={pad.bands.length} onSet={set} />
       <ChokeChips kit={kit} pad={pad} />
-      <LinkChips kit={kit} pad={pad} />
       <Chips label="When struck" options={MODES} value={settings.mode} onChoose={(mode) => set({ mode })} />
       <Slider
         label="Strikes at once"
@@ -67,6 +66,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
         value={String(octave) as '3' | '4' | '5'}
         onChoose={(value) => chooseMiddleC(Number(value) as MiddleC)}
       />
+      <LinkChips kit={kit} pad={pad} />
     </>
   )
 }
