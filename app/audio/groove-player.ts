@@ -2,6 +2,7 @@ import type { Groove, GrooveId, Kit, KitId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
 import { kits } from '../documents'
+import type { Player } from './player'
 import { playGrooveOf, sound } from './sound'
 
 interface GrooveState {
@@ -48,10 +49,18 @@ function startGroove(kitId: KitId): void {
     looking = requestAnimationFrame(look)
     const kit = kits.store.getState().entries[kitId]?.doc
     if (!kit) return stopGroove()
-    const groove = chosenGroove(kit)
-    const beat = player.grooveBeat()
-    const step = !groove || beat < 0 ? -1 : Math.floor(beat * groove.stepsPerBeat) % groove.lengthSteps
+    const step = stepOf(kit, player)
     if (step !== grooveState.getState().step) grooveState.setState({ step })
   }
   looking = requestAnimationFrame(look)
+}
+
+/** The step of the groove on the screen that sounds now; -1 while none does, or another groove of the song. */
+export function stepOf(kit: Kit, player: Pick<Player, 'grooveBeat' | 'grooveSection'>): number {
+  const groove = chosenGroove(kit)
+  const beat = player.grooveBeat()
+  const isChosen = kit.grooves.some(({ id }) => id === grooveState.getState().grooveId)
+  const sounding = isChosen || kit.song.length === 0 ? groove?.id : kit.song[player.grooveSection()]?.groove
+  if (!groove || beat < 0 || groove.id !== sounding) return -1
+  return Math.floor(beat * groove.stepsPerBeat) % groove.lengthSteps
 }

@@ -76,8 +76,9 @@ export interface Player {
   /** The groove begins, from its first beat; or it ends. */
   beginGroove(): void
   stopGroove(): void
-  /** The beat of the groove that sounds now; -1 while none does. */
+  /** The beat of the groove that sounds now, -1 while none does; and which of the song's it is, from 0. */
   grooveBeat(): number
+  grooveSection(): number
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
   resume(): Promise<void>
@@ -191,6 +192,7 @@ function playerOver(context: AudioContext, link: Link): Player {
     beginGroove: () => send(eventOf(EventType.groove, 0, 0)),
     stopGroove: () => send(eventOf(EventType.stopGroove, 0, 0)),
     grooveBeat: () => memory.status[StatusField.grooveBeat],
+    grooveSection: () => memory.status[StatusField.grooveSection],
     takeSounded() {
       const count = memory.status[StatusField.logCount]
       read = Math.max(read, count - LOG_RECORDS)

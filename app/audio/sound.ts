@@ -94,14 +94,14 @@ export function playKit(kit: Kit | undefined): void {
 
 let choice: GrooveId | undefined
 
-/** Chooses the groove that plays: the kit's first where it has none of this id. */
+/** Chooses the groove that plays; where a kit has none of this id its song plays, or its first groove. */
 export function playGrooveOf(grooveId: GrooveId | undefined): void {
   choice = grooveId
   if (openKit) load(openKit)
 }
 
 function load(kit: Kit): void {
-  const groove = kit.grooves.find(({ id }) => id === choice) ?? kit.grooves[0]
+  const groove = kit.grooves.find(({ id }) => id === choice)
   sound.getState().player?.load(withAudition(kit), groove?.id)
 }
 
