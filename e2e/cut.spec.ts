@@ -22,7 +22,7 @@ test('hits are sorted, named by a pattern, repaired all at once, and each is one
   await expect(page.getByText(/-\d+\.\d LUFS/).first()).toBeVisible()
   await page.getByRole('button', { name: 'Name the hits' }).click()
   await page.getByRole('radio', { name: 'By a pattern' }).click()
-  await page.getByLabel('Pattern').fill('plank {nn}')
+  await page.getByRole('textbox', { name: 'Pattern' }).fill('plank {nn}')
   await page.getByRole('button', { name: 'Give these 5 names' }).click()
   await expect(page.getByText('plank 05')).toBeVisible()
   await page.getByRole('button', { name: 'Repair' }).click()
