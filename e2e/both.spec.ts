@@ -9,6 +9,7 @@ import { golden, goldenScores, SCORE_RATE_HZ } from '@heliaster/core/engine/test
 import type { GoldenScore } from '@heliaster/core/engine/testing'
 import type { Audio } from '@heliaster/core/audio'
 import type { Kit } from '@heliaster/core/kit'
+import type { FromWorklet, ToWorklet } from '../core/engine/hosts/messages'
 
 import { openDemo } from './helpers'
 
@@ -19,7 +20,7 @@ test.describe('one engine', () => {
   test.skip(({ viewport }) => viewport?.width === 390, 'the same engine file, whatever the screen')
 
   test('the worklet, the worker and Node render what was always rendered, at any block size', async ({ page }) => {
-    test.setTimeout(300_000) // thirteen scores, each rendered six times
+    test.setTimeout(300_000) // thirteen scores, each rendered seven times
     const builder = (await import('../tools/build-engine.mjs' as string)) as { buildEngine(): Promise<string> }
     const engine = (await import(pathToFileURL(await builder.buildEngine()).href)) as typeof engineModule
     const inNode = ({ kit, audio, events, frames }: GoldenScore, blockFrames: number) => {
@@ -36,7 +37,7 @@ test.describe('one engine', () => {
     })
     for (const score of scores) {
       const hash = golden[score.name]
-      const expected = { blocks4096: hash, blocks777: hash, worker: hash, workerSmallBlocks: hash, worklet: hash }
+      const expected = { blocks4096: hash, blocks777: hash, worker: hash, workerSmallBlocks: hash, worklet: hash, loneWorklet: hash }
       const inPage = await page.evaluate(renderInPage, { name: score.name, rate: SCORE_RATE_HZ })
       const all = { blocks4096: inNode(score, 4096), blocks777: inNode(score, 777), ...inPage }
       expect({ name: score.name, ...all }).toEqual({ name: score.name, ...expected })
@@ -70,20 +71,27 @@ async function renderInPage({ name, rate }: { name: string; rate: number }): Pro
       worker.onmessage = ({ data }: MessageEvent<{ left: Float32Array; right: Float32Array }>) => resolve(hash(data.left, data.right))
       worker.postMessage({ id: 1, kit, audio, events, frames, sampleRateHz: rate, blockFrames })
     })
-  const inWorklet = async () => {
+  /** Shared memory, or a copy that messages fill, as on a page that is not isolated. */
+  const inWorklet = async (shares: boolean) => {
     const engine = (await import(url)) as typeof engineModule
     const memory = engine.createMemory(true)
+    const told: ToWorklet[] = []
     const store = engine.createSampleStore(
       {
-        createChunk: (chunk, count) =>
-          (memory.chunks[chunk] = new Float32Array(new SharedArrayBuffer(count * 4)) as unknown as Float32Array<ArrayBuffer>),
-        written: () => undefined,
+        createChunk: (chunk, frames) => {
+          told.push({ type: 'chunk', chunk, frames, samples: undefined })
+          return engine.addChunk(memory, chunk, frames)
+        },
+        written: (chunk, startFrame, frames) =>
+          told.push({ type: 'samples', chunk, startFrame, samples: memory.chunks[chunk]!.slice(startFrame, startFrame + frames) }),
       },
       engine.MAX_CHUNKS,
     )
     const byHash = new Map(audio)
     const loader = engine.createLoader(memory, store, rate, (wanted) => byHash.get(wanted), {
-      send: (event) => engine.writeRing(memory, event),
+      send: (event) => (shares ? engine.writeRing(memory, event) : told.push({ type: 'events', events: event }) > 0),
+      arenaWritten: (offset, length) => told.push({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+      tablesChanged: () => told.push({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
     })
     loader.load(kit)
     const score = engine.toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId as Kit['pads'][number]['id']) })))
@@ -92,13 +100,21 @@ async function renderInPage({ name, rate }: { name: string; rate: number }): Pro
     const node = new AudioWorkletNode(context, 'heliaster-engine', {
       numberOfInputs: 0,
       outputChannelCount: [2],
-      processorOptions: { memory, score },
+      processorOptions: shares ? { memory, score } : { score, told },
     })
     node.connect(context.destination)
+    let status = memory.status
+    node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => (status = data.status)
     const rendered = await context.startRendering()
+    if (status[engine.StatusField.hasKernel] !== 1) return 'not rendered by the kernel'
     return hash(rendered.getChannelData(0), rendered.getChannelData(1))
   }
-  return { worker: await inWorker(4096), workerSmallBlocks: await inWorker(100), worklet: await inWorklet() }
+  return {
+    worker: await inWorker(4096),
+    workerSmallBlocks: await inWorker(100),
+    worklet: await inWorklet(true),
+    loneWorklet: await inWorklet(false),
+  }
 }
 
 for (const place of ['gather', 'cut', 'board', 'shape', 'groove', 'ship'])

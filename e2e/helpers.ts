@@ -1,3 +1,4 @@
+import { KIT_VERSION } from '@heliaster/core/kit'
 import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import type { Source } from '@heliaster/core/kit'
@@ -17,6 +18,18 @@ export async function newKit(page: Page): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'New kit', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeVisible()
+}
+
+export const kitIn = (page: Page): string => /kit\/([^/]+)/.exec(page.url())![1]
+
+/** Gives the kit that is open a name of its own, as another device would: the list shows kits of other tests too. */
+export async function nameKit(page: Page, name: string): Promise<void> {
+  await saved(page)
+  const { revision } = (await (await page.request.get(`/api/kits/${kitIn(page)}`)).json()) as { revision: number }
+  const edits = [{ type: 'setKit', fields: { name } }]
+  const data = { baseRevision: revision, batchId: `name-${kitIn(page)}`, version: KIT_VERSION, edits }
+  expect((await page.request.post(`/api/kits/${kitIn(page)}/edits`, { data })).status()).toBe(200)
+  await expect(page.getByText(name).last()).toBeVisible()
 }
 
 export async function saved(page: Page): Promise<void> {

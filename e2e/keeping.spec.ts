@@ -4,9 +4,7 @@ import { asFirstKit, testIds } from '@heliaster/core/kit/testing'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { newKit, pad, saved } from './helpers'
-
-const kitIn = (page: Page) => /kit\/([^/]+)/.exec(page.url())![1]
+import { kitIn, nameKit, newKit, pad, saved } from './helpers'
 
 async function addPad(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Add pad' }).click()
@@ -34,6 +32,7 @@ test('two tabs of one browser with the same kit come to the same, and keep it af
 
 test('a second device sees a change, a new kit and a deletion within seconds, without a reload', async ({ page, browser, baseURL }) => {
   await newKit(page)
+  await nameKit(page, 'Kit of two devices')
   await page.getByRole('link', { name: 'Board' }).click()
   await saved(page)
   const second = await (await browser.newContext({ baseURL })).newPage()
@@ -42,10 +41,7 @@ test('a second device sees a change, a new kit and a deletion within seconds, wi
   await addPad(page)
   await expect(pad(second, 'Pad 1')).toBeVisible({ timeout: 5000 })
   await page.goto('/')
-  await page
-    .getByRole('button', { name: /^More for/ })
-    .first()
-    .click() // the one changed last
+  await page.getByRole('button', { name: 'More for Kit of two devices' }).click()
   await page.getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(second.getByText('This kit is not here')).toBeVisible({ timeout: 5000 })
   await second.context().close()

@@ -1,5 +1,6 @@
 import {
   ACT_RECORDS,
+  addChunk,
   BUS_METERS,
   controlNumbers,
   createLoader,
@@ -210,10 +211,8 @@ function playerOver(context: AudioContext, link: Link): Player {
 function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {
   return {
     createChunk(chunk: number, frames: number): Float32Array {
-      const samples = shared ? new Float32Array(new SharedArrayBuffer(frames * 4) as unknown as ArrayBuffer) : new Float32Array(frames)
-      memory.chunks[chunk] = samples
-      if (shared) tell({ type: 'chunk', chunk, samples })
-      else tell({ type: 'chunk', chunk, samples: new Float32Array(frames) })
+      const samples = shared ? addChunk(memory, chunk, frames) : (memory.chunks[chunk] = new Float32Array(frames))
+      tell({ type: 'chunk', chunk, frames, samples: shared ? samples : undefined })
       return samples
     },
     written(chunk: number, startFrame: number, frames: number): void {

@@ -5,8 +5,9 @@ import { createOffline, renderOffline, toScore } from './offline'
 import { golden, goldenScores, SCORE_RATE_HZ } from './testing'
 import type { GoldenScore } from './testing'
 
-function rendered({ kit, audio, events, frames }: GoldenScore, blockFrames: number) {
-  const { engine, loader } = createOffline(kit, SCORE_RATE_HZ, (hash) => audio.get(hash))
+function rendered({ kit, audio, events, frames }: GoldenScore, blockFrames: number, isPlain = false) {
+  const { engine, loader } = createOffline(kit, SCORE_RATE_HZ, (hash) => audio.get(hash), kit.seed, undefined, isPlain)
+  expect(engine.kernel === undefined).toBe(isPlain)
   const score = toScore(events.map((event) => ({ ...event, padSlot: loader.slotOf(event.padId) })))
   const [left, right] = renderOffline(engine, score, frames, blockFrames)
   const hash = createHash('sha256').update(new Uint8Array(left.buffer)).update(new Uint8Array(right.buffer)).digest('hex')
@@ -20,7 +21,8 @@ test.each([...scores])('%s renders as it always has', (name, score) => {
   const energy = left.reduce((sum, sample, i) => sum + sample ** 2 + right[i] ** 2, 0) / score.frames
   expect(energy).toBeGreaterThan(1e-4) // something is heard, not silence hashed
   expect(hash).toBe(golden[name])
-  if (score.frames < 10 * SCORE_RATE_HZ) expect(rendered(score, 101).hash).toBe(golden[name])
+  if (score.frames < 10 * SCORE_RATE_HZ) for (const block of [101, 1]) expect(rendered(score, block).hash).toBe(golden[name])
+  expect(rendered(score, 128, true).hash).toBe(golden[name]) // the plain form of the kernel
 })
 
 test('every line of the golden list has its score', () => {

@@ -1,6 +1,6 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
-import { createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory/memory'
+import { addChunk, createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory/memory'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
@@ -48,20 +48,18 @@ export interface Offline {
   readonly loader: KitLoader
 }
 
-/** An engine with memory of its own, for drawing, bouncing and tests. */
+/** An engine with memory of its own, for drawing, bouncing and tests. `isPlain` keeps the kernel out of it. */
 export function createOffline(
   kit: Kit,
   sampleRateHz: number,
   audioOf: (audio: AudioHash) => Audio | undefined,
   seed = kit.seed,
   choice?: GrooveChoice,
+  isPlain = false,
 ): Offline {
   const memory = createMemory(false)
-  const store = createSampleStore(
-    { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
-    MAX_CHUNKS,
-  )
-  const engine = createEngine(memory, sampleRateHz)
+  const store = createSampleStore({ createChunk: (chunk, frames) => addChunk(memory, chunk, frames), written: () => undefined }, MAX_CHUNKS)
+  const engine = createEngine(memory, sampleRateHz, isPlain)
   const send = (event: Float64Array) => {
     act(engine, event)
     return true

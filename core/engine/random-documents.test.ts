@@ -51,7 +51,7 @@ function anyEvent(random: () => number, pads: number): ScoreEvent {
   }
 }
 
-test('random documents under random events put out numbers, and none above the ceiling', () => {
+test('random documents under random events put out numbers, none above the ceiling, the same from the kernel as from its plain form', () => {
   let sounding = 0
   for (let seed = 1; seed <= 60; seed++) {
     const random = seeded(seed + 9000)
@@ -59,6 +59,10 @@ test('random documents under random events put out numbers, and none above the c
     const { engine } = createOffline(kit, RATE, () => sound)
     const events = Array.from({ length: 120 }, () => anyEvent(random, kit.pads.length))
     const [left, right] = renderOffline(engine, toScore(events), FRAMES, 257)
+    const plain = createOffline(kit, RATE, () => sound, kit.seed, undefined, true)
+    const plainly = renderOffline(plain.engine, toScore(events), FRAMES, 100)
+    const apart = [left, right].map((side, s) => side.findIndex((sample, i) => !Object.is(sample, plainly[s][i])))
+    if (apart.some((at) => at >= 0)) throw new Error(`seed ${seed}: the kernel and its plain form are apart at ${apart.join(' and ')}`)
     for (const side of [left, right])
       for (const sample of side)
         if (!Number.isFinite(sample) || Math.abs(sample) > LIMITER_CEILING) throw new Error(`seed ${seed}: ${sample}`)

@@ -13,7 +13,7 @@ import { CHUNK_FRAMES, NEVER } from './state'
 import type { EngineState } from './state'
 import { beginStrike, goOnAlong, moveControl } from './strike/links'
 import { release, stopPad } from './strike/stops'
-import { renderVoice } from './voice/render-voice'
+import { renderVoices } from './voice/render-voice'
 
 const WIDTH = EventField.length
 
@@ -54,14 +54,7 @@ function renderRun(
   mix.right[MASTER].fill(0, 0, count)
   movePlaces(mix, count)
   moveLevels(engine, count)
-  const active = engine.voices.active
-  let top = 0
-  for (let voice = 0; voice < engine.voiceTop; voice++) {
-    if (active[voice] === 0) continue
-    renderVoice(engine, voice, engine.frame, count)
-    if (active[voice] !== 0) top = voice + 1
-  }
-  engine.voiceTop = top
+  renderVoices(engine, count)
   sumBuses(engine, count, tap?.stems, offset)
   mixDown(engine, outLeft, outRight, offset, count, tap)
   engine.frame += count

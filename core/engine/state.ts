@@ -2,13 +2,16 @@ import { createQueue, QUEUE_EVENTS } from './events'
 import type { Queue } from './events'
 import { createGroovePlay } from './groove/play-state'
 import type { GroovePlay } from './groove/play-state'
+import { createKernel } from './kernel/kernel'
+import type { Kernel } from './kernel/kernel'
+import { engineRoom } from './memory/memory'
 import type { EngineMemory } from './memory/memory'
 import { createInserts } from './mix/inserts'
 import type { Inserts } from './mix/inserts'
 import { createMix } from './mix/mix-state'
 import type { Mix } from './mix/mix-state'
 import { CONTROLS } from './program/codes'
-import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES } from './program/layout'
+import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES, SetUp, StatusField } from './program/layout'
 import type { WeighedDeck } from './strike/seldom'
 import { createVoices } from './voice/voices'
 import type { Voices } from './voice/voices'
@@ -79,6 +82,10 @@ function createNow(): StrikeNow {
 /** Everything the engine changes while it runs: numbers and typed arrays, all made before the first frame. */
 export interface EngineState {
   readonly memory: EngineMemory
+  /** What renders voices; undefined where the plain form does. */
+  readonly kernel: Kernel | undefined
+  /** What the kernel is told once (SetUp); the engine's own arrays lie behind it. */
+  readonly setUp: Float64Array
   readonly sampleRateHz: number
   frame: number
   /** The program slots that are played now, of pads, kit and groove. */
@@ -129,15 +136,21 @@ export interface EngineState {
   readonly made: Float64Array
 }
 
-export function createEngine(memory: EngineMemory, sampleRateHz: number): EngineState {
-  return {
+/** What one engine renders with, beside what it shares. `isPlain` keeps the kernel out: its plain form computes. */
+export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain = false): EngineState {
+  const room = engineRoom(memory)
+  const block = () => room.doubles(CHUNK_FRAMES)
+  const setUp = room.doubles(SetUp.length)
+  const engine: EngineState = {
     memory,
+    kernel: isPlain ? undefined : createKernel(memory, setUp.byteOffset),
+    setUp,
     sampleRateHz,
     frame: 0,
     playing: new Int32Array(PROGRAM_ENTRIES),
     kit: 0,
     seed: 1,
-    voices: createVoices(),
+    voices: createVoices(room),
     voiceTop: 0,
     strikes: createStrikes(),
     now: createNow(),
@@ -150,17 +163,17 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     event: new Float64Array(EventField.length),
     score: new Float64Array(0),
     scoreCursor: 0,
-    mix: createMix(sampleRateHz, CHUNK_FRAMES),
+    mix: createMix(sampleRateHz, CHUNK_FRAMES, room),
     inserts: createInserts(sampleRateHz, CHUNK_FRAMES),
     groove: createGroovePlay(),
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),
     stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
     nearing: Float64Array.of(Math.min(1, GRID_FRAMES / (0.005 * sampleRateHz))),
-    scratchLeft: new Float64Array(CHUNK_FRAMES),
-    scratchRight: new Float64Array(CHUNK_FRAMES),
-    gainsLeft: new Float64Array(CHUNK_FRAMES),
-    gainsRight: new Float64Array(CHUNK_FRAMES),
+    scratchLeft: block(),
+    scratchRight: block(),
+    gainsLeft: block(),
+    gainsRight: block(),
     deck: { seed: 1, key: 0, list: 0, count: 0, scratch: new Int32Array(128), arena: memory.arena, turns: 0, heaviest: 0, last: -1 },
     offsets: new Float64Array(PARAMS),
     controls: new Float64Array(CONTROLS),
@@ -168,6 +181,19 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number): Engine
     path: new Float64Array(PATH_WORDS),
     made: new Float64Array(EventField.length),
   }
+  setUp.set(setUpOf(engine))
+  memory.status[StatusField.hasKernel] = engine.kernel ? 1 : 0
+  return engine
+}
+
+/** What the kernel is told once: where things lie, and what follows from the rate. */
+function setUpOf({ memory, mix, sampleRateHz, stopFadeFrames }: EngineState): Float64Array {
+  const rows = new Float64Array(SetUp.length)
+  for (const name of ['arena', 'directory', 'meters', 'chunkAt'] as const) rows[SetUp[name]] = memory[name].byteOffset
+  rows[SetUp.sampleRateHz] = sampleRateHz
+  rows[SetUp.stopFadeFrames] = stopFadeFrames
+  rows[SetUp.mixStep] = mix.step
+  return rows
 }
 
 /** The program of an entry, as it is played now; 0 where it has none. */

@@ -6,13 +6,15 @@ import type { ScoreEvent } from '../offline'
 /** How the page starts the playing engine. Without `memory` the engine makes its own and is fed by messages. */
 export interface EngineOptions {
   readonly memory?: EngineMemory
+  /** What the engine is told before its first frame, where it is fed by messages. */
+  readonly told?: readonly ToWorklet[]
   /** A score to play from frame 0, for rendering offline. */
   readonly score?: Float64Array
 }
 
-/** From the page to the worklet. All but `chunk` are used only where memory cannot be shared. */
+/** From the page to the worklet. All but `chunk`, whose samples it carries where they are shared, are used only where memory cannot be. */
 export type ToWorklet =
-  | { readonly type: 'chunk'; readonly chunk: number; readonly samples: Float32Array }
+  | { readonly type: 'chunk'; readonly chunk: number; readonly frames: number; readonly samples: Float32Array | undefined }
   | { readonly type: 'samples'; readonly chunk: number; readonly startFrame: number; readonly samples: Float32Array }
   | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
   | { readonly type: 'tables'; readonly directory: Int32Array; readonly programTable: Int32Array }

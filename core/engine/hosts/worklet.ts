@@ -1,4 +1,4 @@
-import { createMemory } from '../memory/memory'
+import { addChunk, createMemory } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
 import { EventField, StatusField } from '../program/layout'
@@ -40,10 +40,11 @@ export function registerProcessors(): void {
 
     constructor(options: { processorOptions: EngineOptions }) {
       super()
-      const { memory, score } = options.processorOptions
+      const { memory, score, told } = options.processorOptions
       this.shared = memory !== undefined
       this.engine = createEngine(memory ?? createMemory(false), sampleRate)
       if (score) this.engine.score = score
+      told?.forEach((message) => receive(this.engine, message))
       const port = this.port as unknown as Port<ToWorklet, FromWorklet>
       port.onmessage = ({ data }) => receive(this.engine, data)
     }
@@ -118,7 +119,8 @@ function receive(engine: EngineState, message: ToWorklet): void {
   const { memory } = engine
   switch (message.type) {
     case 'chunk':
-      memory.chunks[message.chunk] = message.samples
+      if (message.samples) memory.chunks[message.chunk] = message.samples
+      else addChunk(memory, message.chunk, message.frames)
       break
     case 'samples':
       memory.chunks[message.chunk]?.set(message.samples, message.startFrame)

@@ -3,7 +3,7 @@ import { applyEdit } from '../../kit/kit-edit'
 import { createBus } from '../../kit/make'
 import type { KitEdit } from '../../kit/kit-edit'
 import { createLoader } from './loader'
-import { createMemory, writeRing } from './memory'
+import { addChunk, createMemory, writeRing } from './memory'
 import { EventType } from '../program/codes'
 import { EventField, StatusField } from '../program/layout'
 import { render } from '../render'
@@ -14,10 +14,7 @@ const RATE = 48000
 
 function live(rig: ReturnType<typeof aKit>) {
   const memory = createMemory(false)
-  const store = createSampleStore(
-    { createChunk: (chunk, frames) => (memory.chunks[chunk] = new Float32Array(frames)), written: () => undefined },
-    8,
-  )
+  const store = createSampleStore({ createChunk: (chunk, frames) => addChunk(memory, chunk, frames), written: () => undefined }, 8)
   const engine = createEngine(memory, RATE)
   const loader = createLoader(memory, store, RATE, (hash) => rig.audio.get(hash), { send: (event) => writeRing(memory, event) })
   const run = (frames: number) => {

@@ -1,4 +1,6 @@
 import { EventField, LogField, MAX_BUSES, MAX_PADS, MAX_RAYS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
+import { createRoom } from './room'
+import type { Room } from './room'
 
 /** How many programs can be loaded at once: each pad's current one, and old ones that still sound. */
 export const PROGRAM_SLOTS = 512
@@ -34,12 +36,35 @@ export interface EngineMemory {
   /** Highest sample of each ray of each pad since someone last looked, a row of 32 for a pad; then of master and buses. */
   readonly meters: Float64Array
   readonly chunks: (Float32Array | undefined)[]
+  /** At which byte of `wasm` each chunk of samples begins. */
+  readonly chunkAt: Float64Array
+  /** Where the next chunk goes in memory that cannot grow; 0 in memory that can. */
+  readonly fixedAt: Float64Array
+  /** Where the engine's own arrays begin. */
+  readonly engineAt: number
+  /** What all of this lies in, for the kernel; undefined where the host has no WebAssembly. */
+  readonly wasm: WebAssembly.Memory | undefined
 }
 
-export function createMemory(shared: boolean): EngineMemory {
-  const doubles = (count: number) => new Float64Array(buffer(count * 8, shared))
-  const ints = (count: number) => new Int32Array(buffer(count * 4, shared))
-  return {
+/** What programs, tables and the engine's own numbers take at most; samples lie behind it. */
+const HEAD_BYTES = 1 << 24
+const PAGE_BYTES = 65536
+/** How much memory may grow to: as much as there can be, then less, since not every device gives that many addresses. */
+const MOST_PAGES = [65536, 32768, 16384, 8192]
+/** How much memory that cannot grow is made with. */
+const FIXED_PAGES = [8192, 4096, 2048, 1024]
+
+/**
+ * Makes the memory of an engine. `isShared` says that the page hands it to an audio thread. Where the host has no
+ * WebAssembly its arrays are plain ones, and the engine computes without the kernel.
+ */
+export function createMemory(isShared: boolean): EngineMemory {
+  const growing = createWasmMemory(true)
+  const wasm = growing ?? createWasmMemory(false)
+  const buffer = wasm?.buffer ?? (isShared ? new SharedArrayBuffer(HEAD_BYTES) : new ArrayBuffer(HEAD_BYTES))
+  const room = createRoom(buffer as ArrayBuffer, 0, HEAD_BYTES)
+  const { doubles, ints } = room
+  const arrays = {
     arena: doubles(ARENA_DOUBLES),
     directory: ints(PROGRAM_SLOTS),
     programTable: ints(PROGRAM_ENTRIES),
@@ -50,12 +75,45 @@ export function createMemory(shared: boolean): EngineMemory {
     acts: doubles(ACT_RECORDS * EventField.length),
     status: doubles(StatusField.length),
     meters: doubles(BUS_METERS + MAX_BUSES),
-    chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined),
+    chunkAt: doubles(MAX_CHUNKS),
+    fixedAt: doubles(1).fill(growing ? 0 : HEAD_BYTES),
   }
+  return { ...arrays, chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined), engineAt: room.end, wasm }
 }
 
-function buffer(bytes: number, shared: boolean): ArrayBuffer {
-  return (shared ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes)) as ArrayBuffer
+/** Where the engine's own arrays lie, behind what it shares. */
+export function engineRoom({ arena, engineAt }: EngineMemory): Room {
+  return createRoom(arena.buffer as ArrayBuffer, engineAt, HEAD_BYTES)
+}
+
+/** Memory that grows has to be of the kind that can be shared: other memory takes its arrays away when it grows. */
+function createWasmMemory(grows: boolean): WebAssembly.Memory | undefined {
+  if (typeof WebAssembly === 'undefined') return undefined
+  for (const maximum of grows ? MOST_PAGES : FIXED_PAGES) {
+    try {
+      return new WebAssembly.Memory({ initial: grows ? HEAD_BYTES / PAGE_BYTES : maximum, maximum, shared: grows })
+    } catch {
+      continue // not this much, or not of this kind
+    }
+  }
+  return undefined
+}
+
+/** Makes room for a chunk of samples. Throws a RangeError where the device gives no more memory. */
+export function addChunk(memory: EngineMemory, chunk: number, frames: number): Float32Array {
+  const samples = takeSamples(memory, frames)
+  memory.chunkAt[chunk] = samples.byteOffset
+  memory.chunks[chunk] = samples
+  return samples
+}
+
+function takeSamples({ wasm, fixedAt }: EngineMemory, frames: number): Float32Array {
+  if (!wasm) return new Float32Array(frames)
+  const pages = Math.ceil((frames * 4) / PAGE_BYTES)
+  const isFixed = fixedAt[0] > 0
+  const at = isFixed ? fixedAt[0] : wasm.grow(pages) * PAGE_BYTES
+  if (isFixed) fixedAt[0] += pages * PAGE_BYTES
+  return new Float32Array(wasm.buffer, at, frames)
 }
 
 /** Says that the table of programs is being written, or is whole again. */

@@ -1,3 +1,4 @@
+import type { Room } from '../memory/room'
 import { MAX_BUSES, MOST_SENDS } from '../program/layout'
 
 const FADER_STEP_48K = 0.002
@@ -7,7 +8,7 @@ export interface Mix {
   /** What is summed in the run that is being rendered, for each bus; `fed` says that anything was. */
   readonly left: readonly Float64Array[]
   readonly right: readonly Float64Array[]
-  readonly fed: Uint8Array
+  readonly fed: Int32Array
   readonly gain: Float64Array
   readonly gainTarget: Float64Array
   /** The place of each bus, and the sum of places on its way to the master. */
@@ -16,37 +17,40 @@ export interface Mix {
   /** Where what is sent to a bus is moved to: its `wayPan`, smoothed; frame by frame in `places` while it moves. */
   readonly balance: Float64Array
   readonly places: readonly Float64Array[]
-  readonly isMoving: Uint8Array
+  readonly isMoving: Int32Array
   readonly sendGain: Float64Array
   readonly sendTarget: Float64Array
-  readonly isKnown: Uint8Array
+  readonly isKnown: Int32Array
   /** Levels that controls and oscillators move: dB from one point of the grid to the next, and gains frame by frame of a run. */
-  readonly isLive: Uint8Array
+  readonly isLive: Int32Array
   readonly liveFrom: Float64Array
   readonly liveTo: Float64Array
   readonly liveGain: readonly Float64Array[]
   readonly step: number
 }
 
-export function createMix(sampleRateHz: number, frames: number): Mix {
-  const blocks = () => Array.from({ length: MAX_BUSES }, () => new Float64Array(frames))
+export function createMix(sampleRateHz: number, frames: number, { doubles, ints }: Room): Mix {
+  const blocks = () => {
+    const all = doubles(MAX_BUSES * frames)
+    return Array.from({ length: MAX_BUSES }, (_, bus) => all.subarray(bus * frames, (bus + 1) * frames))
+  }
   return {
     left: blocks(),
     right: blocks(),
-    fed: new Uint8Array(MAX_BUSES),
-    gain: new Float64Array(MAX_BUSES).fill(1),
-    gainTarget: new Float64Array(MAX_BUSES).fill(1),
-    pan: new Float64Array(MAX_BUSES),
-    wayPan: new Float64Array(MAX_BUSES),
-    balance: new Float64Array(MAX_BUSES),
+    fed: ints(MAX_BUSES),
+    gain: doubles(MAX_BUSES).fill(1),
+    gainTarget: doubles(MAX_BUSES).fill(1),
+    pan: doubles(MAX_BUSES),
+    wayPan: doubles(MAX_BUSES),
+    balance: doubles(MAX_BUSES),
     places: blocks(),
-    isMoving: new Uint8Array(MAX_BUSES),
-    sendGain: new Float64Array(MAX_BUSES * MOST_SENDS),
-    sendTarget: new Float64Array(MAX_BUSES * MOST_SENDS),
-    isKnown: new Uint8Array(MAX_BUSES),
-    isLive: new Uint8Array(MAX_BUSES),
-    liveFrom: new Float64Array(MAX_BUSES),
-    liveTo: new Float64Array(MAX_BUSES),
+    isMoving: ints(MAX_BUSES),
+    sendGain: doubles(MAX_BUSES * MOST_SENDS),
+    sendTarget: doubles(MAX_BUSES * MOST_SENDS),
+    isKnown: ints(MAX_BUSES),
+    isLive: ints(MAX_BUSES),
+    liveFrom: doubles(MAX_BUSES),
+    liveTo: doubles(MAX_BUSES),
     liveGain: blocks(),
     step: Math.min(1, (FADER_STEP_48K * 48000) / sampleRateHz),
   }

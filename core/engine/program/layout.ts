@@ -124,11 +124,15 @@ export const LogField = layout(
 
 /**
  * What the engine says of itself. `kitState` is the number of the kit that it plays; `lost...` are counted since it was
- * made: events that found no room, strikes that were ended before their time to make room for voices, blocks that came late.
+ * made: events that found no room, strikes that were ended before their time to make room for voices, blocks that came late. `hasKernel` is 1 where the kernel renders, 0 where its plain form does.
  */
 export const StatusField = layout(
   'frame', 'peak', 'strikes', 'lostEvents', 'logCount', 'hostFrame', 'lateBlocks', 'kitState', 'actCount', 'lostStrikes', 'grooveBeat', 'grooveSection',
+  'hasKernel',
 ) // prettier-ignore
+
+/** What the kernel is told when an engine is made: bytes at which arrays begin, and what follows from its rate. */
+export const SetUp = layout('arena', 'directory', 'meters', 'chunkAt', 'sampleRateHz', 'stopFadeFrames', 'mixStep')
 
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160

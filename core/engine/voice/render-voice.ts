@@ -1,3 +1,4 @@
+import { OVER } from '../kernel/kernel'
 import { filterCodes, stageCodes } from '../program/codes'
 import { RayField } from '../program/layout'
 import { NEVER } from '../state'
@@ -10,26 +11,45 @@ import { applyLevel } from './stages/level'
 import { filter, filterMoving } from './stages/filter'
 
 /** How many stop fades long a filter may ring after its clip. */
-const RING_FADES = 5
+export const RING_FADES = 5
 
-/** Adds `count` frames of a voice, from `frame` on, to its bus. Audio thread: allocates nothing. */
-export function renderVoice(engine: EngineState, voice: number, frame: number, count: number): void {
+/**
+ * Adds `count` frames of all voices, from the engine's frame on, to their buses, in the order of their numbers. The kernel
+ * does what nothing moves all at once; where there is none the plain form below gives the same samples. Audio thread:
+ * allocates nothing.
+ */
+export function renderVoices(engine: EngineState, count: number): void {
+  const { kernel, frame, voices: v } = engine
+  for (let voice = 0; voice < engine.voiceTop; voice++) {
+    if (kernel) voice = kernel.renderVoices(kernel.engine, voice, engine.voiceTop, frame, count)
+    if (voice < engine.voiceTop && v.active[voice] !== 0) renderVoice(engine, voice, frame, count)
+  }
+  let top = 0
+  for (let voice = 0; voice < engine.voiceTop; voice++) {
+    if (v.active[voice] === OVER) endVoice(engine, voice)
+    if (v.active[voice] !== 0) top = voice + 1
+  }
+  engine.voiceTop = top
+}
+
+function renderVoice(engine: EngineState, voice: number, frame: number, count: number): void {
   const v = engine.voices
   const from = Math.max(0, v.startFrame[voice] - frame)
   if (from >= count) {
     settleOver(engine, voice)
-    if (frame + count >= v.over[voice]) endVoice(engine, voice) // it faded before it began
+    if (frame + count >= v.over[voice]) v.active[voice] = OVER // it faded before it began
     return
   }
   if (v.isLive[voice] === 0) {
     renderPiece(engine, voice, from, frame + from, count - from)
     return
   }
-  for (let done = from; done < count && v.active[voice] !== 0;) {
+  for (let done = from; done < count && v.active[voice] !== OVER;) {
     const start = frame + done
     if (start >= v.runEnd[voice]) beginRun(engine, voice, start)
     const run = Math.min(count - done, v.runEnd[voice] - start)
-    renderPiece(engine, voice, done, start, run)
+    if (engine.kernel) engine.kernel.renderPiece(engine.kernel.engine, voice, done, start, run)
+    else renderPiece(engine, voice, done, start, run)
     done += run
   }
 }
@@ -57,7 +77,7 @@ function renderPiece(engine: EngineState, voice: number, at: number, start: numb
     addToBus(engine, voice, at, heard, stereo)
     if (engine.memory.arena[v.ray[voice] + RayField.sendCount] > 0) addToSends(engine, voice, at, heard, stereo)
   }
-  if (start + count >= v.over[voice] || (ended && !rings)) endVoice(engine, voice)
+  if (start + count >= v.over[voice] || (ended && !rings)) v.active[voice] = OVER
 }
 
 /** What its ray's program says that a voice passes, in its order. */

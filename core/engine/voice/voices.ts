@@ -1,14 +1,14 @@
+import type { Room } from '../memory/room'
 import { MOST_SENDS, PARAMS } from '../program/layout'
 
 /** Voices: one clip of one ray of one strike. */
 export const VOICE_POOL = 512
 
-const f64 = () => new Float64Array(VOICE_POOL)
-const rows = () => new Float64Array(VOICE_POOL * PARAMS)
-const i32 = () => new Int32Array(VOICE_POOL)
-
 /** Everything that voices change while they sound, a row for each. */
-export function createVoices() {
+export function createVoices({ doubles, ints }: Room) {
+  const f64 = () => doubles(VOICE_POOL)
+  const rows = () => doubles(VOICE_POOL * PARAMS)
+  const i32 = () => ints(VOICE_POOL)
   return {
     active: i32(), strike: i32(), program: i32(), extraProgram: i32(), ray: i32(), bandHash: f64(), source: i32(),
     chunk: i32(), left: i32(), right: i32(), frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(), over: f64(),
@@ -27,7 +27,7 @@ export function createVoices() {
     /** A row of parameters for each voice: where each stands, by how much it moves a frame, what is smoothed of it, what edits add. */
     offset: rows(), offsetStep: rows(), smooth: rows(), smoothTo: rows(), edited: rows(),
     /** A row of sends for each voice: what goes to each bus, and what it nears. */
-    sendGain: new Float64Array(VOICE_POOL * MOST_SENDS), sendTarget: new Float64Array(VOICE_POOL * MOST_SENDS),
+    sendGain: doubles(VOICE_POOL * MOST_SENDS), sendTarget: doubles(VOICE_POOL * MOST_SENDS),
   } // prettier-ignore
 }
 export type Voices = ReturnType<typeof createVoices>

@@ -1,0 +1,36 @@
+import { createMemory } from '../memory/memory'
+import { filterCodes, stageCodes } from '../program/codes'
+import { EnvelopeField, MOST_SENDS, ParamCode, PARAMS, PointField, RayField, SendField, SetUp } from '../program/layout'
+import { CHUNK_FRAMES, createEngine, GRID_FRAMES, NEVER } from '../state'
+import { RING_FADES } from '../voice/render-voice'
+import { sourceKinds } from '../voice/sources'
+
+/**
+ * All numbers by which the kernel finds things, by name: fields, codes, and how many bytes behind an engine's first each
+ * of its arrays begins. The kernel is built with them, so that a layout is said once.
+ */
+export function kernelConstants(): Record<string, number> {
+  const engine = createEngine(createMemory(false), 48000, true)
+  const constants: Record<string, number> = { CHUNK_FRAMES, GRID_FRAMES, MOST_SENDS, NEVER, PARAMS, RING_FADES }
+  const say = (prefix: string, values: object) => {
+    for (const [name, value] of Object.entries(values)) constants[`${prefix}_${name}`] = value as number
+  }
+  say('EnvelopeField', EnvelopeField)
+  say('PointField', PointField)
+  say('RayField', RayField)
+  say('SendField', SendField)
+  say('ParamCode', ParamCode)
+  say('filterCodes', filterCodes)
+  say('stageCodes', stageCodes)
+  say('SourceKind', sourceKinds)
+  for (const [name, place] of Object.entries(SetUp)) constants[`SetUp_${name}`] = place * 8
+  const from = engine.setUp.byteOffset
+  const bytes = (array: { byteOffset: number }) => array.byteOffset - from
+  for (const [name, array] of Object.entries(engine.voices)) constants[`v_${name}`] = bytes(array)
+  const { left, right, places, fed, balance, isMoving, isKnown } = engine.mix
+  const mix = { left: left[0], right: right[0], places: places[0], fed, balance, isMoving, isKnown }
+  for (const [name, array] of Object.entries(mix)) constants[`m_${name}`] = bytes(array)
+  const { scratchLeft, scratchRight, gainsLeft, gainsRight } = engine
+  for (const [name, array] of Object.entries({ scratchLeft, scratchRight, gainsLeft, gainsRight })) constants[name] = bytes(array)
+  return constants
+}
