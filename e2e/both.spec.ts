@@ -91,6 +91,7 @@ async function renderInPage({ name, rate }: { name: string; rate: number }): Pro
     const loader = engine.createLoader(memory, store, rate, (wanted) => byHash.get(wanted), {
       send: (event) => (shares ? engine.writeRing(memory, event) : told.push({ type: 'events', events: event }) > 0),
       arenaWritten: (offset, length) => told.push({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+      tableMade: (table, numbers) => told.push({ type: 'table', table, numbers }),
       tablesChanged: () => told.push({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
     })
     loader.load(kit)

@@ -139,6 +139,7 @@ function playerOver(context: AudioContext, link: Link): Player {
   const loader = createLoader(memory, store, context.sampleRate, readyAudio, {
     send: tellEvent,
     arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+    tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
     tablesChanged: () =>
       !shared && tell({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
   })

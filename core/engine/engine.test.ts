@@ -198,6 +198,7 @@ test('a hold pad with a sustain point waits there and ends after it is let go', 
 test('a pitch fall of four octaves ends on the clip rate at its last point', () => {
   const ramp = { sampleRateHz: RATE, channels: [Float32Array.from({ length: 40000 }, (_, i) => i / 65536)] }
   const rig = shaped(aKit([{ bands: [[ramp]] }]), {
+    values: { startSeconds: 0.1 }, // the reader looks to both sides: within the ramp it sees nothing else
     envelopes: {
       pitch: {
         points: [
@@ -240,7 +241,7 @@ test('start, tuning and pan act as they say', () => {
   const started = shaped(aKit([{ bands: [[clip]] }]), { values: { startSeconds: 0.01 } })
   expect(play(started, [strike(0)], 100).left[0]).toBe(clip.channels[0][480])
   const octave = play(aKit([{ own: { values: { tuneCents: 1200 } }, bands: [[clip]] }]), [strike(0)], 2000)
-  expect(octave.left[100]).toBeCloseTo(clip.channels[0][200], 6)
+  expect(octave.left[100]).toBeCloseTo(clip.channels[0][200], 4)
   const panned = play(aKit([{ own: { values: { pan: 0.5 } }, bands: [[anImpulse()]] }]), [strike(0)], 10)
   expect(panned.left[0] ** 2 + panned.right[0] ** 2).toBeCloseTo(0.5, 6)
   expect(panned.right[0]).toBeGreaterThan(panned.left[0])

@@ -119,9 +119,11 @@ export interface EngineState {
   readonly stopFadeFrames: number
   /** By how much a live parameter nears where it is to be, in one cell of the grid; in a cell of its own (see math.ts). */
   readonly nearing: Float64Array
+  /** Where in its clip a voice is read, frame by frame, in frames at the clip's own rate. */
+  readonly positions: Float64Array
   readonly scratchLeft: Float64Array
   readonly scratchRight: Float64Array
-  /** Level and place of a voice that moves, frame by frame. */
+  /** Level and place of a voice that moves, frame by frame; while it is read, what a second table gives. */
   readonly gainsLeft: Float64Array
   readonly gainsRight: Float64Array
   /** What is being shuffled. */
@@ -170,6 +172,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     limiterRelease: 1 / (0.08 * sampleRateHz),
     stopFadeFrames: Math.floor(0.004 * sampleRateHz + 0.5),
     nearing: Float64Array.of(Math.min(1, GRID_FRAMES / (0.005 * sampleRateHz))),
+    positions: block(),
     scratchLeft: block(),
     scratchRight: block(),
     gainsLeft: block(),
@@ -189,7 +192,8 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
 /** What the kernel is told once: where things lie, and what follows from the rate. */
 function setUpOf({ memory, mix, sampleRateHz, stopFadeFrames }: EngineState): Float64Array {
   const rows = new Float64Array(SetUp.length)
-  for (const name of ['arena', 'directory', 'meters', 'chunkAt'] as const) rows[SetUp[name]] = memory[name].byteOffset
+  for (const name of ['arena', 'directory', 'meters', 'chunkAt', 'readingAt', 'readingTaps'] as const)
+    rows[SetUp[name]] = memory[name].byteOffset
   rows[SetUp.sampleRateHz] = sampleRateHz
   rows[SetUp.stopFadeFrames] = stopFadeFrames
   rows[SetUp.mixStep] = mix.step

@@ -16,6 +16,7 @@ export interface EngineOptions {
 export type ToWorklet =
   | { readonly type: 'chunk'; readonly chunk: number; readonly frames: number; readonly samples: Float32Array | undefined }
   | { readonly type: 'samples'; readonly chunk: number; readonly startFrame: number; readonly samples: Float32Array }
+  | { readonly type: 'table'; readonly table: number; readonly numbers: Float32Array }
   | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
   | { readonly type: 'tables'; readonly directory: Int32Array; readonly programTable: Int32Array }
   | { readonly type: 'events'; readonly events: Float64Array }

@@ -1,4 +1,4 @@
-import { addChunk, createMemory } from '../memory/memory'
+import { addChunk, createMemory, putReadingTable } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
 import { EventField, StatusField } from '../program/layout'
@@ -124,6 +124,9 @@ function receive(engine: EngineState, message: ToWorklet): void {
       break
     case 'samples':
       memory.chunks[message.chunk]?.set(message.samples, message.startFrame)
+      break
+    case 'table':
+      putReadingTable(memory, message.table, message.numbers)
       break
     case 'arena':
       memory.arena.set(message.doubles, message.offset)

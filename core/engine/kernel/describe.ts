@@ -1,7 +1,20 @@
 import { createMemory } from '../memory/memory'
+import { MIX_FROM, READING_PLACES } from '../memory/reading-tables'
 import { filterCodes, stageCodes } from '../program/codes'
-import { EnvelopeField, MOST_SENDS, ParamCode, PARAMS, PointField, RayField, SendField, SetUp } from '../program/layout'
+import {
+  EnvelopeField,
+  GUARD_FRAMES,
+  MOST_SENDS,
+  ParamCode,
+  PARAMS,
+  PointField,
+  RayField,
+  READING_TABLES,
+  SendField,
+  SetUp,
+} from '../program/layout'
 import { CHUNK_FRAMES, createEngine, GRID_FRAMES, NEVER } from '../state'
+import { PLACES_PER_CENT, pitchBounds } from '../voice/pitch-cells'
 import { RING_FADES } from '../voice/render-voice'
 import { sourceKinds } from '../voice/sources'
 
@@ -11,7 +24,20 @@ import { sourceKinds } from '../voice/sources'
  */
 export function kernelConstants(): Record<string, number> {
   const engine = createEngine(createMemory(false), 48000, true)
-  const constants: Record<string, number> = { CHUNK_FRAMES, GRID_FRAMES, MOST_SENDS, NEVER, PARAMS, RING_FADES }
+  const constants: Record<string, number> = {
+    CHUNK_FRAMES,
+    GRID_FRAMES,
+    GUARD_FRAMES,
+    MIX_FROM,
+    MOST_SENDS,
+    NEVER,
+    PARAMS,
+    PLACES_PER_CENT,
+    READING_PLACES,
+    READING_TABLES,
+    RING_FADES,
+    ...pitchBounds,
+  }
   const say = (prefix: string, values: object) => {
     for (const [name, value] of Object.entries(values)) constants[`${prefix}_${name}`] = value as number
   }
@@ -30,7 +56,8 @@ export function kernelConstants(): Record<string, number> {
   const { left, right, places, fed, balance, isMoving, isKnown } = engine.mix
   const mix = { left: left[0], right: right[0], places: places[0], fed, balance, isMoving, isKnown }
   for (const [name, array] of Object.entries(mix)) constants[`m_${name}`] = bytes(array)
-  const { scratchLeft, scratchRight, gainsLeft, gainsRight } = engine
-  for (const [name, array] of Object.entries({ scratchLeft, scratchRight, gainsLeft, gainsRight })) constants[name] = bytes(array)
+  const { positions, scratchLeft, scratchRight, gainsLeft, gainsRight } = engine
+  for (const [name, array] of Object.entries({ positions, scratchLeft, scratchRight, gainsLeft, gainsRight }))
+    constants[name] = bytes(array)
   return constants
 }

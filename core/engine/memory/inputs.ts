@@ -1,6 +1,7 @@
 import type { AudioHash, BusId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
 import { clipsBesidePads, clipsOfPad, padSettings } from '../../kit/resolve'
+import { lockedCents } from '../program/greatest-rate'
 
 /**
  * What programs depend on, as lists whose items are compared one by one: documents share what did not change, so an item
@@ -36,7 +37,7 @@ export function padInputs(
   const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
   const parts = ties.flatMap((tie) => (tie.kind === 'parts' ? [audioOf(tie.clip.audio) !== undefined] : []))
   const [, ...shared] = sharedInputs(kit)
-  return [pad, ...buses, ...leaders, ...ties, ...shared, ...present, ...parts]
+  return [pad, lockedCents(kit, pad), ...buses, ...leaders, ...ties, ...shared, ...present, ...parts]
 }
 
 /** Whether a tie has to do with what a strike of a pad does. */
@@ -90,9 +91,16 @@ function beadClips(kit: Kit): readonly Clip[] {
   return clips
 }
 
+/** Pads that read clips of single beads: how fast they do decides what is laid out of these. */
+function readBy(kit: Kit): unknown[] {
+  if (beadClips(kit).length === 0) return []
+  const strings = kit.grooves.flatMap((groove) => groove.strings.filter(({ beads }) => beads.some(({ clip }) => clip)))
+  return [...strings.map(({ padId }) => kit.pads.find(({ id }) => id === padId)), kit.tillers]
+}
+
 /** What the groove's program depends on. */
 export function grooveInputs(kit: Kit, choice: unknown, audioOf: (audio: AudioHash) => unknown): Inputs {
   const present = beadClips(kit).map((clip) => audioOf(clip.audio) !== undefined)
   const led = kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ address }) => levelOf(kit, address.id)))
-  return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...present, ...led]
+  return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...readBy(kit), ...present, ...led]
 }

@@ -3,9 +3,10 @@ import type { AudioHash, BeadId, BusId, PadId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import { MAX_BEADS } from '../groove/play-state'
-import { dbToGain } from '../math'
+import { dbToGain, log2 } from '../math'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
+import type { Reading } from '../program/context'
 import type { GrooveChoice, GrooveContext } from '../program/compile-groove'
 import { busGain, compileKit } from '../program/compile-kit'
 import { compilePad } from '../program/compile-pad'
@@ -14,8 +15,9 @@ import { createArena, createSlots } from './arena'
 import { clipKey, clipSamples } from './clip-region'
 import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './inputs'
 import type { Inputs } from './inputs'
-import { lockTable } from './memory'
+import { lockTable, putReadingTable } from './memory'
 import type { EngineMemory } from './memory'
+import { readingUpTo } from './reading-tables'
 import type { Region, SampleStore } from './sample-store'
 
 /** How the engine is told, and who else is where it reads a copy of memory. */
@@ -24,6 +26,8 @@ export interface LoaderEvents {
   send(event: Float64Array): boolean
   arenaWritten?(offset: number, length: number): void
   tablesChanged?(): void
+  /** A table by which clips are read was made. */
+  tableMade?(table: number, numbers: Float32Array): void
 }
 
 export interface KitLoader {
@@ -69,6 +73,8 @@ export function createLoader(
   const beads = createSlots<BeadId>(1, MAX_BEADS)
   const loaded = new Map<number, Loaded>()
   const placed = new Map<string, Placed>()
+  /** Rates of audio that was placed: what lies in memory needs its file no more. */
+  const rates = new Map<AudioHash, number>()
   const retired: { programSlot: number; keys: readonly string[]; sinceState: number }[] = []
   const arena = createArena(memory)
   const wanted = new Int32Array(PROGRAM_ENTRIES)
@@ -88,21 +94,34 @@ export function createLoader(
     return slot
   }
 
-  function regionOf(clip: Clip, keys: string[], missing: () => void): Region | undefined {
-    const key = clipKey(clip)
+  function regionOf(clip: Clip, { mostCents, loops }: Reading, keys: string[], missing: () => void): Region | undefined {
+    const audio = audioOf(clip.audio)
+    const rateHz = audio?.sampleRateHz ?? rates.get(clip.audio) ?? sampleRateHz
+    const levels = putTables(mostCents / 1200 + log2(rateHz / sampleRateHz))
+    const key = `${clipKey(clip)}|${levels}|${loops}`
     let entry = placed.get(key)
     if (!entry) {
-      const audio = audioOf(clip.audio)
       if (!audio || audio.channels.length === 0) {
         missing()
         return undefined
       }
-      entry = { region: store.place(clipSamples(audio, clip), audio.sampleRateHz), users: 0 }
+      rates.set(clip.audio, rateHz)
+      entry = { region: store.place(clipSamples(audio, clip), audio.sampleRateHz, levels, loops), users: 0 }
       placed.set(key, entry)
     }
     entry.users++
     keys.push(key)
     return entry.region
+  }
+
+  /** Makes the tables by which clips are read up to so many octaves above the engine's rate; returns the levels they need for that. */
+  function putTables(octaves: number): number {
+    const { levels, tables } = readingUpTo(octaves)
+    for (let table = 0; table < tables; table++) {
+      const numbers = putReadingTable(memory, table)
+      if (numbers) events.tableMade?.(table, numbers)
+    }
+    return levels
   }
 
   /** Compiles the program of an entry anew. Returns whether it found room; an empty one takes what was there away. */
@@ -115,7 +134,7 @@ export function createLoader(
       slotOf,
       busSlotOf,
       beadSlotOf: (id) => beads.of(id),
-      regionOf: (clip) => regionOf(clip, keys, () => (waits = true)),
+      regionOf: (clip, reading) => regionOf(clip, reading, keys, () => (waits = true)),
     }
     const program = compile(context)
     const programSlot = program ? arena.put(program) : 0

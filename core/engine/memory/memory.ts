@@ -1,4 +1,5 @@
-import { EventField, LogField, MAX_BUSES, MAX_PADS, MAX_RAYS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
+import { EventField, LogField, MAX_BUSES, MAX_PADS, MAX_RAYS, PROGRAM_ENTRIES, READING_TABLES, StatusField } from '../program/layout'
+import { READING_FLOATS, readingTable, tableAt, tapsOf } from './reading-tables'
 import { createRoom } from './room'
 import type { Room } from './room'
 
@@ -38,6 +39,11 @@ export interface EngineMemory {
   readonly chunks: (Float32Array | undefined)[]
   /** At which byte of `wasm` each chunk of samples begins. */
   readonly chunkAt: Float64Array
+  /** Tables by which clips are read, one behind the other, and how many samples each reads: 0 for one that is not made. */
+  readonly reading: Float32Array
+  readonly readingTaps: Int32Array
+  /** At which byte each of them begins. */
+  readonly readingAt: Float64Array
   /** Where the next chunk goes in memory that cannot grow; 0 in memory that can. */
   readonly fixedAt: Float64Array
   /** Where the engine's own arrays begin. */
@@ -63,7 +69,7 @@ export function createMemory(isShared: boolean): EngineMemory {
   const wasm = growing ?? createWasmMemory(false)
   const buffer = wasm?.buffer ?? (isShared ? new SharedArrayBuffer(HEAD_BYTES) : new ArrayBuffer(HEAD_BYTES))
   const room = createRoom(buffer as ArrayBuffer, 0, HEAD_BYTES)
-  const { doubles, ints } = room
+  const { doubles, ints, floats } = room
   const arrays = {
     arena: doubles(ARENA_DOUBLES),
     directory: ints(PROGRAM_SLOTS),
@@ -76,8 +82,12 @@ export function createMemory(isShared: boolean): EngineMemory {
     status: doubles(StatusField.length),
     meters: doubles(BUS_METERS + MAX_BUSES),
     chunkAt: doubles(MAX_CHUNKS),
+    reading: floats(READING_FLOATS),
+    readingTaps: ints(READING_TABLES),
+    readingAt: doubles(READING_TABLES),
     fixedAt: doubles(1).fill(growing ? 0 : HEAD_BYTES),
   }
+  for (let table = 0; table < READING_TABLES; table++) arrays.readingAt[table] = arrays.reading.byteOffset + 4 * tableAt(table)
   return { ...arrays, chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined), engineAt: room.end, wasm }
 }
 
@@ -97,6 +107,15 @@ function createWasmMemory(grows: boolean): WebAssembly.Memory | undefined {
     }
   }
   return undefined
+}
+
+/** Puts a table for reading clips where the engine finds it, unless it is there. Returns its numbers where it was not. */
+export function putReadingTable(memory: EngineMemory, table: number, given?: Float32Array): Float32Array | undefined {
+  if (memory.readingTaps[table] !== 0) return undefined
+  const numbers = given ?? readingTable(table)
+  memory.reading.set(numbers, tableAt(table))
+  Atomics.store(memory.readingTaps, table, tapsOf(table))
+  return numbers
 }
 
 /** Makes room for a chunk of samples. Throws a RangeError where the device gives no more memory. */

@@ -1,4 +1,5 @@
 import { GUARD_FRAMES } from '../program/layout'
+import { laidLength, layOut } from './levels'
 
 /** Where a region lies: its chunk, the frame of its first sample for each channel, and how it is to be played. */
 export interface Region {
@@ -8,11 +9,14 @@ export interface Region {
   readonly right: number
   readonly frames: number
   readonly sampleRateHz: number
+  /** How many levels of lower rates lie behind each channel. */
+  readonly levels: number
 }
 
 /** Keeps the regions that pads play, in memory the engine reads. One interface over shared and copied backings. */
 export interface SampleStore {
-  place(channels: readonly Float32Array[], sampleRateHz: number): Region
+  /** Samples with so many levels of lower rates; `loops` says that their end goes on at their start. */
+  place(channels: readonly Float32Array[], sampleRateHz: number, levels?: number, loops?: boolean): Region
   free(region: Region): void
   readonly usedFrames: number
 }
@@ -53,18 +57,20 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
     get usedFrames() {
       return usedFrames
     },
-    place(channels, sampleRateHz) {
+    place(channels, sampleRateHz, levels = 0, loops = false) {
       const frames = channels[0].length
-      const stride = frames + 2 * GUARD_FRAMES
+      const stride = laidLength(frames, levels)
       const length = stride * channels.length
       const { chunk, start } = take(length)
       const samples = chunks[chunk].samples
-      samples.fill(0, start, start + length)
-      channels.forEach((channel, index) => samples.set(channel, start + index * stride + GUARD_FRAMES))
+      channels.forEach((channel, index) => {
+        const at = start + index * stride
+        layOut(samples.subarray(at, at + stride), channel, levels, loops)
+      })
       backing.written(chunk, start, length)
       usedFrames += frames
       const left = start + GUARD_FRAMES
-      const region: Region = { chunk, left, right: channels.length > 1 ? left + stride : -1, frames, sampleRateHz }
+      const region: Region = { chunk, left, right: channels.length > 1 ? left + stride : -1, frames, sampleRateHz, levels }
       lengths.set(region, length)
       return region
     },

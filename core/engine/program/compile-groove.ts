@@ -1,12 +1,15 @@
-import type { BeadId, GrooveId } from '../../kit/ids'
+import type { BeadId, GrooveId, PadId } from '../../kit/ids'
 import type { Groove, GrooveString, Kit } from '../../kit/kit'
 import { grooveBeats, stringBeats, timedBeads } from '../../kit/groove-time'
 import type { TimedBead } from '../../kit/groove-time'
 import { parameterRow, valueOf } from '../../kit/parameters'
+import { padSettings } from '../../kit/resolve'
 import { hashId } from '../strike/chance'
 import { movedParameters } from './codes'
 import { bendToK, movedValue, table } from './context'
-import type { CompileContext } from './context'
+import type { CompileContext, Reading } from './context'
+import { padLoops } from './compile-pad'
+import { greatestCentsOf } from './greatest-rate'
 import { levelSlot } from './compile-kit'
 import { BeadField, ClipField, GrooveHead, LaneField, LanePointField, LockField, ParamCode, SectionField, StringField } from './layout'
 import { writeClip } from './write-bands'
@@ -17,6 +20,19 @@ export type GrooveChoice = GrooveId | 'song'
 export interface GrooveContext extends CompileContext {
   /** The slot of a bead, which stays while it is edited; undefined where there is no room for more. */
   beadSlotOf(beadId: BeadId): number | undefined
+}
+
+/** The same, and how a clip of a bead is read by its pad. */
+interface BeadContext extends GrooveContext {
+  readingOf(padId: PadId): Reading
+}
+
+function readingsIn(kit: Kit): (padId: PadId) => Reading {
+  return (padId) => {
+    const pad = kit.pads.find(({ id }) => id === padId)
+    if (!pad) return { mostCents: 0, loops: false }
+    return { mostCents: Math.max(...greatestCentsOf(kit, pad)), loops: padLoops(padSettings(kit, pad)) }
+  }
 }
 
 /** Where the parts of a groove stand; sections that play the same one share them. */
@@ -46,7 +62,8 @@ function sectionsOf(kit: Kit, choice: GrooveChoice | undefined): Section[] {
 }
 
 /** Compiles the groove or song that is played, every bead with all that is set on it; nothing where a kit has none. */
-export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, context: GrooveContext): Float64Array | undefined {
+export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, given: GrooveContext): Float64Array | undefined {
+  const context: BeadContext = { ...given, readingOf: readingsIn(kit) }
   const sections = sectionsOf(kit, choice)
   if (sections.length === 0) return undefined
   const out: number[] = new Array<number>(GrooveHead.length).fill(0)
@@ -71,7 +88,7 @@ export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, contex
   return Float64Array.from(out)
 }
 
-function writeStrings(out: number[], kit: Kit, groove: Groove, context: GrooveContext): Pick<Written, 'strings' | 'stringCount'> {
+function writeStrings(out: number[], kit: Kit, groove: Groove, context: BeadContext): Pick<Written, 'strings' | 'stringCount'> {
   const strings = groove.strings.filter(({ padId }) => kit.pads.some(({ id }) => id === padId))
   const feel = groove.feel && kit.grooves.find(({ id }) => id === groove.feel?.grooveId)
   const at = table(out, strings.length, StringField.length)
@@ -136,7 +153,7 @@ function writeBead(
   groove: Groove,
   string: GrooveString,
   { bead, beat, velocity, lapShift, slot }: PlacedBead & { readonly slot: number },
-  context: GrooveContext,
+  context: BeadContext,
 ): void {
   const { when, repeats } = bead
   const slotOf = (id: BeadId | undefined) => (id === undefined ? -1 : (context.beadSlotOf(id) ?? -1))
@@ -160,7 +177,7 @@ function writeBead(
   out[row + BeadField.bandHash] = bead.band === undefined ? -1 : hashId(bead.band)
   out[row + BeadField.turnHash] = bead.turn === undefined ? -1 : hashId(bead.turn)
   const clip = bead.clip ? table(out, 1, ClipField.length) : -1
-  if (bead.clip) writeClip(out, clip, bead.clip, context)
+  if (bead.clip) writeClip(out, clip, bead.clip, context.readingOf(string.padId), context)
   out[row + BeadField.clip] = clip
   const locks = (bead.locks ?? []).filter(({ param }) => movedParameters.includes(param))
   out[row + BeadField.lockCount] = locks.length

@@ -7,10 +7,11 @@ import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
 import { filterCodes, modeCodes, movedParameters, pickCodes, stageCodes } from './codes'
 import { codeIn, movedValue, table, toFrames } from './context'
-import type { CompileContext } from './context'
+import type { CompileContext, Reading } from './context'
+import { greatestCents } from './greatest-rate'
 import { Head, ParamCode, PARAMS, RayField, SendField } from './layout'
 import { writeBands } from './write-bands'
-import { writeEnvelope } from './write-envelope'
+import { writeEnvelope, writePitchEnvelope } from './write-envelope'
 import { writeLinks } from './write-links'
 import { isLive, moversOfResponses, moversOfTillers, writeMovers } from './write-responses'
 import type { Mover } from './write-responses'
@@ -36,14 +37,28 @@ export function compilePad(kit: Kit, given: Pad, context: CompileContext): Float
   const settled = movers.filter((mover) => !isLive(mover))
   out[Head.settledCount] = settled.length
   out[Head.settled] = writeMovers(out, settled)
-  writeRays(out, pad, settings, movers, context)
+  const loops = padLoops(settings)
+  const readings = greatestCents(kit, pad, settings, movers).map((mostCents) => ({ mostCents, loops }))
+  writeRays(out, pad, settings, movers, readings, context)
   out[Head.bandCount] = pad.bands.length
-  out[Head.bands] = writeBands(out, pad, pad.bands, context)
+  out[Head.bands] = writeBands(out, pad, pad.bands, readings, context)
   out[Head.size] = out.length
   return Float64Array.from(out)
 }
 
-function writeRays(out: number[], pad: Pad, settings: PadSettings, movers: readonly Mover[], context: CompileContext): void {
+/** Whether the clips of a pad go round. */
+export function padLoops({ mode }: Pick<PadSettings, 'mode'>): boolean {
+  return mode === 'loopUntilLetGo' || mode === 'loopUntilStruckAgain'
+}
+
+function writeRays(
+  out: number[],
+  pad: Pad,
+  settings: PadSettings,
+  movers: readonly Mover[],
+  readings: readonly Reading[],
+  context: CompileContext,
+): void {
   const rays = table(out, pad.rays.length, RayField.length)
   out[Head.rayCount] = pad.rays.length
   out[Head.rays] = rays
@@ -59,7 +74,7 @@ function writeRays(out: number[], pad: Pad, settings: PadSettings, movers: reado
     const own = ray.source.kind === 'clips' ? ray.source.bands : undefined
     out[row + RayField.bandCount] = own ? own.length : -1
     if (!own) return
-    out[row + RayField.bands] = writeBands(out, pad, own, context)
+    out[row + RayField.bands] = writeBands(out, pad, own, readings, context)
     out[row + RayField.pick] = pickCodes[(ray.source.kind === 'clips' && ray.source.pick) || settings.pick]
   })
 }
@@ -96,7 +111,7 @@ function writeShape(
   const moved = movers.some(({ param }) => param === 'filter1EnvelopeCents')
   out[row + RayField.startSeconds] = values.startSeconds
   out[row + RayField.amp] = writeEnvelope(out, envelopes.level, values.decayScale, context)
-  out[row + RayField.pitch] = writeEnvelope(out, envelopes.pitch, 1, context)
+  out[row + RayField.pitch] = writePitchEnvelope(out, envelopes.pitch, context)
   out[row + RayField.filterType] = codeIn(filterCodes, choices.filter1Kind) ?? filterCodes.off
   out[row + RayField.cutoffHz] = values.filter1CutoffHz
   out[row + RayField.damping] = values.filter1Damping

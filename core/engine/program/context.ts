@@ -3,6 +3,12 @@ import type { Clip } from '../../kit/kit'
 import { exp2, log2 } from '../math'
 import type { Region } from '../memory/sample-store'
 
+/** How a clip is read: by how many cents it is raised at most, and whether its end goes on at its start. */
+export interface Reading {
+  readonly mostCents: number
+  readonly loops: boolean
+}
+
 /** What compiling needs to know beside the kit: where things lie in the engine. */
 export interface CompileContext {
   readonly sampleRateHz: number
@@ -10,8 +16,8 @@ export interface CompileContext {
   slotOf(padId: PadId): number
   /** The slot of a bus, 0 for the master and for one that is not there. */
   busSlotOf(busId: BusId | undefined): number
-  /** Where a clip's samples lie, or undefined when its audio is not there (yet). */
-  regionOf(clip: Clip): Region | undefined
+  /** Where a clip's samples lie, fit for how they are read, or undefined when its audio is not there (yet). */
+  regionOf(clip: Clip, reading: Reading): Region | undefined
 }
 
 /** Makes room for a table of `count` rows and returns where it begins. */

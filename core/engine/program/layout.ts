@@ -38,8 +38,8 @@ export const BandField = layout('hash', 'fromVelocity', 'blendVelocities', 'blen
 /** `clips` points at one ClipField run for each ray. */
 export const TurnField = layout('hash', 'weight', 'clips')
 
-/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate. */
-export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain')
+/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. */
+export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels')
 
 /**
  * `bus` is the slot of the bus it goes to, 0 for the master. `values` is a run of what it stands at, by ParamCode, pad and
@@ -132,7 +132,17 @@ export const StatusField = layout(
 ) // prettier-ignore
 
 /** What the kernel is told when an engine is made: bytes at which arrays begin, and what follows from its rate. */
-export const SetUp = layout('arena', 'directory', 'meters', 'chunkAt', 'sampleRateHz', 'stopFadeFrames', 'mixStep')
+export const SetUp = layout(
+  'arena',
+  'directory',
+  'meters',
+  'chunkAt',
+  'readingAt',
+  'readingTaps',
+  'sampleRateHz',
+  'stopFadeFrames',
+  'mixStep',
+)
 
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160
@@ -145,4 +155,7 @@ export const KIT_ENTRY = MAX_PADS
 export const GROOVE_ENTRY = MAX_PADS + 1
 export const PROGRAM_ENTRIES = MAX_PADS + 2
 /** Frames of silence kept on each side of a region in a sample chunk, so that interpolation may read past its edges. */
-export const GUARD_FRAMES = 4
+export const GUARD_FRAMES = 48
+/** Tables by which clips are read, for an octave of rates; clips have levels for at most so many octaves. */
+export const READING_TABLES = 32
+export const MOST_LEVELS = 6

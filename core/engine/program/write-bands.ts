@@ -5,11 +5,11 @@ import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
 import { lawCodes } from './codes'
 import { table } from './context'
-import type { CompileContext } from './context'
+import type { CompileContext, Reading } from './context'
 import { BandField, ClipField, TurnField } from './layout'
 
-/** Writes a list of bands with their turns and clips, and returns where it begins. */
-export function writeBands(out: number[], pad: Pad, bands: readonly Band[], context: CompileContext): number {
+/** Writes a list of bands with their turns and clips, and returns where it begins; `readings` says how each ray reads its clips. */
+export function writeBands(out: number[], pad: Pad, bands: readonly Band[], readings: readonly Reading[], context: CompileContext): number {
   const at = table(out, bands.length, BandField.length)
   bands.forEach((band, index) => {
     const row = at + index * BandField.length
@@ -19,12 +19,19 @@ export function writeBands(out: number[], pad: Pad, bands: readonly Band[], cont
     out[row + BandField.blendLaw] = lawCodes[band.blendLaw]
     out[row + BandField.gain] = dbToGain(valueOf(band, 'gainDb'))
     out[row + BandField.turnCount] = band.turns.length
-    out[row + BandField.turns] = writeTurns(out, pad, bands, index, context)
+    out[row + BandField.turns] = writeTurns(out, pad, bands, index, readings, context)
   })
   return at
 }
 
-function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: number, context: CompileContext): number {
+function writeTurns(
+  out: number[],
+  pad: Pad,
+  bands: readonly Band[],
+  bandIndex: number,
+  readings: readonly Reading[],
+  context: CompileContext,
+): number {
   const turns = bands[bandIndex].turns
   const at = table(out, turns.length, TurnField.length)
   turns.forEach((turn, index) => {
@@ -35,19 +42,21 @@ function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: 
     out[row + TurnField.clips] = clips
     pad.rays.forEach((ray, rayIndex) => {
       const shared = bandsOfRay(pad, ray) === bands
-      writeClip(out, clips + rayIndex * ClipField.length, shared ? clipOfCell(bands, bandIndex, index, ray) : undefined, context)
+      const clip = shared ? clipOfCell(bands, bandIndex, index, ray) : undefined
+      writeClip(out, clips + rayIndex * ClipField.length, clip, readings[rayIndex], context)
     })
   })
   return at
 }
 
-export function writeClip(out: number[], at: number, clip: Clip | undefined, context: CompileContext): void {
-  const region = clip && context.regionOf(clip)
+export function writeClip(out: number[], at: number, clip: Clip | undefined, reading: Reading, context: CompileContext): void {
+  const region = clip && context.regionOf(clip, reading)
   out[at + ClipField.chunk] = region ? region.chunk : -1
   if (!clip || !region) return
   out[at + ClipField.left] = region.left
   out[at + ClipField.right] = region.right
   out[at + ClipField.frames] = region.frames
+  out[at + ClipField.levels] = region.levels
   out[at + ClipField.rate] = region.sampleRateHz / context.sampleRateHz
   out[at + ClipField.gain] = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
 }

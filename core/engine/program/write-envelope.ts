@@ -3,8 +3,17 @@ import { bendToK, table, toFrames } from './context'
 import type { CompileContext } from './context'
 import { CurveField, CurvePointField, EnvelopeField, PointField } from './layout'
 
-/** Writes an envelope and returns its offset; -1 for none. Points fall on whole frames. */
+/** Writes an envelope and returns its offset; -1 for none. Its points fall on whole frames. */
 export function writeEnvelope(out: number[], envelope: Envelope, timeScale: number, context: CompileContext): number {
+  return writePoints(out, envelope, (seconds) => toFrames(seconds * timeScale, context))
+}
+
+/** The same for pitch, whose points fall where they fall: a fall of a few frames is another one when it is rounded. */
+export function writePitchEnvelope(out: number[], envelope: Envelope, { sampleRateHz }: CompileContext): number {
+  return writePoints(out, envelope, (seconds) => seconds * sampleRateHz)
+}
+
+function writePoints(out: number[], envelope: Envelope, framesOf: (seconds: number) => number): number {
   const { points } = envelope
   if (points.length === 0) return -1
   const at = table(out, 1, EnvelopeField.length + points.length * PointField.length)
@@ -12,7 +21,7 @@ export function writeEnvelope(out: number[], envelope: Envelope, timeScale: numb
   out[at + EnvelopeField.sustain] = envelope.sustain !== undefined && envelope.sustain < points.length ? envelope.sustain : -1
   points.forEach((point, index) => {
     const row = at + EnvelopeField.length + index * PointField.length
-    out[row + PointField.frame] = toFrames(point.seconds * timeScale, context)
+    out[row + PointField.frame] = framesOf(point.seconds)
     out[row + PointField.value] = point.value
     out[row + PointField.k] = bendToK(point.bend)
   })

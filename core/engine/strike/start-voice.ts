@@ -1,10 +1,12 @@
-import { centsToRatio, dbToGain } from '../math'
+import { centsToRatio, dbToGain, log2 } from '../math'
+import { TABLES_PER_OCTAVE } from '../memory/reading-tables'
 import { modeCodes } from '../program/codes'
 import { ClipField, EnvelopeField, Head, ParamCode, PointField, RayField } from '../program/layout'
 import { NEVER } from '../state'
 import type { EngineState } from '../state'
 import { beginLive } from '../voice/live'
 import { beginSends } from '../voice/sends'
+import { MOST_RATE } from '../voice/pitch-cells'
 import { chooseSource } from '../voice/sources'
 import { VOICE_POOL } from '../voice/voices'
 
@@ -55,7 +57,9 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   v.frames[voice] = arena[clip + ClipField.frames]
   v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + 0.5)
   v.startFrame[voice] = engine.frame + arena[ray + RayField.delayFrames]
-  v.baseRate[voice] = arena[clip + ClipField.rate] * centsToRatio(within(cents, MOST_CENTS))
+  v.levels[voice] = arena[clip + ClipField.levels]
+  v.baseRate[voice] = Math.min(MOST_RATE, Math.max(1 / MOST_RATE, arena[clip + ClipField.rate] * centsToRatio(within(cents, MOST_CENTS))))
+  v.basePlace[voice] = TABLES_PER_OCTAVE * log2(v.baseRate[voice])
   v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
 }
 

@@ -41,7 +41,7 @@ function residueDb(rendered: Float32Array, model: (i: number) => number): number
 }
 
 /**
- * What a control adds, frame by frame, worked out by the sentence alone: on each 16th frame it sets out for a point that is
+ * What a control adds, frame by frame, worked out by the sentence alone: on each 16th frame of the strike it sets out for a point that is
  * one share (16 frames of 5 ms) nearer to its target, and goes there straight. A strike begins where the control stands.
  */
 function added(moves: readonly Move[], control: number, part: (value: number) => number, from = 5): Float64Array {
@@ -49,11 +49,11 @@ function added(moves: readonly Move[], control: number, part: (value: number) =>
   const standing = (frame: number) => part(moves.filter((one) => one.control === control && one.frame <= frame).pop()?.value ?? 0)
   let [here, there] = [standing(from), standing(from)]
   for (let i = from; i < FRAMES; i++) {
-    if (i % 16 === 0 && i > from) {
+    if ((i - from) % 16 === 0 && i > from) {
       here = there
       there = here + (standing(i) - here) * (16 / (0.005 * RATE))
     }
-    out[i] = here + ((there - here) * (i % 16)) / 16
+    out[i] = here + ((there - here) * ((i - from) % 16)) / 16
   }
   return out
 }

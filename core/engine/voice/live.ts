@@ -4,7 +4,8 @@ import { filterCodes, sourceCodes } from '../program/codes'
 import { GRID_FRAMES } from '../state'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
-import { envelopeIn, nextPointAfter } from './envelope'
+import { envelopeIn } from './envelope'
+import { heldCents, pitchCellFrames, PLACES_PER_CENT } from './pitch-cells'
 import { LIVE_CODES } from './follow'
 import { oscillatorStride } from './oscillator'
 import { flushFilter } from './stages/filter'
@@ -28,7 +29,6 @@ const { gainDb, pan, tuneCents, filter1CutoffHz, filter1Damping, filter1Envelope
 const LANDED = 1e-6
 /** More than this no level is raised, however much moves it. */
 const MOST_DB = 120
-const MOST_CENTS = 7200
 
 /** Begins the live part of a voice, with everything where it is to be. */
 export function beginLive(engine: EngineState, voice: number): void {
@@ -101,7 +101,8 @@ export function beginRun(engine: EngineState, voice: number, frame: number): voi
 function beginGridCell(engine: EngineState, voice: number, frame: number): void {
   const { voices: v, nearing } = engine
   const isFirst = v.gridEnd[voice] < 0
-  v.gridEnd[voice] = (Math.floor(frame / GRID_FRAMES) + 1) * GRID_FRAMES
+  const time = frame - v.startFrame[voice]
+  v.gridEnd[voice] = v.startFrame[voice] + (Math.floor(time / GRID_FRAMES) + 1) * GRID_FRAMES
   v.gridStart[voice] = frame
   if (isFirst) return
   gatherTargets(engine, voice)
@@ -124,10 +125,8 @@ function settleRunEnd(engine: EngineState, voice: number, frame: number): void {
     const stride = oscillatorStride(engine, arena[at + ResponseField.number])
     end = Math.min(end, (Math.floor(frame / stride) + 1) * stride)
   }
+  if (v.pitchEnv[voice] !== 0) end = Math.min(end, frame + pitchCellFrames(engine, voice, frame))
   v.runEnd[voice] = end
-  if (v.pitchEnv[voice] === 0) return
-  const point = Math.floor(nextPointAfter(arena, v.pitchEnv[voice], frame - v.startFrame[voice])) + v.startFrame[voice]
-  if (point > frame && point < end) v.runEnd[voice] = point
 }
 
 function beginLevelRun({ voices: v }: EngineState, voice: number): void {
@@ -156,8 +155,10 @@ function beginRateRun({ voices: v, memory }: EngineState, voice: number): void {
     from += ends[0]
     to += ends[1]
   }
-  from = Math.min(MOST_CENTS, Math.max(-MOST_CENTS, from))
-  to = Math.min(MOST_CENTS, Math.max(-MOST_CENTS, to))
+  from = heldCents(v.basePlace[voice], from)
+  to = heldCents(v.basePlace[voice], to)
+  v.runPlace[voice] = v.basePlace[voice] + from * PLACES_PER_CENT
+  v.runPlaceStep[voice] = ((to - from) * PLACES_PER_CENT) / frames
   v.runRate[voice] = from
   centsToRatioIn(v.runRate, voice)
   v.runRate[voice] *= v.baseRate[voice]

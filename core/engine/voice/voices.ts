@@ -13,8 +13,8 @@ export function createVoices({ doubles, ints }: Room) {
     active: i32(), strike: i32(), program: i32(), extraProgram: i32(), ray: i32(), bandHash: f64(), source: i32(),
     chunk: i32(), left: i32(), right: i32(), frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(), over: f64(),
     gain: f64(), pan: f64(), gainLeft: f64(), gainRight: f64(), preGain: f64(), meter: i32(), bus: i32(), busPan: f64(),
-    baseRate: f64(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
-    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRateEnd: f64(), cellRateSlope: f64(),
+    baseRate: f64(), basePlace: f64(), levels: i32(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
+    cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRatio: f64(), cellPlace: f64(), cellPlaceStep: f64(),
     releaseFrame: f64(), releaseLevel: f64(), holds: i32(), loops: i32(),
     fadeStart: f64(), fadeFrames: f64(),
     filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),
@@ -22,7 +22,7 @@ export function createVoices({ doubles, ints }: Room) {
     leftOne: f64(), leftTwo: f64(), rightOne: f64(), rightTwo: f64(),
     /** Whether anything moves it while it sounds, and its run of frames in which all of it goes straight: see live.ts. */
     isLive: i32(), gridStart: f64(), gridEnd: f64(), runStart: f64(), runEnd: f64(),
-    runGain: f64(), runRatio: f64(), runRate: f64(), runRateRatio: f64(),
+    runGain: f64(), runRatio: f64(), runRate: f64(), runRateRatio: f64(), runPlace: f64(), runPlaceStep: f64(),
     runCutoff: f64(), runCutoffRatio: f64(), runDamping: f64(), runDampingStep: f64(),
     /** A row of parameters for each voice: where each stands, by how much it moves a frame, what is smoothed of it, what edits add. */
     offset: rows(), offsetStep: rows(), smooth: rows(), smoothTo: rows(), edited: rows(),

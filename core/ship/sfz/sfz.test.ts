@@ -169,7 +169,7 @@ test('a shaped hit is written at its tuning, one file for each note it follows',
   for (const [i, hz] of [220, 440].entries()) {
     const samples = sampleOf(regions[i]).channels[0]
     expect(samples.length / RATE).toBeCloseTo(0.1, 3) // as long as the envelope, whatever the pitch
-    expect(crossingsUp(samples) / 0.1).toBeCloseTo(hz, -1)
+    expect(Math.abs(crossingsUp(samples) / 0.1 - hz)).toBeLessThanOrEqual(10) // one crossing more or less
   }
 })
 

@@ -10,12 +10,12 @@ import { centsToRatio, tan } from './math'
 export function filter(e: usize, voice: usize, start: f64, count: i32, stereo: bool): void {
   const d = e + (voice << 3)
   for (let done = 0; done < count;) {
-    const frame = start + <f64>done
+    const frame = start + <f64>done - load<f64>(d, v_startFrame)
     const cell = floor<f64>(frame / GRID_FRAMES) * GRID_FRAMES
     if (load<f64>(d, v_filterCell) != cell) beginFilterCell(e, voice, cell)
     const run = <i32>min<f64>(<f64>(count - done), cell + GRID_FRAMES - frame)
-    filterRun(e, voice, e + scratchLeft, d + v_leftOne, d + v_leftTwo, done, run, frame - cell)
-    if (stereo) filterRun(e, voice, e + scratchRight, d + v_rightOne, d + v_rightTwo, done, run, frame - cell)
+    if (stereo) filterBoth(e, voice, done, run, frame - cell)
+    else filterRun(e, voice, e + scratchLeft, d + v_leftOne, d + v_leftTwo, done, run, frame - cell)
     done += run
   }
 }
@@ -43,7 +43,7 @@ function flushTiny(state: usize): void {
 function cutoffAt(e: usize, voice: usize, frame: f64): f64 {
   const d = e + (voice << 3)
   const envelope = place(<usize>load<f64>(e, SetUp_arena), <f64>load<i32>(e + (voice << 2), v_filterEnv))
-  const value = envelopeAt(envelope, max<f64>(0, frame - load<f64>(d, v_startFrame)))
+  const value = envelopeAt(envelope, frame)
   return centsToRatio(value * load<f64>(d, v_filterEnvCents)) * load<f64>(d, v_cutoffHz)
 }
 
@@ -79,33 +79,78 @@ function output(type: i32, k: f64, input: f64, band: f64, low: f64): f64 {
   return type == filterCodes_lowPass ? low : type == filterCodes_bandPass ? k * band : input - k * band - low
 }
 
+/** By three factors, as voice/stages/filter.ts says. */
 function filterRun(e: usize, voice: usize, block: usize, ones: usize, twos: usize, at: i32, count: i32, inCell: f64): void {
   const d = e + (voice << 3)
   const type = load<i32>(e + (voice << 2), v_filterType)
   const k = load<f64>(d, v_damping)
-  const a1 = load<f64>(d, v_a1)
-  const a2 = load<f64>(d, v_a2)
-  const a3 = load<f64>(d, v_a3)
-  const a1Step = load<f64>(d, v_a1Step)
-  const a2Step = load<f64>(d, v_a2Step)
-  const a3Step = load<f64>(d, v_a3Step)
+  const pStep = 2 * load<f64>(d, v_a1Step)
+  const qStep = 2 * load<f64>(d, v_a2Step)
+  const rStep = 2 * load<f64>(d, v_a3Step)
+  const p = 2 * load<f64>(d, v_a1) - 1
+  const q = 2 * load<f64>(d, v_a2)
+  const r = 2 * load<f64>(d, v_a3)
   let one = load<f64>(ones)
   let two = load<f64>(twos)
-  let p = block + ((<usize>at) << 3)
+  let x = block + ((<usize>at) << 3)
   for (let i = 0; i < count; i++) {
-    const input = load<f64>(p)
+    const input = load<f64>(x)
     const frame = inCell + <f64>i
-    const c2 = a2 + frame * a2Step
-    const v3 = input - two
-    const band = (a1 + frame * a1Step) * one + c2 * v3
-    const low = two + c2 * one + (a3 + frame * a3Step) * v3
-    one = 2 * band - one
-    two = 2 * low - two
-    store<f64>(p, output(type, k, input, band, low))
-    p += 8
+    const c = q + frame * qStep
+    const rest = input - two
+    const nextOne = (p + frame * pStep) * one + c * rest
+    const nextTwo = two + c * one + (r + frame * rStep) * rest
+    store<f64>(x, output(type, k, input, 0.5 * (nextOne + one), 0.5 * (nextTwo + two)))
+    one = nextOne
+    two = nextTwo
+    x += 8
   }
   store<f64>(ones, one)
   store<f64>(twos, two)
+}
+
+/** The same for both channels at once. */
+function filterBoth(e: usize, voice: usize, at: i32, count: i32, inCell: f64): void {
+  const d = e + (voice << 3)
+  const type = load<i32>(e + (voice << 2), v_filterType)
+  const k = f64x2.splat(load<f64>(d, v_damping))
+  const pStep = 2 * load<f64>(d, v_a1Step)
+  const qStep = 2 * load<f64>(d, v_a2Step)
+  const rStep = 2 * load<f64>(d, v_a3Step)
+  const p = 2 * load<f64>(d, v_a1) - 1
+  const q = 2 * load<f64>(d, v_a2)
+  const r = 2 * load<f64>(d, v_a3)
+  const half = f64x2.splat(0.5)
+  let one = f64x2(load<f64>(d, v_leftOne), load<f64>(d, v_rightOne))
+  let two = f64x2(load<f64>(d, v_leftTwo), load<f64>(d, v_rightTwo))
+  let x = e + scratchLeft + ((<usize>at) << 3)
+  let y = e + scratchRight + ((<usize>at) << 3)
+  for (let i = 0; i < count; i++) {
+    const input = v128.load64_lane(y, v128.load64_zero(x), 1)
+    const frame = inCell + <f64>i
+    const c = f64x2.splat(q + frame * qStep)
+    const rest = f64x2.sub(input, two)
+    const nextOne = f64x2.add(f64x2.mul(f64x2.splat(p + frame * pStep), one), f64x2.mul(c, rest))
+    const nextTwo = f64x2.add(f64x2.add(two, f64x2.mul(c, one)), f64x2.mul(f64x2.splat(r + frame * rStep), rest))
+    const band = f64x2.mul(half, f64x2.add(nextOne, one))
+    const low = f64x2.mul(half, f64x2.add(nextTwo, two))
+    const out =
+      type == filterCodes_lowPass
+        ? low
+        : type == filterCodes_bandPass
+          ? f64x2.mul(k, band)
+          : f64x2.sub(f64x2.sub(input, f64x2.mul(k, band)), low)
+    v128.store64_lane(x, out, 0)
+    v128.store64_lane(y, out, 1)
+    one = nextOne
+    two = nextTwo
+    x += 8
+    y += 8
+  }
+  v128.store64_lane(d + v_leftOne, one, 0)
+  v128.store64_lane(d + v_rightOne, one, 1)
+  v128.store64_lane(d + v_leftTwo, two, 0)
+  v128.store64_lane(d + v_rightTwo, two, 1)
 }
 
 /** The same filter where its cutoff or damping moves: coefficients of their own for every frame, by the voice's run. */

@@ -38,14 +38,42 @@ export function addToBus(e: usize, voice: usize, at: i32, count: i32, stereo: bo
   let peak: f64
   if (load<i32>(w, v_isLive) == 0) {
     const d = e + (voice << 3)
-    peak = addStill(e + scratchLeft, e + m_left + block, load<f64>(d, v_gainLeft), count)
-    peak = max<f64>(peak, addStill(right, e + m_right + block, load<f64>(d, v_gainRight), count))
+    if (!stereo)
+      peak = addOne(e + scratchLeft, e + m_left + block, e + m_right + block, load<f64>(d, v_gainLeft), load<f64>(d, v_gainRight), count)
+    else {
+      peak = addStill(e + scratchLeft, e + m_left + block, load<f64>(d, v_gainLeft), count)
+      peak = max<f64>(peak, addStill(right, e + m_right + block, load<f64>(d, v_gainRight), count))
+    }
   } else {
     peak = addMoving(e + scratchLeft, e + m_left + block, e + gainsLeft, count)
     peak = max<f64>(peak, addMoving(right, e + m_right + block, e + gainsRight, count))
   }
   const meter = <usize>load<f64>(e, SetUp_meters) + ((<usize>load<i32>(w, v_meter)) << 3)
   if (peak > load<f64>(meter)) store<f64>(meter, peak)
+}
+
+/** One channel to both sides at once; its peak is that of the louder side. */
+function addOne(from: usize, left: usize, right: usize, gainLeft: f64, gainRight: f64, count: i32): f64 {
+  const pairs = count & ~1
+  const gainsLeft = f64x2.splat(gainLeft)
+  const gainsRight = f64x2.splat(gainRight)
+  let peaks = f64x2.splat(0)
+  for (let i = 0; i < pairs; i += 2) {
+    const p = (<usize>i) << 3
+    const value = v128.load(from + p)
+    v128.store(left + p, f64x2.add(v128.load(left + p), f64x2.mul(value, gainsLeft)))
+    v128.store(right + p, f64x2.add(v128.load(right + p), f64x2.mul(value, gainsRight)))
+    peaks = f64x2.max(peaks, f64x2.abs(value))
+  }
+  let peak = max<f64>(f64x2.extract_lane(peaks, 0), f64x2.extract_lane(peaks, 1))
+  if (pairs != count) {
+    const p = (<usize>pairs) << 3
+    const value = load<f64>(from + p)
+    store<f64>(left + p, load<f64>(left + p) + value * gainLeft)
+    store<f64>(right + p, load<f64>(right + p) + value * gainRight)
+    peak = max<f64>(peak, abs<f64>(value))
+  }
+  return peak * max<f64>(abs<f64>(gainLeft), abs<f64>(gainRight))
 }
 
 function addStill(from: usize, to: usize, gain: f64, count: i32): f64 {

@@ -1,51 +1,51 @@
 import {
-  GRID_FRAMES, scratchLeft, scratchRight, SetUp_arena, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, v_baseRate,
-  v_cellEnd, v_cellRate, v_cellRateEnd, v_cellRateSlope, v_cellStart, v_chunk, v_frames, v_isLive, v_left, v_loops, v_pitchEnv,
-  v_position, v_right, v_runRate, v_runRateRatio, v_source, v_startFrame,
+  gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, v_basePlace,
+  v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_left, v_loops,
+  v_position, v_right, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source,
 } from './constants' // prettier-ignore
-import { envelopeAt, nextPointAfter, place } from './envelope'
-import { centsToRatio } from './math'
+import { beginPitchCell } from './pitch'
+import { readThrough } from './reading'
 
 /** Reads so many frames of a voice's clip into the scratch blocks, silence after its end; returns how many lie before that end. */
 export function readSource(e: usize, voice: usize, start: f64, count: i32, stereo: bool): i32 {
   const d = e + (voice << 3)
   const w = e + (voice << 2)
-  if (load<i32>(w, v_isLive) != 0) return readRun(e, voice, 0, count, stereo, load<f64>(d, v_runRate), 0, 0, load<f64>(d, v_runRateRatio))
+  if (load<i32>(w, v_isLive) != 0) {
+    const passed = start - load<f64>(d, v_runStart)
+    const place = load<f64>(d, v_runPlace)
+    return readRun(e, voice, 0, count, stereo, d + v_runRate, load<f64>(d, v_runRateRatio), place, load<f64>(d, v_runPlaceStep), passed)
+  }
   const kind = load<i32>(w, v_source)
   if (kind == SourceKind_plain) return copyRun(e, voice, count, stereo)
-  if (kind == SourceKind_resampled) return readRun(e, voice, 0, count, stereo, load<f64>(d, v_baseRate), 0, 0, 1)
+  if (kind == SourceKind_resampled) return readRun(e, voice, 0, count, stereo, d + v_baseRate, 1, load<f64>(d, v_basePlace), 0, 0)
   return readGliding(e, voice, start, count, stereo)
 }
 
+/** Cell by cell; within one the pitch goes straight. */
 function readGliding(e: usize, voice: usize, start: f64, count: i32, stereo: bool): i32 {
   const d = e + (voice << 3)
   let produced = 0
   for (let done = 0; done < count;) {
-    if (start + <f64>done >= load<f64>(d, v_cellEnd)) beginCell(e, voice, start + <f64>done)
-    const run = <i32>min<f64>(<f64>(count - done), load<f64>(d, v_cellEnd) - start - <f64>done)
-    const passed = start + <f64>done - load<f64>(d, v_cellStart)
-    produced += readRun(e, voice, done, run, stereo, load<f64>(d, v_cellRate), load<f64>(d, v_cellRateSlope), passed, 1)
+    const frame = start + <f64>done
+    if (frame >= load<f64>(d, v_cellEnd)) beginPitchCell(e, voice, frame)
+    const run = <i32>min<f64>(<f64>(count - done), load<f64>(d, v_cellEnd) - frame)
+    const passed = frame - load<f64>(d, v_cellStart)
+    const place = load<f64>(d, v_cellPlace)
+    produced += readRun(
+      e,
+      voice,
+      done,
+      run,
+      stereo,
+      d + v_cellRate,
+      load<f64>(d, v_cellRatio),
+      place,
+      load<f64>(d, v_cellPlaceStep),
+      passed,
+    )
     done += run
   }
   return produced
-}
-
-/** A pitch cell runs to the next control frame or the next envelope point, whichever comes first. */
-function beginCell(e: usize, voice: usize, frame: f64): void {
-  const d = e + (voice << 3)
-  const envelope = place(<usize>load<f64>(e, SetUp_arena), <f64>load<i32>(e + (voice << 2), v_pitchEnv))
-  const time = frame - load<f64>(d, v_startFrame)
-  const grid = (floor<f64>(frame / GRID_FRAMES) + 1) * GRID_FRAMES
-  const point = floor<f64>(nextPointAfter(envelope, time)) + load<f64>(d, v_startFrame)
-  const end = point > frame && point < grid ? point : grid
-  const base = load<f64>(d, v_baseRate)
-  const first = load<f64>(d, v_cellEnd) == frame ? load<f64>(d, v_cellRateEnd) : centsToRatio(envelopeAt(envelope, time)) * base
-  const last = centsToRatio(envelopeAt(envelope, end - load<f64>(d, v_startFrame))) * base
-  store<f64>(d, first, v_cellRate)
-  store<f64>(d, last, v_cellRateEnd)
-  store<f64>(d, frame, v_cellStart)
-  store<f64>(d, end, v_cellEnd)
-  store<f64>(d, (last - first) / (end - frame), v_cellRateSlope)
 }
 
 /** Rate 1 from a whole frame: the samples themselves. */
@@ -80,57 +80,100 @@ function silence(e: usize, from: i32, to: i32): void {
 }
 
 /**
- * Four-point cubic interpolation at a rate that goes straight from `first` by `slope` a frame, `passed` frames in; or that
- * is multiplied by `ratio` from frame to frame, where the voice is moved, and kept for its next run.
+ * Reads a run whose rate, at `rateAt`, is multiplied by `ratio` from frame to frame and left there for the next run. Its
+ * place among the tables goes straight from `place` by `step` a frame, `passed` frames in.
  */
-function readRun(e: usize, voice: usize, at: i32, count: i32, stereo: bool, first: f64, slope: f64, passed: f64, ratio: f64): i32 {
+function readRun(
+  e: usize,
+  voice: usize,
+  at: i32,
+  count: i32,
+  stereo: bool,
+  rateAt: usize,
+  ratio: f64,
+  place: f64,
+  step: f64,
+  passed: f64,
+): i32 {
   const d = e + (voice << 3)
   const w = e + (voice << 2)
-  const chunk = chunkOf(e, w)
   const frames = load<f64>(d, v_frames)
-  const glides = load<i32>(w, v_isLive) != 0
   const loops = load<i32>(w, v_loops) != 0
-  const left = chunk + ((<usize>load<i32>(w, v_left)) << 2)
-  const right = chunk + ((<usize>load<i32>(w, v_right)) << 2)
-  const toLeft = e + scratchLeft + ((<usize>at) << 3)
-  const toRight = e + scratchRight + ((<usize>at) << 3)
   let position = load<f64>(d, v_position)
-  let rate = first + passed * slope
+  let rate = load<f64>(rateAt)
+  const isCopied = rate == 1 && ratio == 1 && position == floor<f64>(position)
   let i = 0
   for (; i < count; i++) {
     if (position >= frames) {
       if (!loops) break
       position %= frames
     }
-    const whole = <i32>position
-    const t = position - <f64>whole
-    const seam = loops && t > 0 && (whole < 1 || <f64>whole > frames - 3)
-    store<f64>(toLeft + ((<usize>i) << 3), seam ? overSeam(left, whole, t, <i32>frames) : between(left + ((<usize>whole) << 2), t))
-    if (stereo)
-      store<f64>(toRight + ((<usize>i) << 3), seam ? overSeam(right, whole, t, <i32>frames) : between(right + ((<usize>whole) << 2), t))
+    store<f64>(e + ((<usize>i) << 3), position, positions)
     position += rate
-    rate = glides ? rate * ratio : first + (passed + <f64>i + 1) * slope
+    rate *= ratio
   }
   store<f64>(d, position, v_position)
-  if (glides) store<f64>(d, rate, v_runRate)
+  store<f64>(rateAt, rate)
   if (i < count) silence(e, at + i, at + count)
+  const chunk = chunkOf(e, w)
+  if (isCopied) {
+    copyAlong(e + positions, e + scratchLeft + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_left)) << 2), i)
+    if (stereo) copyAlong(e + positions, e + scratchRight + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_right)) << 2), i)
+  } else readAlong(e, voice, chunk, at, i, stereo, place, step, passed)
   return i
 }
 
-/** As `between`, where a loop goes on from its end to its start. */
-function overSeam(first: usize, whole: i32, t: f64, frames: i32): f64 {
-  const a = <f64>load<f32>(first + ((<usize>((whole + frames - 1) % frames)) << 2))
-  const b = <f64>load<f32>(first + ((<usize>whole) << 2))
-  const c = <f64>load<f32>(first + ((<usize>((whole + 1) % frames)) << 2))
-  const f = <f64>load<f32>(first + ((<usize>((whole + 2) % frames)) << 2))
-  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - f + t * (3 * (b - c) + f - a)))
+/** At rate 1 from a whole frame what goes round, or is moved otherwise, is the samples themselves too. */
+function copyAlong(at: usize, to: usize, from: usize, count: i32): void {
+  for (let i = 0; i < count; i++) {
+    const position = <usize>load<f64>(at + ((<usize>i) << 3))
+    store<f64>(to + ((<usize>i) << 3), <f64>load<f32>(from + (position << 2)))
+  }
 }
 
-/** The value a share `t` (0..1) of the way from the sample at `p` to the next. */
-function between(p: usize, t: f64): f64 {
-  const a = <f64>load<f32>(p - 4)
-  const b = <f64>load<f32>(p)
-  const c = <f64>load<f32>(p, 4)
-  const f = <f64>load<f32>(p, 8)
-  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - f + t * (3 * (b - c) + f - a)))
+/** The frames of a run, those together that are read by the same table, or by the same two. */
+function readAlong(e: usize, voice: usize, chunk: usize, at: i32, count: i32, stereo: bool, place: f64, step: f64, passed: f64): void {
+  const block = (<usize>at) << 3
+  const left = e + scratchLeft + block
+  const right = stereo ? e + scratchRight + block : 0
+  const otherLeft = e + gainsLeft + block
+  const otherRight = stereo ? e + gainsRight + block : 0
+  for (let from = 0; from < count;) {
+    const here = place + (passed + <f64>from) * step
+    const table = tableOf(here)
+    const mixes = mixOf(here, table) > 0
+    let to = from + 1
+    if (step == 0 || isReadAlike(place + (passed + <f64>(count - 1)) * step, table, mixes)) to = count
+    else while (isReadAlike(place + (passed + <f64>to) * step, table, mixes)) to++
+    readThrough(e, voice, chunk, table, from, to, left, right)
+    if (mixes) {
+      readThrough(e, voice, chunk, table + 1, from, to, otherLeft, otherRight)
+      for (let i = from; i < to; i++) {
+        const share = mixOf(place + (passed + <f64>i) * step, table)
+        const p = (<usize>i) << 3
+        mix(left + p, otherLeft + p, share)
+        if (stereo) mix(right + p, otherRight + p, share)
+      }
+    }
+    from = to
+  }
+}
+
+function isReadAlike(place: f64, table: i32, mixes: bool): bool {
+  return tableOf(place) == table && mixOf(place, table) > 0 == mixes
+}
+
+function mix(one: usize, other: usize, share: f64): void {
+  const value = load<f64>(one)
+  store<f64>(one, value + share * (load<f64>(other) - value))
+}
+
+/** The table for a place, counted on through the octaves; the first one below the engine's own rate. */
+function tableOf(place: f64): i32 {
+  return <i32>max<f64>(0, floor<f64>(place))
+}
+
+/** How far a place has gone over into the next table, 0..1. */
+function mixOf(place: f64, table: i32): f64 {
+  return max<f64>(0, (place - <f64>table - MIX_FROM) * (1 / (1 - MIX_FROM)))
 }

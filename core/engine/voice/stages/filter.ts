@@ -4,11 +4,11 @@ import { filterCodes } from '../../program/codes'
 import { GRID_FRAMES } from '../../state'
 import type { EngineState } from '../../state'
 
-/** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
+/** Cells are counted from the strike. State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
 export function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
   const v = engine.voices
   for (let done = 0; done < count;) {
-    const frame = start + done
+    const frame = start + done - v.startFrame[voice]
     const cell = Math.floor(frame / GRID_FRAMES) * GRID_FRAMES
     if (v.filterCell[voice] !== cell) beginFilterCell(engine, voice, cell)
     const run = Math.min(count - done, cell + GRID_FRAMES - frame)
@@ -38,7 +38,7 @@ const cutoffs = new Float64Array(2)
 
 function cutoffIn(engine: EngineState, voice: number, frame: number, at: number): void {
   const v = engine.voices
-  cutoffs[at] = Math.max(0, frame - v.startFrame[voice])
+  cutoffs[at] = frame
   envelopeIn(cutoffs, at, engine.memory.arena, v.filterEnv[voice])
   cutoffs[at] *= v.filterEnvCents[voice]
   centsToRatioIn(cutoffs, at)
@@ -86,6 +86,10 @@ function flushTiny(state: Float64Array, voice: number): void {
   if (Math.abs(state[voice]) < 1e-15) state[voice] = 0
 }
 
+/**
+ * The two states go on by three factors, p = 2 a1 - 1, q = 2 a2 and r = 2 a3, so that as little as can be waits for the
+ * sample before; band and low are the means of a state and the next one.
+ */
 function filterRun(
   engine: EngineState,
   voice: number,
@@ -99,23 +103,25 @@ function filterRun(
   const v = engine.voices
   const type = v.filterType[voice]
   const k = v.damping[voice]
-  const a1Step = v.a1Step[voice]
-  const a2Step = v.a2Step[voice]
-  const a3Step = v.a3Step[voice]
-  const a1 = v.a1[voice]
-  const a2 = v.a2[voice]
-  const a3 = v.a3[voice]
+  const pStep = 2 * v.a1Step[voice]
+  const qStep = 2 * v.a2Step[voice]
+  const rStep = 2 * v.a3Step[voice]
+  const p = 2 * v.a1[voice] - 1
+  const q = 2 * v.a2[voice]
+  const r = 2 * v.a3[voice]
   let one = ones[voice]
   let two = twos[voice]
   for (let i = 0; i < count; i++) {
     const input = block[at + i]
     const frame = inCell + i
-    const c2 = a2 + frame * a2Step
-    const v3 = input - two
-    const band = (a1 + frame * a1Step) * one + c2 * v3
-    const low = two + c2 * one + (a3 + frame * a3Step) * v3
-    one = 2 * band - one
-    two = 2 * low - two
+    const c = q + frame * qStep
+    const rest = input - two
+    const nextOne = (p + frame * pStep) * one + c * rest
+    const nextTwo = two + c * one + (r + frame * rStep) * rest
+    const band = 0.5 * (nextOne + one)
+    const low = 0.5 * (nextTwo + two)
+    one = nextOne
+    two = nextTwo
     block[at + i] = type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
   }
   ones[voice] = one

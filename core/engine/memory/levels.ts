@@ -1,0 +1,89 @@
+import { GUARD_FRAMES } from '../program/layout'
+import { besselI0OfRoot, sin } from '../math'
+
+/**
+ * A clip as the engine reads it: its samples, and below them levels of half, a quarter ... of their rate, for when it is
+ * read so fast that it would fold. Each level has guards on both sides, since the reader looks to both:
+ *
+ *   | guard | frames | guard | guard | frames / 2 | guard | ...     one channel after the other
+ *
+ * What goes round is surrounded by itself: its end stands before its start, and its start behind its end.
+ */
+
+/** How long each level is, in its own frames. */
+export function levelFrames(frames: number, level: number): number {
+  return Math.ceil(frames / 2 ** level)
+}
+
+/** Room for one channel with so many levels beside its samples. */
+export function laidLength(frames: number, levels: number): number {
+  let length = 0
+  for (let level = 0; level <= levels; level++) length += levelFrames(frames, level) + 2 * GUARD_FRAMES
+  return length
+}
+
+/** Lays a channel out into `to`, `laidLength` samples long. */
+export function layOut(to: Float32Array, samples: Float32Array, levels: number, loops: boolean): void {
+  const { length } = samples
+  to.fill(0)
+  to.set(samples, GUARD_FRAMES)
+  if (loops && length > 0)
+    for (let i = 1; i <= GUARD_FRAMES; i++) {
+      to[GUARD_FRAMES - i] = samples[wrapped(-i, length)]
+      to[GUARD_FRAMES + length + i - 1] = samples[wrapped(length + i - 1, length)]
+    }
+  if (levels === 0) return
+  // Far enough to both sides that what halving leaves at the edges stays outside the guards of the last level.
+  const beside = (GUARD_FRAMES + HALVING_REACH + 1) * 2 ** levels
+  let above = new Float64Array(length + 2 * beside)
+  for (let i = 0; i < above.length; i++) {
+    const at = i - beside
+    if (at >= 0 && at < length) above[i] = samples[at]
+    else if (loops && length > 0) above[i] = samples[wrapped(at, length)]
+  }
+  let start = length + 2 * GUARD_FRAMES
+  for (let level = 1; level <= levels; level++) {
+    above = halved(above)
+    const first = beside / 2 ** level - GUARD_FRAMES
+    const count = levelFrames(length, level) + 2 * GUARD_FRAMES
+    for (let i = 0; i < count; i++) to[start + i] = above[first + i] ?? 0
+    start += count
+  }
+}
+
+function wrapped(at: number, length: number): number {
+  return ((at % length) + length) % length
+}
+
+const HALVING_REACH = 63
+/** In parts of the higher rate: flat to 0.215, nothing above 0.2715, the middle between them. */
+const HALVING_CUTOFF = 0.2436
+const HALVING_BETA = 11.16
+const PI = 3.141592653589793
+
+let halving: Float64Array | undefined
+
+/** Every second sample of what is below a quarter of the rate: a windowed sinc of 127 (Kaiser, 110 dB). */
+function halved(above: Float64Array): Float64Array<ArrayBuffer> {
+  const taps = (halving ??= halvingTaps())
+  const below = new Float64Array(above.length >> 1)
+  const padded = new Float64Array(above.length + 2 * HALVING_REACH)
+  padded.set(above, HALVING_REACH)
+  for (let i = 0; i < below.length; i++) {
+    const middle = 2 * i + HALVING_REACH
+    let sum = taps[0] * padded[middle]
+    for (let j = 1; j <= HALVING_REACH; j++) sum += taps[j] * (padded[middle - j] + padded[middle + j])
+    below[i] = sum
+  }
+  return below
+}
+
+function halvingTaps(): Float64Array {
+  const taps = Float64Array.from({ length: HALVING_REACH + 1 }, (_, j) => {
+    const share = j / (HALVING_REACH + 1)
+    const angle = 2 * PI * HALVING_CUTOFF * j
+    return (j === 0 ? 1 : sin(angle) / angle) * besselI0OfRoot(HALVING_BETA * HALVING_BETA * (1 - share * share))
+  })
+  const sum = taps.reduce((total, tap, j) => total + (j === 0 ? tap : 2 * tap), 0)
+  return taps.map((tap) => tap / sum)
+}

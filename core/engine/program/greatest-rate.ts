@@ -1,0 +1,56 @@
+import type { Kit, Pad } from '../../kit/kit'
+import { valueOf } from '../../kit/parameters'
+import { padSettings, padWithParts, shapeOf } from '../../kit/resolve'
+import type { PadSettings } from '../../kit/resolve'
+import { sourceCodes } from './codes'
+import { moversOfResponses, moversOfTillers } from './write-responses'
+import type { Mover } from './write-responses'
+
+const HIGHEST_NOTE = 127
+/** Octaves from the note in the middle to the highest one: by so much a response to the note is multiplied at most. */
+const NOTE_OCTAVES = 67 / 12
+
+/** By how many cents each ray of a pad is raised at most, whatever is played: levels for so fast a reading are made before it sounds. */
+export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers: readonly Mover[]): number[] {
+  const locked = lockedCents(kit, pad)
+  const root = settings.rootNote
+  return pad.rays.map((ray, index) => {
+    const reached = movers.filter(({ param, only }) => param === 'tuneCents' && (only < 0 || only === index))
+    const moved = reached.reduce((sum, mover) => sum + Math.max(0, greatestOf(mover)), 0)
+    const tracked = root === undefined ? 0 : Math.max(0, valueOf(ray, 'keyTrack') * (HIGHEST_NOTE - root) * 100)
+    const { points } = shapeOf(settings, ray).envelopes.pitch
+    const bent = points.reduce((most, { value }) => Math.max(most, value), points.length > 0 ? points[0].value : 0)
+    return settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked + moved + bent + locked
+  })
+}
+
+/** The same of a pad as its kit has it. */
+export function greatestCentsOf(kit: Kit, given: Pad): number[] {
+  const pad = padWithParts(kit, given)
+  const settings = padSettings(kit, pad)
+  return greatestCents(kit, pad, settings, [...moversOfResponses(kit, pad, settings.responses), ...moversOfTillers(kit, pad, settings)])
+}
+
+function greatestOf({ from, amount, bias, most }: Mover): number {
+  const reach = from === sourceCodes.note ? Math.abs(amount) * NOTE_OCTAVES : Math.abs(amount)
+  return Math.min(most, bias + reach)
+}
+
+const locksIn = new WeakMap<object, ReadonlyMap<string, number>>()
+
+/** By how many cents beads of the kit's grooves raise a pad at most. */
+export function lockedCents({ grooves }: Kit, { id }: Pick<Pad, 'id'>): number {
+  const known = locksIn.get(grooves) ?? gatherLocks(grooves)
+  locksIn.set(grooves, known)
+  return known.get(id) ?? 0
+}
+
+function gatherLocks(grooves: Kit['grooves']): ReadonlyMap<string, number> {
+  const most = new Map<string, number>()
+  for (const { strings } of grooves)
+    for (const string of strings)
+      for (const { locks = [] } of string.beads)
+        for (const { param, value } of locks)
+          if (param === 'tuneCents') most.set(string.padId, Math.max(most.get(string.padId) ?? 0, Math.abs(value)))
+  return most
+}

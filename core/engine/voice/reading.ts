@@ -1,0 +1,72 @@
+import { levelFrames } from '../memory/levels'
+import { READING_PLACES, tableAt } from '../memory/reading-tables'
+import { GUARD_FRAMES, READING_TABLES } from '../program/layout'
+import type { EngineState } from '../state'
+
+/**
+ * Reads frames `from` to `to` of a run at its positions through one table, counted on through the octaves: from 32 on a
+ * level of half the rate is read through the tables of the first octave, and so on. All in 32-bit numbers, eight sums side by
+ * side, the last four added to the first, and these summed as (0 + 2) + (1 + 3): so does the kernel, and the bits are the same.
+ */
+export function readThrough(
+  engine: EngineState,
+  voice: number,
+  chunk: Float32Array,
+  table: number,
+  from: number,
+  to: number,
+  at: number,
+  right: Float64Array | undefined,
+  left: Float64Array,
+): void {
+  const { voices: v, memory, positions } = engine
+  const level = Math.min(Math.floor(table / READING_TABLES), v.levels[voice])
+  let within = Math.min(table - level * READING_TABLES, READING_TABLES - 1)
+  while (within > 0 && memory.readingTaps[within] === 0) within-- // a table that nobody foresaw
+  const taps = memory.readingTaps[within]
+  const numbers = tableAt(within)
+  const scale = 1 / 2 ** level
+  const before = levelStart(v.frames[voice], level) - taps / 2 + 1
+  for (let i = from; i < to; i++) {
+    const position = positions[i] * scale
+    const whole = Math.floor(position)
+    const place = (position - whole) * READING_PLACES
+    const row = Math.floor(place)
+    const share = Math.fround(place - row)
+    const first = numbers + row * taps
+    left[at + i] = summed(memory.reading, first, taps, chunk, v.left[voice] + before + whole, share)
+    if (right) right[at + i] = summed(memory.reading, first, taps, chunk, v.right[voice] + before + whole, share)
+  }
+}
+
+/** How far behind the first sample of a channel that of a level lies. */
+function levelStart(frames: number, level: number): number {
+  let start = 0
+  for (let i = 0; i < level; i++) start += levelFrames(frames, i) + 2 * GUARD_FRAMES
+  return start
+}
+
+const f = Math.fround
+
+/** The sums of samples through a row and through the next one, and a share of the way between the two. */
+function summed(reading: Float32Array, row: number, taps: number, chunk: Float32Array, first: number, share: number): number {
+  const here = laneSum(reading, row, taps, chunk, first)
+  const next = laneSum(reading, row + taps, taps, chunk, first)
+  return f(here + f(share * f(next - here)))
+}
+
+function laneSum(reading: Float32Array, row: number, taps: number, chunk: Float32Array, first: number): number {
+  let a = 0
+  let b = 0
+  let c = 0
+  let d = 0
+  for (let lane = 0; lane < 8; lane++) {
+    let sum = 0
+    for (let j = lane; j < taps; j += 8) sum = f(sum + f(reading[row + j] * chunk[first + j]))
+    if ((lane & 3) === 0) a = f(a + sum)
+    else if ((lane & 3) === 1) b = f(b + sum)
+    else if ((lane & 3) === 2) c = f(c + sum)
+    else d = f(d + sum)
+  }
+  return f(f(a + c) + f(b + d))
+}
