@@ -12,7 +12,7 @@ import { besselI0OfRoot, sin } from '../math'
 
 /** How long each level is, in its own frames. */
 export function levelFrames(frames: number, level: number): number {
-  return Math.ceil(frames / 2 ** level)
+  return Math.ceil(frames / (1 << level))
 }
 
 /** Room for one channel with so many levels beside its samples. */
@@ -34,7 +34,7 @@ export function layOut(to: Float32Array, samples: Float32Array, levels: number, 
     }
   if (levels === 0) return
   // Far enough to both sides that what halving leaves at the edges stays outside the guards of the last level.
-  const beside = (GUARD_FRAMES + HALVING_REACH + 1) * 2 ** levels
+  const beside = (GUARD_FRAMES + HALVING_REACH + 1) * (1 << levels)
   let above = new Float64Array(length + 2 * beside)
   for (let i = 0; i < above.length; i++) {
     const at = i - beside
@@ -44,7 +44,7 @@ export function layOut(to: Float32Array, samples: Float32Array, levels: number, 
   let start = length + 2 * GUARD_FRAMES
   for (let level = 1; level <= levels; level++) {
     above = halved(above)
-    const first = beside / 2 ** level - GUARD_FRAMES
+    const first = beside / (1 << level) - GUARD_FRAMES
     const count = levelFrames(length, level) + 2 * GUARD_FRAMES
     for (let i = 0; i < count; i++) to[start + i] = above[first + i] ?? 0
     start += count

@@ -25,7 +25,7 @@ export function readThrough(
   while (within > 0 && memory.readingTaps[within] === 0) within-- // a table that nobody foresaw
   const taps = memory.readingTaps[within]
   const numbers = tableAt(within)
-  const scale = 1 / 2 ** level
+  const scale = 1 / (1 << level)
   const before = levelStart(v.frames[voice], level) - taps / 2 + 1
   for (let i = from; i < to; i++) {
     const position = positions[i] * scale
