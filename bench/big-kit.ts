@@ -88,7 +88,7 @@ async function storeKit(page: Page): Promise<void> {
     const transaction = db.transaction('documents', 'readwrite')
     transaction
       .objectStore('documents')
-      .put({ key: `kit:${given.id}`, kind: 'kit', id: given.id, doc: given, revision: 1, changedAt: Date.now(), hidden: false })
+      .put({ key: `kit:${given.id}`, kind: 'kit', id: given.id, doc: given, revision: 0, changedAt: Date.now(), hidden: false })
     await new Promise((resolve) => (transaction.oncomplete = resolve))
     db.close()
   }, doc)

@@ -4,6 +4,7 @@ export interface GraphTask {
   readonly seconds: number
   readonly clips: number
   readonly clipFrames: number
+  readonly channels: number
   readonly strikeEvery: number
   readonly work: {
     attackSeconds: number
@@ -23,22 +24,24 @@ export interface GraphTask {
  * seconds that rendering took, or -1 when a voice was not heard.
  */
 export async function renderGraph(task: GraphTask): Promise<number> {
-  const { voices, rate, seconds, clips, clipFrames, strikeEvery, work } = task
+  const { voices, rate, seconds, clips, clipFrames, channels, strikeEvery, work } = task
   const store = globalThis as unknown as { clipBuffers?: AudioBuffer[] }
-  if (!store.clipBuffers) {
+  if (store.clipBuffers?.[0].numberOfChannels !== channels) {
     store.clipBuffers = []
     for (let index = 0; index < clips; index++) {
-      const buffer = new AudioBuffer({ length: clipFrames, numberOfChannels: 1, sampleRate: rate })
-      const samples = buffer.getChannelData(0)
+      const buffer = new AudioBuffer({ length: clipFrames, numberOfChannels: channels, sampleRate: rate })
       let state = (index + 1) * 2654435761
-      for (let i = 0; i < clipFrames; i++) {
-        state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-        samples[i] = state / 2147483648 - 1
+      for (let channel = 0; channel < channels; channel++) {
+        const samples = buffer.getChannelData(channel)
+        for (let i = 0; i < clipFrames; i++) {
+          state = (Math.imul(state, 1664525) + 1013904223) >>> 0
+          samples[i] = state / 2147483648 - 1
+        }
       }
       store.clipBuffers.push(buffer)
     }
   }
-  const buffers = store.clipBuffers
+  const buffers = store.clipBuffers!
   const build = (length: number, from: number, to: number): OfflineAudioContext => {
     const context = new OfflineAudioContext(2, length, rate)
     for (let frame = 0, turn = 0; frame < length; frame += strikeEvery, turn++)

@@ -32,19 +32,21 @@ export async function figuresOfVoices(): Promise<Record<string, Figure>> {
   // The loader wraps inner functions in a naming helper that the page does not have.
   await page.evaluate(`globalThis.__name = (given) => given; globalThis.renderGraph = ${renderGraph.toString()}`)
   const figures: Record<string, Figure> = {}
-  for (const voices of [64, 256]) Object.assign(figures, await compare(engine, page, voices))
+  for (const voices of [64, 256]) for (const channels of [1, 2]) Object.assign(figures, await compare(engine, page, voices, channels))
   await browser.close()
   return figures
 }
 
-async function compare(engine: Engine, page: Page, voices: number): Promise<Record<string, Figure>> {
-  const { kit, audio } = voiceKit(voices)
+async function compare(engine: Engine, page: Page, voices: number, channels: number): Promise<Record<string, Figure>> {
+  const { kit, audio } = voiceKit(voices, channels)
+  const name = `${voices}.${channels === 1 ? 'mono' : 'stereo'}`
   const task: GraphTask = {
     voices,
     rate: RATE,
     seconds: SECONDS,
     clips: CLIPS,
     clipFrames: CLIP_FRAMES,
+    channels,
     strikeEvery: STRIKE_EVERY,
     work: WORK,
     check: true,
@@ -61,9 +63,9 @@ async function compare(engine: Engine, page: Page, voices: number): Promise<Reco
   }
   const ratios = ours.map((value, i) => value / theirs[i])
   return {
-    [`engine.voicesPerCore.${voices}`]: { value: median(ours), unit: 'voices', spread: spreadOf(ours) },
-    [`browserGraph.voicesPerCore.${voices}`]: { value: median(theirs), unit: 'voices', spread: spreadOf(theirs) },
-    [`engine.voicesRatio.${voices}`]: {
+    [`engine.voicesPerCore.${name}`]: { value: median(ours), unit: 'voices', spread: spreadOf(ours) },
+    [`browserGraph.voicesPerCore.${name}`]: { value: median(theirs), unit: 'voices', spread: spreadOf(theirs) },
+    [`engine.voicesRatio.${name}`]: {
       value: median(ratios),
       unit: 'times',
       peer: 'buffer source, filter, gain and panner nodes',
@@ -81,25 +83,28 @@ async function inPage(page: Page, task: GraphTask): Promise<number> {
   return seconds
 }
 
-/** Noise from a seed that both sides make alike: clip `index`, sample by sample. */
-function clipOf(index: number): Audio {
-  const samples = new Float32Array(CLIP_FRAMES)
+/** Noise from a seed that both sides make alike: clip `index`, channel by channel, sample by sample. */
+function clipOf(index: number, channels: number): Audio {
   let state = (index + 1) * 2654435761
-  for (let i = 0; i < CLIP_FRAMES; i++) {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    samples[i] = state / 2147483648 - 1
+  const channel = () => {
+    const samples = new Float32Array(CLIP_FRAMES)
+    for (let i = 0; i < CLIP_FRAMES; i++) {
+      state = (Math.imul(state, 1664525) + 1013904223) >>> 0
+      samples[i] = state / 2147483648 - 1
+    }
+    return samples
   }
-  return { sampleRateHz: RATE, channels: [samples] }
+  return { sampleRateHz: RATE, channels: Array.from({ length: channels }, channel) }
 }
 
 /** Pads of two rays each, so that one strike is two voices; together they play all 256 clips in turn. */
-function voiceKit(voices: number): { kit: Kit; audio: Map<AudioHash, Audio> } {
+function voiceKit(voices: number, channels: number): { kit: Kit; audio: Map<AudioHash, Audio> } {
   let state = 99
   const makeId = createIds(() => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296)
   const audio = new Map<AudioHash, Audio>()
   const hashes = Array.from({ length: CLIPS }, (_, i) => {
     const hash = i.toString(16).padStart(64, '0') as AudioHash
-    audio.set(hash, clipOf(i))
+    audio.set(hash, clipOf(i, channels))
     return hash
   })
   const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
@@ -122,7 +127,7 @@ function voiceKit(voices: number): { kit: Kit; audio: Map<AudioHash, Audio> } {
       createTurn(
         makeId,
         Object.fromEntries(
-          rays.map((ray, r) => [ray.id, wholeClip(hashes[(turn * voices + index * 2 + r) % CLIPS], { frames: CLIP_FRAMES, channels: 1 })]),
+          rays.map((ray, r) => [ray.id, wholeClip(hashes[(turn * voices + index * 2 + r) % CLIPS], { frames: CLIP_FRAMES, channels })]),
         ),
       ),
     )

@@ -18,7 +18,12 @@ async function constantsSource() {
 
 /** Places and sizes are added to addresses, codes are compared, the rest is reckoned with. */
 function typeOf(name) {
-  if (/^(NEVER|GRID_FRAMES|LONGEST_FRAMES|RING_FADES|MIX_FROM|READING_PLACES|PLACES_PER_CENT|MOST_PLACE|MOST_CENTS_OFF|MOST_FRAMES_OFF|RATE_PER_CENT)$/.test(name)) return 'f64'
+  if (
+    /^(NEVER|GRID_FRAMES|LONGEST_FRAMES|RING_FADES|MIX_FROM|READING_PLACES|PLACES_PER_CENT|MOST_PLACE|MOST_CENTS_OFF|MOST_FRAMES_OFF|RATE_PER_CENT)$/.test(
+      name,
+    )
+  )
+    return 'f64'
   return /Codes_|Kind_|READING_TABLES|GUARD_FRAMES/.test(name) ? 'i32' : 'usize'
 }
 

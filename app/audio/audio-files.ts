@@ -22,7 +22,10 @@ export function noteMissing(hash: AudioHash, reason: string | undefined): void {
   missingAudio.setState(reason === undefined ? others : { ...others, [hash]: reason }, true)
 }
 
+/** What was decoded last stays at hand, so many samples of it; the rest is decoded again when it is needed. */
+const MOST_SAMPLES = 4 << 20
 const decoded = new Map<AudioHash, Promise<Decoded>>()
+/** In the order of their last use. */
 const ready = new Map<AudioHash, Audio>()
 const pictures = new Map<AudioHash, Promise<Picture>>()
 
@@ -88,14 +91,30 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
     promise = decode(hash)
     decoded.set(hash, promise)
     promise.catch(() => decoded.delete(hash))
-  }
+  } else if (ready.has(hash)) keepReady(hash, ready.get(hash)!)
   return promise
+}
+
+const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
+
+/** Keeps audio as the one used last, and lets go of those that were not used for longest. */
+function keepReady(hash: AudioHash, audio: Audio): void {
+  ready.delete(hash)
+  ready.set(hash, audio)
+  let samples = 0
+  for (const one of ready.values()) samples += samplesOf(one)
+  for (const [oldest, one] of ready) {
+    if (samples <= MOST_SAMPLES || oldest === hash) return
+    samples -= samplesOf(one)
+    ready.delete(oldest)
+    decoded.delete(oldest)
+  }
 }
 
 async function decode(hash: AudioHash): Promise<Decoded> {
   const result = await coreWork().decode(await audioFile(hash))
   if (!result.ok) throw new AudioMissing(result.message)
-  ready.set(hash, result.decoded.audio)
+  keepReady(hash, result.decoded.audio)
   return result.decoded
 }
 

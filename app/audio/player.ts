@@ -15,8 +15,9 @@ import {
   StatusField,
   writeRing,
 } from '@heliaster/core/engine'
+import type { Audio } from '@heliaster/core/audio'
 import type { EngineMemory, GrooveChoice, KitLoader, StrikeRecord } from '@heliaster/core/engine'
-import { audioInUse, clipsOfPad, padWithParts } from '@heliaster/core/kit'
+import { clipsOfPad, padWithParts } from '@heliaster/core/kit'
 import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../core/engine/hosts/messages'
@@ -127,6 +128,7 @@ function playerOver(context: AudioContext, link: Link): Player {
   const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
   if (!shared) node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => takeState(memory, data)
   const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
+  const fresh = new Map<AudioHash, Audio>()
   let lostHere = 0
   const tellEvent = (event: Float64Array) => {
     if (shared) return writeRing(memory, event)
@@ -136,7 +138,7 @@ function playerOver(context: AudioContext, link: Link): Player {
   const send = (event: number[]) => {
     if (!tellEvent(Float64Array.from(event))) lostHere++
   }
-  const loader = createLoader(memory, store, context.sampleRate, readyAudio, {
+  const loader = createLoader(memory, store, context.sampleRate, (hash) => fresh.get(hash) ?? readyAudio(hash), {
     send: tellEvent,
     arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
     tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
@@ -159,7 +161,7 @@ function playerOver(context: AudioContext, link: Link): Player {
     context,
     node,
     sampleRateHz: context.sampleRate,
-    load: (kit, choice) => loadWhenReady(kit, choice, loader),
+    load: (kit, choice) => loadWhenReady(kit, choice, loader, fresh),
     strike(given) {
       const { padId, velocity, key = 0, frame, note } = given
       const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
@@ -237,6 +239,9 @@ function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: Fr
 
 /** How many files are read at once; more would only make those that are struck wait. */
 const READERS = 3
+/** The engine is told of so much at once that laying it out holds the page up for a moment only. */
+const FRESH_FILES = 24
+const FRESH_SAMPLES = 1 << 20
 /** A strike whose sound comes later than this would come as a surprise. */
 const LATEST_MS = 1500
 
@@ -246,8 +251,9 @@ interface Arriving {
   /** Files in the order in which they are wanted. */
   wanted: AudioHash[]
   reading: number
-  /** Arrived since the engine was last told. */
-  fresh: number
+  /** Arrived since the engine was last told, and how many samples that is. */
+  readonly fresh: Map<AudioHash, Audio>
+  freshSamples: number
 }
 
 const arriving = new WeakMap<KitLoader, Arriving>()
@@ -267,13 +273,12 @@ function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader):
 }
 
 /** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
-function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
+function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
   loadAll(kit, choice, loader)
-  const waiting = audioInUse(kit).filter((hash) => !readyAudio(hash))
-  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh: 0 }
+  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh, freshSamples: 0 }
   state.kit = kit
   state.choice = choice
-  state.wanted = waiting
+  state.wanted = [...loader.lacking()].filter((hash) => !fresh.has(hash))
   arriving.set(loader, state)
   readOn(loader, state)
 }
@@ -281,23 +286,31 @@ function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLo
 function readOn(loader: KitLoader, state: Arriving): void {
   while (state.reading < READERS && state.wanted.length > 0) {
     const hash = state.wanted.shift()!
-    if (readyAudio(hash)) continue
     state.reading++
     void decodedAudio(hash)
-      .then(() => noteMissing(hash, undefined))
+      .then(({ audio }) => keepFresh(state, hash, audio))
       .catch((error: Error) => noteMissing(hash, error.message))
       .then(() => {
         state.reading--
-        state.fresh++
-        if (state.fresh >= 24 || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
+        const isEnough = state.fresh.size >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
+        if (isEnough || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
         readOn(loader, state)
       })
   }
 }
 
+/** Holds on to audio until the engine has it: the device's own cache may have let go of it by then. */
+function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
+  noteMissing(hash, undefined)
+  state.fresh.set(hash, audio)
+  state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
+}
+
 function tellArrived(loader: KitLoader, state: Arriving): void {
-  state.fresh = 0
   loadAll(state.kit, state.choice, loader)
+  const lacking = loader.lacking() // what found no room yet is tried again soon
+  for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
+  state.freshSamples = 0
   if (state.wanted.length === 0 && state.reading === 0) performance.mark('heliaster-all-arrived') // what the bench waits for
 }
 
@@ -311,14 +324,16 @@ function fetchFirst(loader: KitLoader, { padId, velocity }: Strike, then: () => 
   if (!state || !pad) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
   const needed = clipsOfPad(band ? { ...pad, bands: [band] } : padWithParts(state.kit, pad)).map((clip) => clip.audio)
-  const missing = [...new Set(needed)].filter((hash) => !readyAudio(hash))
+  const lacking = loader.lacking()
+  const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
   if (missing.length === 0) {
-    if (state.fresh > 0) tellArrived(loader, state)
+    if (state.fresh.size > 0) tellArrived(loader, state)
     return false
   }
   const struckAt = performance.now()
   state.wanted = [...missing, ...state.wanted.filter((hash) => !missing.includes(hash))]
-  void Promise.allSettled(missing.map((hash) => decodedAudio(hash))).then(() => {
+  const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
+  void Promise.allSettled(reading).then(() => {
     tellArrived(loader, state)
     if (performance.now() - struckAt < LATEST_MS) then()
   })

@@ -17,6 +17,7 @@ import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './i
 import type { Inputs } from './inputs'
 import { lockTable, putReadingTable } from './memory'
 import type { EngineMemory } from './memory'
+import { lockedCents } from '../program/greatest-rate'
 import { readingUpTo } from './reading-tables'
 import type { Region, SampleStore } from './sample-store'
 
@@ -37,6 +38,8 @@ export interface KitLoader {
    * still sound keeps what it had, and the kit is to be loaded again soon.
    */
   load(kit: Kit, choice?: GrooveChoice): boolean
+  /** Audio that is wanted and not at hand: what was placed is not wanted again before a clip of it changes. */
+  lacking(): ReadonlySet<AudioHash>
   slotOf(padId: PadId): number
   padIdOf(slot: number): PadId | undefined
   /** The slot of a bus, 0 for the master. */
@@ -48,8 +51,8 @@ interface Loaded {
   readonly programSlot: number
   readonly inputs: Inputs
   readonly keys: readonly string[]
-  /** Whether some of its audio is not there yet. */
-  readonly waits: boolean
+  /** Audio that it wants and that is not there (now). */
+  readonly lacks: readonly AudioHash[]
 }
 
 interface Placed {
@@ -58,8 +61,8 @@ interface Placed {
 }
 
 /**
- * Keeps programs and samples for one kit. `audioOf` gives decoded audio, or undefined while it is on its way; call `load`
- * again when it has come.
+ * Keeps programs and samples for one kit. `audioOf` gives decoded audio, or undefined while it is not at hand; call `load`
+ * again when it has come. What was placed may be let go of.
  */
 export function createLoader(
   memory: EngineMemory,
@@ -94,7 +97,7 @@ export function createLoader(
     return slot
   }
 
-  function regionOf(clip: Clip, { mostCents, loops }: Reading, keys: string[], missing: () => void): Region | undefined {
+  function regionOf(clip: Clip, { mostCents, loops }: Reading, keys: string[], lacks: Set<AudioHash>): Region | undefined {
     const audio = audioOf(clip.audio)
     const rateHz = audio?.sampleRateHz ?? rates.get(clip.audio) ?? sampleRateHz
     const levels = putTables(mostCents / 1200 + log2(rateHz / sampleRateHz))
@@ -102,7 +105,7 @@ export function createLoader(
     let entry = placed.get(key)
     if (!entry) {
       if (!audio || audio.channels.length === 0) {
-        missing()
+        lacks.add(clip.audio)
         return undefined
       }
       rates.set(clip.audio, rateHz)
@@ -112,6 +115,15 @@ export function createLoader(
     entry.users++
     keys.push(key)
     return entry.region
+  }
+
+  /** Whether audio is at hand, or was when it was placed. */
+  function isHere(hash: AudioHash): true | undefined {
+    return rates.has(hash) || audioOf(hash) !== undefined ? true : undefined
+  }
+
+  function isUpToDate(before: Loaded, inputs: Inputs): boolean {
+    return sameItems(before.inputs, inputs) && !before.lacks.some((hash) => audioOf(hash) !== undefined)
   }
 
   /** Makes the tables by which clips are read up to so many octaves above the engine's rate; returns the levels they need for that. */
@@ -128,15 +140,21 @@ export function createLoader(
   function put(entry: number, inputs: Inputs, compile: (context: GrooveContext) => Float64Array | undefined): boolean {
     const before = loaded.get(entry)
     const keys: string[] = []
-    let waits = false
+    const lacks = new Set<AudioHash>()
     const context: GrooveContext = {
       sampleRateHz,
       slotOf,
       busSlotOf,
       beadSlotOf: (id) => beads.of(id),
-      regionOf: (clip, reading) => regionOf(clip, reading, keys, () => (waits = true)),
+      regionOf: (clip, reading) => regionOf(clip, reading, keys, lacks),
     }
     const program = compile(context)
+    // What was let go comes back in a moment: until then the pad sounds as it did.
+    if (before && lacks.size > 0 && [...lacks].every((hash) => rates.has(hash))) {
+      for (const key of keys) unuse(key)
+      loaded.set(entry, { ...before, lacks: [...lacks] })
+      return true
+    }
     const programSlot = program ? arena.put(program) : 0
     if (programSlot === undefined) {
       for (const key of keys) unuse(key)
@@ -144,7 +162,7 @@ export function createLoader(
       return false
     }
     if (program) events.arenaWritten?.(memory.directory[programSlot], program.length)
-    loaded.set(entry, { programSlot, inputs, keys, waits })
+    loaded.set(entry, { programSlot, inputs, keys, lacks: [...lacks] })
     wanted[entry] = programSlot
     if (before) retire(before)
     return true
@@ -188,20 +206,21 @@ export function createLoader(
     const shared = sharedInputs(kit)
     const isShared = sameItems(shared, lastShared)
     lastShared = shared
-    if (isShared && kit.pads === last?.pads && !arePadsWaiting) return true
+    if (isShared && kit.pads === last?.pads && kit.grooves === last.grooves && !arePadsWaiting) return true
     if (kit.pads !== last?.pads) removePads(kit)
     for (const pad of kit.pads) slotOf(pad.id)
     const areLoaded = kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
-    arePadsWaiting = !areLoaded || kit.pads.some((pad) => loaded.get(slotOf(pad.id))?.waits === true)
+    arePadsWaiting = !areLoaded || kit.pads.some((pad) => (loaded.get(slotOf(pad.id))?.lacks.length ?? 0) > 0)
     return areLoaded
   }
 
   function loadPad(kit: Kit, pad: Pad, isShared: boolean): boolean {
     const entry = slotOf(pad.id)
     const before = loaded.get(entry)
-    if (isShared && before && !before.waits && before.inputs[0] === pad && !pad.leansOn) return true
-    const inputs = padInputs(kit, pad, audioOf, busSlotOf)
-    if (before && sameItems(before.inputs, inputs)) return true
+    const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
+    if (isShared && before?.lacks.length === 0 && isSame && !pad.leansOn) return true
+    const inputs = padInputs(kit, pad, isHere, busSlotOf)
+    if (before && isUpToDate(before, inputs)) return true
     return put(entry, inputs, (context) => compilePad(kit, pad, context))
   }
 
@@ -214,7 +233,7 @@ export function createLoader(
 
   function loadProgram(entry: number, inputs: Inputs, compile: (context: GrooveContext) => Float64Array | undefined): boolean {
     const before = loaded.get(entry)
-    return before !== undefined && sameItems(before.inputs, inputs) ? true : put(entry, inputs, compile)
+    return before !== undefined && isUpToDate(before, inputs) ? true : put(entry, inputs, compile)
   }
 
   function send(type: number, padSlot: number, note: number, value: number): boolean {
@@ -272,7 +291,7 @@ export function createLoader(
       const parts = [
         loadPads(kit),
         loadProgram(KIT_ENTRY, kitInputs(kit), (context) => compileKit(kit, context)),
-        loadProgram(GROOVE_ENTRY, grooveInputs(kit, choice, audioOf), (context) => compileGroove(kit, choice, context)),
+        loadProgram(GROOVE_ENTRY, grooveInputs(kit, choice, isHere), (context) => compileGroove(kit, choice, context)),
       ]
       const isSameKit = kitBefore !== undefined && kitBefore === loaded.get(KIT_ENTRY)?.programSlot
       const areFadersTold = !fadersFrom || !isSameKit || fadersFrom === kit || moveFaders(fadersFrom, kit)
@@ -281,6 +300,7 @@ export function createLoader(
       last = kit
       return parts.every((done) => done) && isTold && areFadersTold
     },
+    lacking: () => new Set([...loaded.values()].flatMap(({ lacks }) => lacks)),
     slotOf,
     padIdOf: (slot) => [...pads.slots].find(([, other]) => other === slot)?.[0],
     busSlotOf,

@@ -18,7 +18,8 @@ export interface SampleStore {
   /** Samples with so many levels of lower rates; `loops` says that their end goes on at their start. */
   place(channels: readonly Float32Array[], sampleRateHz: number, levels?: number, loops?: boolean): Region
   free(region: Region): void
-  readonly usedFrames: number
+  /** Samples that regions take, with their guards and levels. */
+  readonly usedSamples: number
 }
 
 /** How a chunk comes to be, and who is told when samples have been written into it. */
@@ -39,7 +40,7 @@ interface Chunk {
 export function createSampleStore(backing: ChunkBacking, maxChunks: number): SampleStore {
   const chunks: Chunk[] = []
   const lengths = new Map<Region, number>()
-  let usedFrames = 0
+  let usedSamples = 0
 
   function take(length: number): { chunk: number; start: number } {
     for (let index = 0; index < chunks.length; index++) {
@@ -54,8 +55,8 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
   }
 
   return {
-    get usedFrames() {
-      return usedFrames
+    get usedSamples() {
+      return usedSamples
     },
     place(channels, sampleRateHz, levels = 0, loops = false) {
       const frames = channels[0].length
@@ -68,7 +69,7 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
         layOut(samples.subarray(at, at + stride), channel, levels, loops)
       })
       backing.written(chunk, start, length)
-      usedFrames += frames
+      usedSamples += length
       const left = start + GUARD_FRAMES
       const region: Region = { chunk, left, right: channels.length > 1 ? left + stride : -1, frames, sampleRateHz, levels }
       lengths.set(region, length)
@@ -78,7 +79,7 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
       const length = lengths.get(region)
       if (length === undefined) return
       lengths.delete(region)
-      usedFrames -= region.frames
+      usedSamples -= length
       giveBack(chunks[region.chunk], region.left - GUARD_FRAMES, length)
     },
   }
