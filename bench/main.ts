@@ -6,11 +6,13 @@ import { figuresOfDocument } from './document'
 import { figuresOfEngine } from './engine'
 import type { Figure } from './figure'
 import { figuresOfImport } from './import'
+import { figuresOfKernel } from './kernel'
 import { figuresOfKills } from './kills'
 import { figuresOfLatency } from './latency'
 import { figuresOfLibrary } from './library'
 import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
+import { figuresOfReading } from './reading'
 import { figuresOfRecording } from './recording'
 import { figuresOfVoices } from './voices'
 import { figuresOfWaterLine } from './water-line'
@@ -27,6 +29,8 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   names: figuresOfNames,
   latency: figuresOfLatency,
   voices: figuresOfVoices,
+  kernel: figuresOfKernel,
+  reading: figuresOfReading,
   decoders: figuresOfDecoders,
   document: figuresOfDocument,
   engine: figuresOfEngine,

@@ -64,6 +64,7 @@ test('a recording goes on in every place, and is stopped from there', async ({ p
   await page.getByRole('link', { name: 'Groove' }).tap()
   await expect(page.getByText(/^Recording, 0:/)).toBeVisible()
   await page.getByRole('button', { name: 'Stop', exact: true }).tap()
+  await page.waitForURL(/\/cut$/) // a take that was stopped lies on the bench
   await expect(page.getByText(/^Recording, 0:/)).toHaveCount(0)
   await page.getByRole('link', { name: 'Gather' }).tap()
   await expect(page.getByRole('button', { name: /^Cut Recording/ }).first()).toBeVisible()

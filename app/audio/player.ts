@@ -280,7 +280,14 @@ function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLo
   state.choice = choice
   state.wanted = [...loader.lacking()].filter((hash) => !fresh.has(hash))
   arriving.set(loader, state)
-  readOn(loader, state)
+  if (state.wanted.length > FRESH_FILES) whenQuiet(() => readOn(loader, state))
+  else readOn(loader, state)
+}
+
+/** Reading many files begins when the screen stands: what is struck before is read at once all the same. */
+function whenQuiet(then: () => void): void {
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(then, { timeout: 1000 })
+  else setTimeout(then, 300)
 }
 
 function readOn(loader: KitLoader, state: Arriving): void {

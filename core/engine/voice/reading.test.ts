@@ -1,5 +1,4 @@
-import FFT from 'fft.js'
-
+import { besideSine, SPECTRUM_SPAN as SPAN } from '../../audio/sine-spectrum'
 import { aKit, seeded } from '../../kit/builders'
 import type { OwnSettings } from '../../kit/kit'
 import { responseTo } from '../../kit/responses'
@@ -8,7 +7,6 @@ import { createOffline, renderOffline, toScore } from '../offline'
 import { EventType } from '../program/codes'
 
 /** What is judged here is judged from outside: by spectra and by sums of the formulas, not by the tables that read. */
-const SPAN = 16384
 const FROM = 2048
 const GAIN_DB = -6.020599913279624
 
@@ -31,37 +29,7 @@ function played({ clipHz, engineHz, own, samples }: Told, frames: number, strike
 const sine = (hz: number, rateHz: number, frames: number) =>
   Float32Array.from({ length: frames }, (_, i) => Math.sin((2 * Math.PI * hz * i) / rateHz))
 
-/** A window whose side lobes lie 150 dB down (Kaiser, 20). */
-const bessel = (x: number) => {
-  let [sum, term] = [1, 1]
-  for (let k = 1; k < 80; k++) sum += term *= (x / 2 / k) ** 2
-  return sum
-}
-const window = Float64Array.from({ length: SPAN }, (_, i) => bessel(20 * Math.sqrt(1 - ((i - SPAN / 2 + 0.5) / (SPAN / 2)) ** 2)))
-const windowSum = window.reduce((sum, one) => sum + one, 0)
-const LOBE = 14
-const fft = new FFT(SPAN)
-
-/** The highest of what is in the spectrum below 20 kHz beside a sine, and the level of the sine: dB. */
-function spectrumOf(heard: Float64Array, hz: number, rateHz: number): { unwantedDb: number; levelDb: number } {
-  const seen = heard.subarray(FROM, FROM + SPAN)
-  const bins = fft.createComplexArray()
-  fft.realTransform(
-    bins,
-    Array.from(seen, (sample, i) => sample * window[i]),
-  )
-  let worst = 0
-  for (let bin = 1; bin < Math.min(SPAN / 2, (20000 * SPAN) / rateHz); bin++)
-    if (Math.abs(bin - (hz * SPAN) / rateHz) > LOBE) worst = Math.max(worst, Math.hypot(bins[2 * bin], bins[2 * bin + 1]))
-  let [real, imaginary] = [0, 0]
-  seen.forEach((sample, i) => {
-    const angle = (2 * Math.PI * hz * i) / rateHz
-    real += window[i] * sample * Math.cos(angle)
-    imaginary += window[i] * sample * Math.sin(angle)
-  })
-  const dB = (height: number) => 20 * Math.log10((2 * height) / windowSum + 1e-20)
-  return { unwantedDb: dB(worst), levelDb: dB(Math.hypot(real, imaginary)) }
-}
+const spectrumOf = (heard: Float64Array, hz: number, rateHz: number) => besideSine(heard.subarray(FROM, FROM + SPAN), hz, rateHz)
 
 test.each([44100, 48000])('at an engine’s %s Hz nothing folds or mirrors, and nothing below 16 kHz is lost', (engineHz) => {
   const random = seeded(engineHz + 20261126)
