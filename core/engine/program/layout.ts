@@ -154,7 +154,7 @@ export const MASTER = 0
 export const KIT_ENTRY = MAX_PADS
 export const GROOVE_ENTRY = MAX_PADS + 1
 export const PROGRAM_ENTRIES = MAX_PADS + 2
-/** Frames of silence kept on each side of a region in a sample chunk, so that interpolation may read past its edges. */
+/** Frames kept on each side of a region, and of each of its levels, since the reader looks to both: silence, or what goes round. */
 export const GUARD_FRAMES = 48
 /** Tables by which clips are read, for an octave of rates; clips have levels for at most so many octaves. */
 export const READING_TABLES = 32

@@ -169,12 +169,14 @@ test('a shaped hit is written at its tuning, one file for each note it follows',
   for (const [i, hz] of [220, 440].entries()) {
     const samples = sampleOf(regions[i]).channels[0]
     expect(samples.length / RATE).toBeCloseTo(0.1, 3) // as long as the envelope, whatever the pitch
-    expect(Math.abs(crossingsUp(samples) / 0.1 - hz)).toBeLessThanOrEqual(10) // one crossing more or less
+    expect(hzOf(samples)).toBeCloseTo(hz, 0)
   }
 })
 
-function crossingsUp(samples: Float32Array): number {
-  return samples.reduce((count, sample, i) => count + (i > 0 && sample > 0 && samples[i - 1] <= 0 ? 1 : 0), 0)
+/** How often a wave comes up through zero, from the first time to the last. */
+function hzOf(samples: Float32Array): number {
+  const up = Array.from(samples.keys()).filter((i) => i > 0 && samples[i] > 0 && samples[i - 1] <= 0)
+  return ((up.length - 1) * RATE) / (up[up.length - 1] - up[0])
 }
 
 test('the place is where equal powers of both sides put it', () => {
