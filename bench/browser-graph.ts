@@ -13,6 +13,7 @@ export interface GraphTask {
     toCents: number
     fallSeconds: number
     cutoffHz: number
+    filterFromCents: number
     gain: number
   }
   /** Renders every voice alone first, and compares their sum with the mix. */
@@ -51,6 +52,8 @@ export async function renderGraph(task: GraphTask): Promise<number> {
         source.detune.setValueAtTime(work.fromCents, at)
         source.detune.linearRampToValueAtTime(work.toCents, at + work.fallSeconds)
         const filter = new BiquadFilterNode(context, { type: 'lowpass', frequency: work.cutoffHz, Q: 1 })
+        filter.detune.setValueAtTime(work.filterFromCents, at)
+        filter.detune.linearRampToValueAtTime(0, at + work.endSeconds)
         const gain = new GainNode(context, { gain: 0 })
         gain.gain.setValueAtTime(0, at)
         gain.gain.linearRampToValueAtTime(work.gain, at + work.attackSeconds)

@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -115,6 +115,8 @@ function resample(from: string, to: string, { clipHz, engineHz, pitch }: Case, r
 }
 
 function runFfmpeg(given: readonly string[]): { stderr: string } {
+  if (spawnSync('ffmpeg', ['-version']).status !== 0)
+    throw new Error('Reading is measured against soxr in ffmpeg, which is not here. Install it (apt-get install ffmpeg), then start again.')
   const log = execFileSync('sh', ['-c', 'exec ffmpeg "$@" 2>&1 >/dev/null', 'sh', ...given], { encoding: 'utf8' })
   return { stderr: log }
 }

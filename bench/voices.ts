@@ -19,7 +19,16 @@ const CLIP_FRAMES = 65536
 const STRIKE_EVERY = 60000
 const RUNS = Number(process.env.BENCH_RUNS ?? 5)
 /** The work of each voice, the same on both sides. */
-export const WORK = { attackSeconds: 0.005, endSeconds: 1.2, fromCents: 300, toCents: -100, fallSeconds: 1.1, cutoffHz: 3000, gain: 0.004 }
+export const WORK = {
+  attackSeconds: 0.005,
+  endSeconds: 1.2,
+  fromCents: 300,
+  toCents: -100,
+  fallSeconds: 1.1,
+  cutoffHz: 3000,
+  filterFromCents: 2400,
+  gain: 0.004,
+}
 
 /** Voices per core of the engine in Node against the browser's own audio nodes, rendered offline, in interleaved runs. */
 export async function figuresOfVoices(): Promise<Record<string, Figure>> {
@@ -111,8 +120,9 @@ export function voiceKit(voices: number, channels: number): { kit: Kit; audio: M
   const envelopes = {
     level: { points: [point(0, 0), point(WORK.attackSeconds, 1), point(WORK.endSeconds, 0)] },
     pitch: { points: [point(0, WORK.fromCents), point(WORK.fallSeconds, WORK.toCents)] },
+    filter1: { points: [point(0, 1), point(WORK.endSeconds, 0)] },
   }
-  const filter = { filter1CutoffHz: WORK.cutoffHz, filter1Damping: 2 - 1.95 * 0.3 }
+  const filter = { filter1CutoffHz: WORK.cutoffHz, filter1Damping: 2 - 1.95 * 0.3, filter1EnvelopeCents: WORK.filterFromCents }
   const padCount = voices / 2
   const pads = Array.from({ length: padCount }, (_, index) => {
     const pad = createPad(makeId, {

@@ -11,9 +11,17 @@ const folder = join(root, 'core/engine/kernel')
 /** The numbers by which the kernel finds things, as the engine lays them out, as a source of the kernel. */
 async function constantsSource() {
   const result = await build({ entryPoints: [join(folder, 'describe.ts')], bundle: true, format: 'esm', target: 'es2022', write: false })
-  const { kernelConstants } = await import(`data:text/javascript;base64,${Buffer.from(result.outputFiles[0].contents).toString('base64')}`)
+  const { kernelConstants, kernelEnums } = await import(
+    `data:text/javascript;base64,${Buffer.from(result.outputFiles[0].contents).toString('base64')}`
+  )
   const lines = Object.entries(kernelConstants()).map(([name, value]) => `export const ${name}: ${typeOf(name)} = ${value}\n`)
-  return `// Made by tools/build-kernel.mjs from the engine's layout.\n${lines.join('')}`
+  const enums = Object.entries(kernelEnums).map(
+    ([name, places]) =>
+      `export enum ${name} { ${Object.entries(places)
+        .map(([field, place]) => `${field} = ${place}`)
+        .join(', ')} }\n`,
+  )
+  return { constants: `// Made by tools/build-kernel.mjs from the engine's layout.\n${lines.join('')}`, enums: enums.join('') }
 }
 
 /** Places and sizes are added to addresses, codes are compared, the rest is reckoned with. */
@@ -29,12 +37,12 @@ function typeOf(name) {
 
 /** Builds the kernel and returns it as text, and the source that carries it. */
 export async function buildKernel() {
-  const constants = await constantsSource()
+  const { constants, enums } = await constantsSource()
   const built = {}
   const options = ['voice.ts', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd,threads,bulk-memory', '--importMemory']
   const memory = ['--initialMemory', '256', '--maximumMemory', '65536', '--sharedMemory']
   const { error, stderr } = await asc.main([...options, ...memory, '--baseDir', join(folder, 'assembly'), '-o', 'kernel.wasm'], {
-    readFile: (name, base) => (name === 'constants.ts' ? constants : readOr(join(base, name))),
+    readFile: (name, base) => standIn(name, constants, enums) ?? readOr(join(base, name)),
     writeFile: (name, contents) => {
       built[name] = contents
     },
@@ -44,6 +52,15 @@ export async function buildKernel() {
   const text = Buffer.from(built['kernel.wasm']).toString('base64')
   const lines = `/** Built by tools/build-kernel.mjs from assembly/; a test builds it again and compares. */\nexport const builtKernel =\n  '${text}'\n`
   return { text, built: lines, bytes: built['kernel.wasm'].length }
+}
+
+/** What stands for a file of the engine where the kernel's compiler asks for it: layouts, codes and the kernel's own mathematics. */
+function standIn(name, constants, enums) {
+  if (/(^|\/)constants\.ts$/.test(name)) return constants
+  if (/program\/(layout|codes)\.ts$/.test(name)) return enums
+  if (name === '../../state.ts') return `export { GRID_FRAMES, NEVER } from './constants'\n`
+  const own = { '../../math.ts': 'math.ts', '../../voice/both/cells.ts': 'cells.ts' }[name]
+  return own && readFileSync(join(folder, 'assembly', own), 'utf8')
 }
 
 function readOr(path) {

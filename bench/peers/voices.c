@@ -4,8 +4,8 @@
 #include <stdlib.h>
 #include <time.h>
 
-enum { BLOCK = 128, PLACES = 512, TABLES = 12, RATE = 48000, CLIPS = 256, CLIP_FRAMES = 65536, GUARD = 48 };
-#define MIX_FROM 0.875
+enum { BLOCK = 128, CELL = 16, PLACES = 512, TABLES = 12, RATE = 48000, CLIPS = 256, CLIP_FRAMES = 65536, GUARD = 48 };
+#define MIX_FROM 0.85
 static const double PI = 3.141592653589793;
 
 static float *tables[TABLES];
@@ -19,8 +19,8 @@ static double bessel(double squared) {
 
 static void make_table(int table) {
   const double stop = 0.5465 / exp2(1 / 32.0), beta = 0.1102 * (100 - 8.7);
-  const int taps = 4 * (int)ceil(8 * exp2(table / 32.0) - 1e-9);
-  const double half = taps / 2.0, cutoff = (stop - 92 / (2.285 * 2 * PI * 31) / 2) / exp2(table / 32.0);
+  const int taps = 4 * (int)ceil(10 * exp2(table / 32.0) - 1e-9);
+  const double half = taps / 2.0, cutoff = (stop - 92 / (2.285 * 2 * PI * 39) / 2) / exp2(table / 32.0);
   taps_of[table] = taps;
   tables[table] = malloc(sizeof(float) * taps * (PLACES + 1));
   for (int place = 0; place <= PLACES; place++) {
@@ -70,10 +70,24 @@ static void read_through(const float *samples, int table, const double *position
   }
 }
 
+/* The filter falls by two octaves over the strike. */
+static void coefficients(double *to, double k, double frame, double end) {
+  const double octaves = frame < end ? 2 * (1 - frame / end) : 0, g = tan(PI * 3000 * exp2(octaves) / RATE);
+  to[0] = 1 / (1 + g * (g + k));
+  to[1] = g * to[0];
+  to[2] = g * to[1];
+}
+
 static void render(Voice *v, int channels, long frame, double (*bus)[BLOCK], double *peak) {
   static double positions[BLOCK], block[2][BLOCK], other[BLOCK];
-  const double g = tan(PI * 3000 / RATE), k = 2 - 1.95 * 0.3, a1 = 1 / (1 + g * (g + k)), a2 = g * a1, a3 = g * a2;
+  const double k = 2 - 1.95 * 0.3;
   const double attack = 0.005 * RATE, end = 1.2 * RATE;
+  double from[BLOCK / CELL][3], to[3], step[BLOCK / CELL][3];
+  for (int cell = 0; cell < BLOCK / CELL; cell++) {
+    coefficients(from[cell], k, frame + cell * CELL, end);
+    coefficients(to, k, frame + (cell + 1) * CELL, end);
+    for (int i = 0; i < 3; i++) step[cell][i] = (to[i] - from[cell][i]) / CELL;
+  }
   const double first = v->place, last = v->place + v->step * (BLOCK - 1);
   for (int i = 0; i < BLOCK; i++) {
     positions[i] = v->position;
@@ -95,6 +109,8 @@ static void render(Voice *v, int channels, long frame, double (*bus)[BLOCK], dou
     }
     double one = v->one[c], two = v->two[c];
     for (int i = 0; i < BLOCK; i++) {
+      const int cell = i / CELL;
+      const double at = i % CELL, a1 = from[cell][0] + at * step[cell][0], a2 = from[cell][1] + at * step[cell][1], a3 = from[cell][2] + at * step[cell][2];
       const double rest = block[c][i] - two, next_one = (2 * a1 - 1) * one + 2 * a2 * rest, next_two = two + 2 * a2 * one + 2 * a3 * rest;
       block[c][i] = 0.5 * (next_two + two);
       one = next_one;

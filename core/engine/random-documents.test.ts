@@ -19,7 +19,8 @@ function anyKit(seed: number): Kit {
     if (typeof value !== 'object' || value === null) return
     if ('startFrame' in value && 'endFrame' in value && 'audio' in value) Object.assign(value, { startFrame: Number(value.startFrame) % 3000, endFrame: 3000 + (Number(value.endFrame) % 3000) }) // prettier-ignore
     if ('mute' in value) Object.assign(value, { mute: false })
-    if ('startSeconds' in value) Object.assign(value, { startSeconds: Number(value.startSeconds) / 10_000 })
+    for (const name of ['startSeconds', 'endSeconds', 'fadeInSeconds', 'fadeOutSeconds', 'delaySeconds'])
+      if (name in value) Object.assign(value, { [name]: Number((value as Record<string, unknown>)[name]) / 10_000 })
     Object.values(value).forEach(tame)
   }
   tame(kit)

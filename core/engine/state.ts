@@ -13,6 +13,7 @@ import type { Mix } from './mix/mix-state'
 import { CONTROLS } from './program/codes'
 import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES, SetUp, StatusField } from './program/layout'
 import type { WeighedDeck } from './strike/seldom'
+import { DRIVE_TABLE, driveTable } from './voice/drive-table'
 import { createVoices } from './voice/voices'
 import type { Voices } from './voice/voices'
 
@@ -40,8 +41,9 @@ export type Strikes = ReturnType<typeof createStrikes>
 export interface StrikeNow {
   padSlot: number
   velocity: number
-  /** -1 where no note struck it. */
+  /** -1 where no note struck it; and the note of its pad's strike before. */
   note: number
+  lastNote: number
   inputFrame: number
   key: number
   /** The pad that the finger struck: what it lets go is let go of. */
@@ -74,7 +76,7 @@ export interface StrikeNow {
 
 function createNow(): StrikeNow {
   return {
-    padSlot: 0, velocity: 0, note: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, bead: 0, beadProgram: 0,
+    padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, bead: 0, beadProgram: 0,
     padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }
@@ -104,6 +106,8 @@ export interface EngineState {
   /** The strike of each pad from which its turns are counted, and the frame of its last one. */
   readonly countFrom: Float64Array
   readonly lastFrame: Float64Array
+  /** The note of each pad's last strike; -1 for none. */
+  readonly lastNote: Float64Array
   /** Live and scheduled events. */
   readonly queue: Queue
   /** The event that is being run. */
@@ -128,6 +132,8 @@ export interface EngineState {
   readonly gainsRight: Float64Array
   /** What is being shuffled. */
   readonly deck: WeighedDeck
+  /** The filters of drive; see voice/drive-table.ts. */
+  readonly driveTable: Float64Array
   readonly offsets: Float64Array
   /** Where controls stand: controllers 0 to 127, all others as `controlNumbers` says. */
   readonly controls: Float64Array
@@ -161,6 +167,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     bandCount: new Float64Array(MAX_PADS * 128),
     countFrom: new Float64Array(MAX_PADS),
     lastFrame: new Float64Array(MAX_PADS).fill(NEVER),
+    lastNote: new Float64Array(MAX_PADS).fill(-1),
     queue: createQueue(QUEUE_EVENTS),
     event: new Float64Array(EventField.length),
     score: new Float64Array(0),
@@ -178,6 +185,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     gainsLeft: block(),
     gainsRight: block(),
     deck: { seed: 1, key: 0, list: 0, count: 0, scratch: new Int32Array(128), arena: memory.arena, turns: 0, heaviest: 0, last: -1 },
+    driveTable: room.doubles(DRIVE_TABLE),
     offsets: new Float64Array(PARAMS),
     controls: new Float64Array(CONTROLS),
     takenTurns: new Float64Array(MAX_PADS),
@@ -185,6 +193,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     made: new Float64Array(EventField.length),
   }
   setUp.set(setUpOf(engine))
+  engine.driveTable.set(driveTable())
   memory.status[StatusField.hasKernel] = engine.kernel ? 1 : 0
   return engine
 }

@@ -38,5 +38,7 @@ test('a draw is given once, and every parameter has its place within its range',
   for (const { min, max, usual, draw, played, scopes } of all) {
     expect(usual >= min && usual <= max && draw >= 0 && draw <= 255).toBe(true)
     expect(played.every((scope) => scopes.includes(scope))).toBe(true)
+    // What is set on a pad or in it is played; what is not played yet of other things is in the list of it.
+    for (const scope of ['pad', 'ray', 'band', 'turn'] as const) expect(played.includes(scope)).toBe(scopes.includes(scope))
   }
 })

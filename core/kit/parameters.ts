@@ -31,8 +31,7 @@ export interface ParameterRow {
 
 const level = ['kit', 'bus', 'send', 'pad', 'ray', 'band', 'turn', 'slice'] as const
 const strike = ['pad', 'ray', 'turn'] as const
-const shaped = ['pad', 'ray'] as const
-const none = [] as const
+const shaped = strike
 const bipolarDb = { unit: 'dB', min: -24, max: 24, usual: 0 } as const
 const live = { moves: 'live', joins: 'replace' } as const
 const settled = { moves: 'strike', joins: 'replace' } as const
@@ -41,38 +40,38 @@ const PLAIN_DAMPING = Math.SQRT2
 
 /** Gains are dB, frequencies Hz, times seconds; names carry their units. Damping is 1/Q. */
 export const parameters = {
-  gainDb: { unit: 'dB', min: -120, max: 60, usual: 0, scopes: level, moves: 'live', joins: 'add', draw: 0, played: ['kit', 'bus', 'send', 'pad', 'ray', 'band'] },
-  pan: { unit: 'share', min: -1, max: 1, usual: 0, scopes: ['bus', 'pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 1, played: ['bus', 'pad', 'ray'] },
+  gainDb: { unit: 'dB', min: -120, max: 60, usual: 0, scopes: level, moves: 'live', joins: 'add', draw: 0, played: ['kit', 'bus', 'send', 'pad', 'ray', 'band', 'turn'] },
+  pan: { unit: 'share', min: -1, max: 1, usual: 0, scopes: ['bus', 'pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 1, played: ['bus', 'pad', 'ray', 'turn'] },
   tuneCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: ['pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 2, played: shaped },
   startSeconds: { unit: 'seconds', min: 0, max: 600, usual: 0, scopes: strike, ...settled, draw: 3, played: shaped },
   filter1CutoffHz: { unit: 'Hz', min: 10, max: 24000, usual: 2000, scopes: strike, ...live, movedBy: 'cents', draw: 4, played: shaped },
   decayScale: { unit: 'ratio', min: 0.01, max: 100, usual: 1, scopes: strike, ...settled, movedBy: 'octaves', draw: 5, played: shaped },
   filter1Damping: { unit: 'ratio', min: 0.05, max: 2, usual: PLAIN_DAMPING, scopes: strike, ...live, draw: 6, played: shaped },
   filter1EnvelopeCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: strike, ...live, draw: 7, played: shaped },
-  filter1GainDb: { ...bipolarDb, scopes: strike, ...live, draw: 8, played: none },
-  filter2CutoffHz: { unit: 'Hz', min: 10, max: 24000, usual: 2000, scopes: strike, ...live, movedBy: 'cents', draw: 9, played: none },
-  filter2Damping: { unit: 'ratio', min: 0.05, max: 2, usual: PLAIN_DAMPING, scopes: strike, ...live, draw: 10, played: none },
-  filter2EnvelopeCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: strike, ...live, draw: 11, played: none },
-  filter2GainDb: { ...bipolarDb, scopes: strike, ...live, draw: 12, played: none },
-  levelEnvelope: { unit: 'share', min: 0, max: 1, usual: 1, scopes: strike, ...live, draw: 13, played: none },
-  pitchEnvelope: { unit: 'ratio', min: -4, max: 4, usual: 1, scopes: strike, ...live, draw: 14, played: none },
-  driveDb: { unit: 'dB', min: 0, max: 60, usual: 0, scopes: strike, ...live, draw: 15, played: none },
-  driveAfterDb: { unit: 'dB', min: 0, max: 60, usual: 0, scopes: strike, ...live, draw: 16, played: none },
-  driveLevelDb: { unit: 'dB', min: -60, max: 60, usual: 0, scopes: strike, ...live, draw: 17, played: none },
-  crush: { unit: 'share', min: 0, max: 1, usual: 0, scopes: strike, ...live, draw: 18, played: none },
-  crushBits: { unit: 'bits', min: 1, max: 24, usual: 8, scopes: strike, ...live, draw: 19, played: none },
-  crushRateHz: { unit: 'Hz', min: 100, max: 192000, usual: 12000, scopes: strike, ...live, movedBy: 'cents', draw: 20, played: none },
-  attackDb: { ...bipolarDb, scopes: strike, ...live, draw: 21, played: none },
-  tailDb: { ...bipolarDb, scopes: strike, ...live, draw: 22, played: none },
-  width: { unit: 'ratio', min: 0, max: 2, usual: 1, scopes: ['bus', ...strike], ...live, draw: 23, played: none },
-  lowCutHz: { unit: 'Hz', min: 1, max: 2000, usual: 1, scopes: ['bus', ...strike], ...live, movedBy: 'cents', draw: 24, played: none },
-  endSeconds: { unit: 'seconds', min: 0, max: 600, usual: 0, scopes: strike, ...settled, draw: 25, played: none },
-  fadeInSeconds: { unit: 'seconds', min: 0, max: 60, usual: 0, scopes: strike, ...settled, draw: 26, played: none },
-  fadeOutSeconds: { unit: 'seconds', min: 0, max: 60, usual: 0, scopes: strike, ...settled, draw: 27, played: none },
-  delaySeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad', 'ray', 'turn'], moves: 'strike', joins: 'add', draw: 28, played: ['ray'] },
+  filter1GainDb: { ...bipolarDb, scopes: strike, ...live, draw: 8, played: shaped },
+  filter2CutoffHz: { unit: 'Hz', min: 10, max: 24000, usual: 2000, scopes: strike, ...live, movedBy: 'cents', draw: 9, played: shaped },
+  filter2Damping: { unit: 'ratio', min: 0.05, max: 2, usual: PLAIN_DAMPING, scopes: strike, ...live, draw: 10, played: shaped },
+  filter2EnvelopeCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: strike, ...live, draw: 11, played: shaped },
+  filter2GainDb: { ...bipolarDb, scopes: strike, ...live, draw: 12, played: shaped },
+  levelEnvelope: { unit: 'share', min: 0, max: 1, usual: 1, scopes: strike, ...live, draw: 13, played: shaped },
+  pitchEnvelope: { unit: 'ratio', min: -4, max: 4, usual: 1, scopes: strike, ...live, draw: 14, played: shaped },
+  driveDb: { unit: 'dB', min: 0, max: 60, usual: 0, scopes: strike, ...live, draw: 15, played: shaped },
+  driveAfterDb: { unit: 'dB', min: 0, max: 60, usual: 0, scopes: strike, ...live, draw: 16, played: shaped },
+  driveLevelDb: { unit: 'dB', min: -60, max: 60, usual: 0, scopes: strike, ...live, draw: 17, played: shaped },
+  crush: { unit: 'share', min: 0, max: 1, usual: 0, scopes: strike, ...live, draw: 18, played: shaped },
+  crushBits: { unit: 'bits', min: 1, max: 24, usual: 8, scopes: strike, ...live, draw: 19, played: shaped },
+  crushRateHz: { unit: 'Hz', min: 100, max: 192000, usual: 12000, scopes: strike, ...live, movedBy: 'cents', draw: 20, played: shaped },
+  attackDb: { ...bipolarDb, scopes: strike, ...live, draw: 21, played: shaped },
+  tailDb: { ...bipolarDb, scopes: strike, ...live, draw: 22, played: shaped },
+  width: { unit: 'ratio', min: 0, max: 2, usual: 1, scopes: ['bus', ...strike], ...live, draw: 23, played: shaped },
+  lowCutHz: { unit: 'Hz', min: 1, max: 2000, usual: 1, scopes: ['bus', ...strike], ...live, movedBy: 'cents', draw: 24, played: shaped },
+  endSeconds: { unit: 'seconds', min: 0, max: 600, usual: 0, scopes: strike, ...settled, draw: 25, played: shaped },
+  fadeInSeconds: { unit: 'seconds', min: 0, max: 60, usual: 0, scopes: strike, ...settled, draw: 26, played: shaped },
+  fadeOutSeconds: { unit: 'seconds', min: 0, max: 60, usual: 0, scopes: strike, ...settled, draw: 27, played: shaped },
+  delaySeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad', 'ray', 'turn'], moves: 'strike', joins: 'add', draw: 28, played: shaped },
   keyTrack: { unit: 'share', min: 0, max: 1, usual: 0, scopes: ['ray'], ...settled, draw: 29, played: ['ray'] },
-  bendTrack: { unit: 'share', min: 0, max: 1, usual: 0, scopes: ['ray'], ...live, draw: 30, played: none },
-  glideSeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad'], ...settled, draw: 31, played: none },
+  bendTrack: { unit: 'share', min: 0, max: 1, usual: 0, scopes: ['ray'], ...live, draw: 30, played: ['ray'] },
+  glideSeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad'], ...settled, draw: 31, played: ['pad'] },
 } as const satisfies Record<string, ParameterRow> // prettier-ignore
 
 export type Parameter = keyof typeof parameters
@@ -87,6 +86,13 @@ export function parameterRow(name: Parameter): ParameterRow {
 export function parametersOf(scope: Scope): Parameter[] {
   return parameterNames.filter((name) => rows[name].scopes.includes(scope))
 }
+
+/** What tells how a ray is played at all, which no response moves. */
+const fixedParameters: readonly Parameter[] = ['keyTrack', 'bendTrack', 'glideSeconds', 'delaySeconds']
+/** What the engine plays for pads and rays, and responses move. */
+export const movedParameters: readonly Parameter[] = parameterNames.filter(
+  (name) => rows[name].played.some((scope) => scope === 'pad' || scope === 'ray') && !fixedParameters.includes(name),
+)
 
 /** Values by parameter; what is absent is inherited or as usual, each by itself. */
 export type Values = Partial<Record<Parameter, number>>
@@ -116,9 +122,6 @@ export type FilterKind = AllChoices['filter1Kind']
 
 /** The first of each list is what is usual. */
 export const usualChoices = Object.fromEntries(Object.entries(choices).map(([name, list]) => [name, list[0]])) as AllChoices
-
-/** Kinds of filter that the engine plays, with one slope, 12 dB an octave, in the first filter alone. */
-export const playedFilters: readonly FilterKind[] = ['off', 'lowPass', 'bandPass', 'highPass']
 
 /** The stages of a voice, in their usual order. */
 export const stages = ['transient', 'drive', 'crush', 'filter1', 'filter2'] as const

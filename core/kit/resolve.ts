@@ -40,16 +40,28 @@ export function settled(settings: PadSettings, { values, choices, envelopes, ...
 const added = parameterNames.filter((name) => parameterRow(name).joins === 'add')
 
 /**
- * What shapes a ray's strike, with nothing left to inherit: the pad's, then the ray's, then the turn's, each number by
+ * What shapes a ray's strike, with nothing left to inherit: the pad's, then the ray's (see rayOfTurn), each number by
  * itself. Values that add up, as levels do, are the ray's own here, without its pad's.
  */
-export function shapeOf(settings: PadSettings, ray: Pick<Ray, 'values' | 'choices' | 'envelopes'>, turn?: Turn): Shape {
-  const values: Record<string, number> = { ...settings.values, ...ray.values, ...turn?.values }
+export function shapeOf(settings: PadSettings, ray: Pick<Ray, 'values' | 'choices' | 'envelopes'>): Shape {
+  const values: Record<string, number> = { ...settings.values, ...ray.values }
   for (const name of added) values[name] = valueOf(ray, name)
   return {
     values: values as AllValues,
-    choices: { ...settings.choices, ...ray.choices, ...turn?.choices },
-    envelopes: { ...settings.envelopes, ...ray.envelopes, ...turn?.envelopes },
+    choices: { ...settings.choices, ...ray.choices },
+    envelopes: { ...settings.envelopes, ...ray.envelopes },
+  }
+}
+
+/** A ray as a turn has it: what the turn has of its own takes the place of the ray's, and what adds up is added. */
+export function rayOfTurn<Of extends Pick<Ray, 'values' | 'choices' | 'envelopes'>>(ray: Of, { values, choices, envelopes }: Turn): Of {
+  if (!values && !choices && !envelopes) return ray
+  const sums = added.flatMap((name) => (values?.[name] === undefined ? [] : [[name, valueOf(ray, name) + values[name]]]))
+  return {
+    ...ray,
+    values: { ...ray.values, ...values, ...(Object.fromEntries(sums) as Ray['values']) },
+    choices: { ...ray.choices, ...choices },
+    envelopes: { ...ray.envelopes, ...envelopes },
   }
 }
 

@@ -50,6 +50,11 @@ export interface Shape {
   readonly envelopes: AllEnvelopes
 }
 
+/** By how much the decay stretches an envelope: the level's, and where there is none all others. */
+export function stretchOf({ values, envelopes }: Pick<Shape, 'values' | 'envelopes'>, name: EnvelopeName): number {
+  return name === 'level' || envelopes.level.points.length === 0 ? values.decayScale : 1
+}
+
 /** A drawn curve over 0..1, in the form of an envelope's way into a point. Without points it is straight. */
 export const curveSchema = z.strictObject({
   points: z

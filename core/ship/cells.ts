@@ -1,6 +1,6 @@
 import type { RayId } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray } from '../kit/kit'
-import { bandsOfRay, clipOfCell, notesOfPads, padSettings, padWithParts, raySound } from '../kit/resolve'
+import { bandsOfRay, clipOfCell, notesOfPads, padSettings, padWithParts, rayOfTurn, raySound } from '../kit/resolve'
 import type { DrawnCell } from './draw'
 import { fileName, uniqueNames } from './names'
 
@@ -41,11 +41,11 @@ export function soundingCells(kit: Kit, named: NamedPad): ShippedCell[] {
   return rays.flatMap((ray) => {
     const bands = bandsOfRay(pad, ray)
     return bands.flatMap(({ turns, values }, bandIndex) =>
-      turns.flatMap((_, turnIndex): ShippedCell[] => {
+      turns.flatMap((turn, turnIndex): ShippedCell[] => {
         const clip = clipOfCell(bands, bandIndex, turnIndex, ray)
         const velocity = (bands[bandIndex + 1]?.fromVelocity ?? 128) - 1
         const label = cellLabel(named, ray, bandIndex, turnIndex)
-        return clip ? [{ kit, pad, ray, clip, bandGainDb: values.gainDb ?? 0, velocity, note, label }] : []
+        return clip ? [{ kit, pad, ray: rayOfTurn(ray, turn), clip, bandGainDb: values.gainDb ?? 0, velocity, note, label }] : []
       }),
     )
   })

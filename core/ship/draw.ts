@@ -2,7 +2,7 @@ import type { Audio } from '../audio/audio'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
-import { valueOf } from '../kit/parameters'
+import { parameters, valueOf } from '../kit/parameters'
 import { padSettings, settled, shapeOf } from '../kit/resolve'
 import type { PadSettings } from '../kit/resolve'
 
@@ -24,7 +24,12 @@ export interface DrawnCell {
 export function isShaped(kit: Kit, pad: Pad, ray: Ray): boolean {
   const { values, choices, envelopes } = shapeOf(padSettings(kit, pad), ray)
   const { level, pitch } = envelopes
-  return choices.filter1Kind !== 'off' || values.startSeconds > 0 || level.points.length > 0 || pitch.points.length > 0
+  const isFiltered = choices.filter1Kind !== 'off' || choices.filter2Kind !== 'off'
+  if (values.crush > 0 || values.width !== parameters.width.usual || values.lowCutHz > parameters.lowCutHz.usual) return true
+  if (values.driveDb > 0 || values.driveAfterDb > 0) return true
+  if (values.attackDb !== 0 || values.tailDb !== 0) return true
+  if (values.endSeconds > 0 || values.fadeInSeconds > 0 || values.fadeOutSeconds > 0) return true
+  return isFiltered || values.startSeconds > 0 || level.points.length > 0 || pitch.points.length > 0
 }
 
 /** Rendered this far under full scale, so that the limiter never acts, and raised again afterwards. */
@@ -54,7 +59,7 @@ export function drawCell(cell: DrawnCell, audioOf: AudioOf): Audio | undefined {
  * delay and velocity are not. Samples may pass full scale.
  */
 export function drawShape(kit: Kit, pad: Pad, ray: Ray, clip: Clip, cents: number, audioOf: AudioOf): Audio | undefined {
-  const flatten = { values: { gainDb: 0, pan: 0, tuneCents: cents }, responses: [], mode: 'oneShot' as const, mute: false }
+  const flatten = { values: { gainDb: 0, pan: 0, tuneCents: cents, delaySeconds: 0 }, responses: [], mode: 'oneShot' as const, mute: false }
   const own = settled(padSettings(kit, pad), flatten)
   const { bus: _bus, ...rest } = ray
   const { gainDb: _g, pan: _p, tuneCents: _t, keyTrack: _k, delaySeconds: _d, ...values } = ray.values
@@ -83,7 +88,7 @@ function drawSolo(cell: DrawnCell & { readonly own: PadSettings }, audioOf: Audi
 
 /** A kit of one pad with one ray and one clip. */
 function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonly own: PadSettings }): Kit {
-  const turn: Turn = { id: 'turn-drawn' as never, weight: 1, clips: { [ray.id]: clip } }
+  const turn: Turn = { id: 'turn-drawn' as never, weight: 1, clips: { [ray.id]: onceThrough(clip, own, ray) } }
   const band = {
     id: 'band-drawn' as never,
     fromVelocity: 1,
@@ -94,6 +99,14 @@ function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonl
   }
   const solo: Pad = { id: pad.id, notes: [], own, rays: [{ ...ray, source: { kind: 'clips' } }], bands: [band], spread: 'even' }
   return { ...kit, values: { gainDb: HEADROOM_DB }, pads: [solo], ties: [] }
+}
+
+/** A loop is drawn only where the level envelope ends it: nothing else would. */
+function onceThrough(clip: Clip, own: PadSettings, ray: Ray): Clip {
+  const { points } = shapeOf(own, ray).envelopes.level
+  if (clip.loop?.until === 'end' && points.length > 0 && points[points.length - 1].value <= 0) return clip
+  const { loop: _loop, ...plain } = clip
+  return plain
 }
 
 function joined(parts: readonly Float32Array[]): Float32Array {

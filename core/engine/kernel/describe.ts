@@ -1,8 +1,15 @@
 import { createMemory } from '../memory/memory'
 import { MIX_FROM, READING_PLACES } from '../memory/reading-tables'
-import { filterCodes, stageCodes } from '../program/codes'
+import { driveCodes, filterCodes, stageCodes } from '../program/codes'
 import {
+  CrushField,
+  DriveField,
+  DRIVES,
+  DriveSide,
+  EdgeField,
   EnvelopeField,
+  FilterField,
+  FILTERS,
   GUARD_FRAMES,
   MOST_SENDS,
   ParamCode,
@@ -10,13 +17,33 @@ import {
   PointField,
   RayField,
   READING_TABLES,
+  FilterSection,
   SendField,
   SetUp,
+  TransientField,
+  WaitField,
 } from '../program/layout'
 import { CHUNK_FRAMES, createEngine, GRID_FRAMES, NEVER } from '../state'
 import { PLACES_PER_CENT, pitchBounds } from '../voice/pitch-cells'
 import { RING_FADES } from '../voice/render-voice'
 import { sourceKinds } from '../voice/sources'
+
+/** Lists of places and codes that are said by name in sources that both compilers read, as whole numbers. */
+export const kernelEnums = {
+  CrushField,
+  EdgeField,
+  EnvelopeField,
+  FilterField,
+  ParamCode,
+  PointField,
+  FilterSection,
+  TransientField,
+  WaitField,
+  DriveField,
+  DriveSide,
+  driveCodes,
+  filterCodes,
+} as const
 
 /**
  * All numbers by which the kernel finds things, by name: fields, codes, and how many bytes behind an engine's first each
@@ -26,6 +53,8 @@ export function kernelConstants(): Record<string, number> {
   const engine = createEngine(createMemory(false), 48000, true)
   const constants: Record<string, number> = {
     CHUNK_FRAMES,
+    DRIVES,
+    FILTERS,
     GRID_FRAMES,
     GUARD_FRAMES,
     MIX_FROM,
@@ -56,8 +85,8 @@ export function kernelConstants(): Record<string, number> {
   const { left, right, places, fed, balance, isMoving, isKnown } = engine.mix
   const mix = { left: left[0], right: right[0], places: places[0], fed, balance, isMoving, isKnown }
   for (const [name, array] of Object.entries(mix)) constants[`m_${name}`] = bytes(array)
-  const { positions, scratchLeft, scratchRight, gainsLeft, gainsRight } = engine
-  for (const [name, array] of Object.entries({ positions, scratchLeft, scratchRight, gainsLeft, gainsRight }))
+  const { positions, scratchLeft, scratchRight, gainsLeft, gainsRight, driveTable } = engine
+  for (const [name, array] of Object.entries({ positions, scratchLeft, scratchRight, gainsLeft, gainsRight, driveTable }))
     constants[name] = bytes(array)
   return constants
 }

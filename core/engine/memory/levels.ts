@@ -7,7 +7,8 @@ import { besselI0OfRoot, sin } from '../math'
  *
  *   | guard | frames | guard | guard | frames / 2 | guard | ...     one channel after the other
  *
- * What goes round is surrounded by itself: its end stands before its start, and its start behind its end.
+ * What goes round is surrounded by itself: what lies at its beginning stands behind its end, and where all of it goes round its
+ * end stands before its start.
  */
 
 /** How long each level is, in its own frames. */
@@ -22,37 +23,44 @@ export function laidLength(frames: number, levels: number): number {
   return length
 }
 
-/** Lays a channel out into `to`, `laidLength` samples long. */
-export function layOut(to: Float32Array, samples: Float32Array, levels: number, loops: boolean): void {
+/** Lays a channel out into `to`, `laidLength` samples long; at its end it goes round to `roundFrom`, -1 for nowhere. */
+export function layOut(to: Float32Array, samples: Float32Array, levels: number, roundFrom: number): void {
   const { length } = samples
   to.fill(0)
   to.set(samples, GUARD_FRAMES)
-  if (loops && length > 0)
-    for (let i = 1; i <= GUARD_FRAMES; i++) {
-      to[GUARD_FRAMES - i] = samples[wrapped(-i, length)]
-      to[GUARD_FRAMES + length + i - 1] = samples[wrapped(length + i - 1, length)]
-    }
+  for (let i = 1; i <= GUARD_FRAMES; i++) {
+    to[GUARD_FRAMES - i] = beside(samples, -i, roundFrom)
+    to[GUARD_FRAMES + length + i - 1] = beside(samples, length + i - 1, roundFrom)
+  }
   if (levels === 0) return
   // Far enough to both sides that what halving leaves at the edges stays outside the guards of the last level.
-  const beside = (GUARD_FRAMES + HALVING_REACH + 1) * (1 << levels)
-  let above = new Float64Array(length + 2 * beside)
+  const outside = (GUARD_FRAMES + HALVING_REACH + 1) * (1 << levels)
+  let above = new Float64Array(length + 2 * outside)
   for (let i = 0; i < above.length; i++) {
-    const at = i - beside
-    if (at >= 0 && at < length) above[i] = samples[at]
-    else if (loops && length > 0) above[i] = samples[wrapped(at, length)]
+    const at = i - outside
+    above[i] = at >= 0 && at < length ? samples[at] : beside(samples, at, roundFrom)
   }
   let start = length + 2 * GUARD_FRAMES
   for (let level = 1; level <= levels; level++) {
     above = halved(above)
-    const first = beside / (1 << level) - GUARD_FRAMES
+    const first = outside / (1 << level) - GUARD_FRAMES
     const count = levelFrames(length, level) + 2 * GUARD_FRAMES
     for (let i = 0; i < count; i++) to[start + i] = above[first + i] ?? 0
     start += count
   }
 }
 
-function wrapped(at: number, length: number): number {
-  return ((at % length) + length) % length
+/** What sounds so far before the start or behind the end. */
+function beside(samples: Float32Array, at: number, roundFrom: number): number {
+  const { length } = samples
+  if (roundFrom < 0 || length === 0) return 0
+  if (at >= length) return samples[roundFrom + ((at - length) % (length - roundFrom))]
+  return roundFrom === 0 ? samples[((at % length) + length) % length] : 0
+}
+
+/** So many frames must what goes round have at least, so that its levels find its own on both sides. */
+export function leastRound(levels: number): number {
+  return (GUARD_FRAMES + HALVING_REACH + 1) << levels
 }
 
 const HALVING_REACH = 63

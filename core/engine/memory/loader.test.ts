@@ -1,6 +1,7 @@
 import { aKit, anImpulse } from '../../kit/builders'
 import { applyEdit } from '../../kit/kit-edit'
 import { createBus } from '../../kit/make'
+import { clipsOfPad } from '../../kit/resolve'
 import type { Clip } from '../../kit/kit'
 import type { KitEdit } from '../../kit/kit-edit'
 import { createLoader } from './loader'
@@ -13,9 +14,15 @@ import { createEngine } from '../state'
 
 const RATE = 48000
 
-function live(rig: ReturnType<typeof aKit>) {
+function live(rig: ReturnType<typeof aKit>, mostSamples = Infinity) {
   const memory = createMemory(false)
-  const store = createSampleStore({ createChunk: (chunk, frames) => addChunk(memory, chunk, frames), written: () => undefined }, 8)
+  let left = mostSamples
+  const createChunk = (chunk: number, frames: number) => {
+    if (frames > left) throw new RangeError('WebAssembly.Memory.grow(): Unable to grow instance memory')
+    left -= frames
+    return addChunk(memory, chunk, frames)
+  }
+  const store = createSampleStore({ createChunk, written: () => undefined }, 8)
   const engine = createEngine(memory, RATE)
   const loader = createLoader(memory, store, RATE, (hash) => rig.audio.get(hash), { send: (event) => writeRing(memory, event) })
   const run = (frames: number) => {
@@ -181,4 +188,23 @@ test('a load that finds no room keeps what sounds, and is whole when it is tried
   while (!loader.load(kit)) run(RATE / 2)
   run(RATE / 2)
   expect(loader.load(kit)).toBe(true)
+})
+
+test('what a device has no memory for is silent and named, everything else plays; it comes once samples were given back', () => {
+  const rig = aKit([{ bands: [[steady(0.25)]] }, { bands: [[steady(0.5)]] }])
+  const { loader, run, strike } = live(rig, RATE + 1000)
+  const [first, second] = rig.kit.pads
+  const audioOf = (pad: typeof first) => clipsOfPad(pad)[0].audio
+  expect(loader.load(rig.kit)).toBe(true)
+  expect([...loader.refused()]).toEqual([audioOf(second)])
+  strike(loader.slotOf(first.id))
+  strike(loader.slotOf(second.id))
+  expect(run(100)[99]).toBe(0.25)
+  const alone = applyEdit(rig.kit, { type: 'removePad', padId: first.id })
+  loader.load(alone)
+  run(RATE) // until nothing reads it any more
+  loader.load(alone)
+  expect([...loader.refused()]).toEqual([])
+  strike(loader.slotOf(second.id))
+  expect(run(100)[99]).toBe(0.5)
 })

@@ -15,6 +15,9 @@ import { createArena, createSlots } from './arena'
 import { clipKey, clipSamples } from './clip-region'
 import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './inputs'
 import type { Inputs } from './inputs'
+import { layLoop, loopKey, loopOfClip } from './loops'
+import type { LaidLoop } from './loops'
+import { leastRound } from './levels'
 import { lockTable, putReadingTable } from './memory'
 import type { EngineMemory } from './memory'
 import { lockedCents } from '../program/greatest-rate'
@@ -40,6 +43,8 @@ export interface KitLoader {
   load(kit: Kit, choice?: GrooveChoice): boolean
   /** Audio that is wanted and not at hand: what was placed is not wanted again before a clip of it changes. */
   lacking(): ReadonlySet<AudioHash>
+  /** Audio that does not play because the device gives no more memory: tried again once other samples were given back. */
+  refused(): ReadonlySet<AudioHash>
   slotOf(padId: PadId): number
   padIdOf(slot: number): PadId | undefined
   /** The slot of a bus, 0 for the master. */
@@ -53,6 +58,17 @@ interface Loaded {
   readonly keys: readonly string[]
   /** Audio that it wants and that is not there (now). */
   readonly lacks: readonly AudioHash[]
+  /** Audio that there was no memory for. */
+  readonly refused: readonly AudioHash[]
+}
+
+const isWaiting = (entry: Loaded | undefined): boolean => entry !== undefined && entry.lacks.length + entry.refused.length > 0
+
+/** What a program that is being compiled holds, and what it has to do without. */
+interface Wants {
+  readonly keys: string[]
+  readonly lacks: Set<AudioHash>
+  readonly refused: Set<AudioHash>
 }
 
 interface Placed {
@@ -86,6 +102,8 @@ export function createLoader(
   /** The kit whose faders the engine was told last. */
   let fadersFrom: Kit | undefined
   let lastShared: Inputs = []
+  /** Whether samples were given back since the last load, so that what was refused may find memory now. */
+  let hasFreed = false
   /** Whether some pad waits for audio or for room. */
   let arePadsWaiting = true
 
@@ -97,24 +115,42 @@ export function createLoader(
     return slot
   }
 
-  function regionOf(clip: Clip, { mostCents, loops }: Reading, keys: string[], lacks: Set<AudioHash>): Region | undefined {
+  /** Finds or places the samples of a clip, and notes in `now` what the program holds and what it has to do without. */
+  function regionOf(clip: Clip, { mostCents, loops, alongLoop }: Reading, now: Wants): Region | undefined {
     const audio = audioOf(clip.audio)
     const rateHz = audio?.sampleRateHz ?? rates.get(clip.audio) ?? sampleRateHz
     const levels = putTables(mostCents / 1200 + log2(rateHz / sampleRateHz))
-    const key = `${clipKey(clip)}|${levels}|${loops}`
+    const loop = alongLoop ? loopOfClip(clip, rateHz) : undefined
+    const key = `${clipKey(clip)}|${levels}|${loop ? loopKey(loop) : loops}`
     let entry = placed.get(key)
     if (!entry) {
       if (!audio || audio.channels.length === 0) {
-        lacks.add(clip.audio)
+        now.lacks.add(clip.audio)
         return undefined
       }
       rates.set(clip.audio, rateHz)
-      entry = { region: store.place(clipSamples(audio, clip), audio.sampleRateHz, levels, loops), users: 0 }
+      const plain = clipSamples(audio, clip)
+      const { channels, laid } = loop ? layLoop(plain, loop, leastRound(levels)) : { channels: plain, laid: loops }
+      const region = placeIfRoom(channels, audio.sampleRateHz, levels, laid)
+      if (!region) {
+        now.refused.add(clip.audio)
+        return undefined
+      }
+      entry = { region, users: 0 }
       placed.set(key, entry)
     }
     entry.users++
-    keys.push(key)
+    now.keys.push(key)
     return entry.region
+  }
+
+  function placeIfRoom(channels: readonly Float32Array[], rateHz: number, levels: number, round: boolean | LaidLoop): Region | undefined {
+    try {
+      return store.place(channels, rateHz, levels, round)
+    } catch (error) {
+      if (error instanceof RangeError) return undefined // the device gives no more memory
+      throw error
+    }
   }
 
   /** Whether audio is at hand, or was when it was placed. */
@@ -123,6 +159,7 @@ export function createLoader(
   }
 
   function isUpToDate(before: Loaded, inputs: Inputs): boolean {
+    if (before.refused.length > 0 && hasFreed) return false
     return sameItems(before.inputs, inputs) && !before.lacks.some((hash) => audioOf(hash) !== undefined)
   }
 
@@ -139,14 +176,14 @@ export function createLoader(
   /** Compiles the program of an entry anew. Returns whether it found room; an empty one takes what was there away. */
   function put(entry: number, inputs: Inputs, compile: (context: GrooveContext) => Float64Array | undefined): boolean {
     const before = loaded.get(entry)
-    const keys: string[] = []
-    const lacks = new Set<AudioHash>()
+    const now: Wants = { keys: [], lacks: new Set(), refused: new Set() }
+    const { keys, lacks, refused } = now
     const context: GrooveContext = {
       sampleRateHz,
       slotOf,
       busSlotOf,
       beadSlotOf: (id) => beads.of(id),
-      regionOf: (clip, reading) => regionOf(clip, reading, keys, lacks),
+      regionOf: (clip, reading) => regionOf(clip, reading, now),
     }
     const program = compile(context)
     // What was let go comes back in a moment: until then the pad sounds as it did.
@@ -162,7 +199,7 @@ export function createLoader(
       return false
     }
     if (program) events.arenaWritten?.(memory.directory[programSlot], program.length)
-    loaded.set(entry, { programSlot, inputs, keys, lacks: [...lacks] })
+    loaded.set(entry, { programSlot, inputs, keys, lacks: [...lacks], refused: [...refused] })
     wanted[entry] = programSlot
     if (before) retire(before)
     return true
@@ -188,6 +225,7 @@ export function createLoader(
     if (!entry || --entry.users > 0) return
     store.free(entry.region)
     placed.delete(key)
+    hasFreed = true
   }
 
   function removePads(kit: Kit): void {
@@ -210,7 +248,7 @@ export function createLoader(
     if (kit.pads !== last?.pads) removePads(kit)
     for (const pad of kit.pads) slotOf(pad.id)
     const areLoaded = kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
-    arePadsWaiting = !areLoaded || kit.pads.some((pad) => (loaded.get(slotOf(pad.id))?.lacks.length ?? 0) > 0)
+    arePadsWaiting = !areLoaded || kit.pads.some((pad) => isWaiting(loaded.get(slotOf(pad.id))))
     return areLoaded
   }
 
@@ -218,7 +256,8 @@ export function createLoader(
     const entry = slotOf(pad.id)
     const before = loaded.get(entry)
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
-    if (isShared && before?.lacks.length === 0 && isSame && !pad.leansOn) return true
+    const isWhole = before?.lacks.length === 0 && !(hasFreed && before.refused.length > 0)
+    if (isShared && isWhole && isSame && !pad.leansOn) return true
     const inputs = padInputs(kit, pad, isHere, busSlotOf)
     if (before && isUpToDate(before, inputs)) return true
     return put(entry, inputs, (context) => compilePad(kit, pad, context))
@@ -296,11 +335,13 @@ export function createLoader(
       const isSameKit = kitBefore !== undefined && kitBefore === loaded.get(KIT_ENTRY)?.programSlot
       const areFadersTold = !fadersFrom || !isSameKit || fadersFrom === kit || moveFaders(fadersFrom, kit)
       if (areFadersTold) fadersFrom = kit
+      hasFreed = false
       if (!isPublished() || !isTold) isTold = publish()
       last = kit
       return parts.every((done) => done) && isTold && areFadersTold
     },
     lacking: () => new Set([...loaded.values()].flatMap(({ lacks }) => lacks)),
+    refused: () => new Set([...loaded.values()].flatMap(({ refused }) => refused)),
     slotOf,
     padIdOf: (slot) => [...pads.slots].find(([, other]) => other === slot)?.[0],
     busSlotOf,

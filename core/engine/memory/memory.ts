@@ -50,10 +50,12 @@ export interface EngineMemory {
   readonly engineAt: number
   /** What all of this lies in, for the kernel; undefined where the host has no WebAssembly. */
   readonly wasm: WebAssembly.Memory | undefined
+  /** All of it but the samples as doubles, for what finds its numbers by their place in memory. */
+  readonly everything: Float64Array
 }
 
 /** What programs, tables and the engine's own numbers take at most; samples lie behind it. */
-const HEAD_BYTES = 1 << 24
+const HEAD_BYTES = 20 << 20
 const PAGE_BYTES = 65536
 /** How much memory may grow to: as much as there can be, then less, since not every device gives that many addresses. */
 const MOST_PAGES = [65536, 32768, 16384, 8192]
@@ -88,7 +90,13 @@ export function createMemory(isShared: boolean): EngineMemory {
     fixedAt: doubles(1).fill(growing ? 0 : HEAD_BYTES),
   }
   for (let table = 0; table < READING_TABLES; table++) arrays.readingAt[table] = arrays.reading.byteOffset + 4 * tableAt(table)
-  return { ...arrays, chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined), engineAt: room.end, wasm }
+  return {
+    ...arrays,
+    chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined),
+    engineAt: room.end,
+    wasm,
+    everything: new Float64Array(buffer, 0, HEAD_BYTES / 8),
+  }
 }
 
 /** Where the engine's own arrays lie, behind what it shares. */

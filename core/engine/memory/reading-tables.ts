@@ -7,7 +7,7 @@ import { MOST_LEVELS, READING_TABLES } from '../program/layout'
  * A table is for rates from 2^(k/32) up to the next; its length grows with the rate, so that all are alike in what they
  * keep and what they keep out. In parts of the rate at which the clip is sampled, for the first table:
  *
- *   gain 1 |‾‾‾‾‾‾‾‾‾‾‾‾‾\        a tenth of a dB lost at 0.363 (16 kHz of 44.1), 2 dB at 0.41
+ *   gain 1 |‾‾‾‾‾‾‾‾‾‾‾‾‾\        a tenth of a dB lost at 0.398 (17.5 kHz of 44.1), 2 dB at 0.432
  *          |              \       -100 dB from 0.535 on, which is 24.1 kHz over the step to the next table:
  *        0 |_______________\____  what lies there would fold back below 20 kHz
  *
@@ -19,7 +19,7 @@ import { MOST_LEVELS, READING_TABLES } from '../program/layout'
 export const READING_PLACES = 512
 /** Tables for one octave. */
 export const TABLES_PER_OCTAVE = 32
-const FIRST_TAPS = 32
+const FIRST_TAPS = 40
 const STOP = 0.5465 / exp2(1 / TABLES_PER_OCTAVE)
 const ATTENUATION_DB = 100
 const BETA = 0.1102 * (ATTENUATION_DB - 8.7)
@@ -40,7 +40,7 @@ export function tableAt(table: number): number {
 export const READING_FLOATS = tableAt(READING_TABLES)
 
 /** From this share of the way to the next table on both are read, and one goes over into the other. */
-export const MIX_FROM = 0.875
+export const MIX_FROM = 0.85
 
 /** What reading so many octaves above the engine's rate takes: levels of lower rates, and the first so many tables. */
 export function readingUpTo(octaves: number): { readonly levels: number; readonly tables: number } {

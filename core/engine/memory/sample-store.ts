@@ -1,5 +1,6 @@
 import { GUARD_FRAMES } from '../program/layout'
 import { laidLength, layOut } from './levels'
+import type { LaidLoop } from './loops'
 
 /** Where a region lies: its chunk, the frame of its first sample for each channel, and how it is to be played. */
 export interface Region {
@@ -11,12 +12,17 @@ export interface Region {
   readonly sampleRateHz: number
   /** How many levels of lower rates lie behind each channel. */
   readonly levels: number
+  /** The part of it that goes round. */
+  readonly loop?: LaidLoop
 }
 
 /** Keeps the regions that pads play, in memory the engine reads. One interface over shared and copied backings. */
 export interface SampleStore {
-  /** Samples with so many levels of lower rates; `loops` says that their end goes on at their start. */
-  place(channels: readonly Float32Array[], sampleRateHz: number, levels?: number, loops?: boolean): Region
+  /**
+   * Samples with so many levels of lower rates; `round` says that their end goes on at their start, or where. Throws a RangeError
+   * where there is no more memory.
+   */
+  place(channels: readonly Float32Array[], sampleRateHz: number, levels?: number, round?: boolean | LaidLoop): Region
   free(region: Region): void
   /** Samples that regions take, with their guards and levels. */
   readonly usedSamples: number
@@ -47,18 +53,30 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
       const start = takeFrom(chunks[index], length)
       if (start >= 0) return { chunk: index, start }
     }
-    if (chunks.length >= maxChunks) throw new Error(`The sample store holds at most ${maxChunks} chunks.`)
-    const samples = Math.max(CHUNK_SAMPLES, length)
+    if (chunks.length >= maxChunks) throw new RangeError(`The sample store holds at most ${maxChunks} chunks.`)
     const index = chunks.length
-    chunks.push({ samples: backing.createChunk(index, samples), free: [{ start: 0, length: samples }] })
+    const samples = createChunk(index, length)
+    chunks.push({ samples, free: [{ start: 0, length: samples.length }] })
     return { chunk: index, start: takeFrom(chunks[index], length) }
+  }
+
+  /** Where a whole chunk cannot be had, as much as is needed now. */
+  function createChunk(index: number, length: number): Float32Array {
+    if (length >= CHUNK_SAMPLES) return backing.createChunk(index, length)
+    try {
+      return backing.createChunk(index, CHUNK_SAMPLES)
+    } catch {
+      return backing.createChunk(index, length)
+    }
   }
 
   return {
     get usedSamples() {
       return usedSamples
     },
-    place(channels, sampleRateHz, levels = 0, loops = false) {
+    place(channels, sampleRateHz, levels = 0, round = false) {
+      const loop = typeof round === 'boolean' ? undefined : round
+      const roundFrom = loop ? loop.roundFrom : round ? 0 : -1
       const frames = channels[0].length
       const stride = laidLength(frames, levels)
       const length = stride * channels.length
@@ -66,12 +84,20 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
       const samples = chunks[chunk].samples
       channels.forEach((channel, index) => {
         const at = start + index * stride
-        layOut(samples.subarray(at, at + stride), channel, levels, loops)
+        layOut(samples.subarray(at, at + stride), channel, levels, roundFrom)
       })
       backing.written(chunk, start, length)
       usedSamples += length
       const left = start + GUARD_FRAMES
-      const region: Region = { chunk, left, right: channels.length > 1 ? left + stride : -1, frames, sampleRateHz, levels }
+      const region: Region = {
+        chunk,
+        left,
+        right: channels.length > 1 ? left + stride : -1,
+        frames,
+        sampleRateHz,
+        levels,
+        ...(loop ? { loop } : {}),
+      }
       lengths.set(region, length)
       return region
     },

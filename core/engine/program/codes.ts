@@ -1,16 +1,29 @@
-import { parameters } from '../../kit/parameters'
+import { movedParameters, parameters } from '../../kit/parameters'
 import type { Parameter } from '../../kit/parameters'
 import { MAX_PADS } from './layout'
 
 /** Codes of what is one of several. They are only of the moment; nothing stores them. */
 export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
 export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
-export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3 } as const
+export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3, notch: 4, lowShelf: 5, highShelf: 6, peak: 7 } as const
+export const driveCodes = { soft: 0, hard: 1, folded: 2, uneven: 3 } as const
 export const lawCodes = { power: 0, linear: 1 } as const
 /** What of a pad silences others. */
 export const onCodes = { strike: 0, letGo: 1, pressure: 2 } as const
 /** What a voice passes. */
-export const stageCodes = { filter1: 1, level: 2 } as const
+export const stageCodes = {
+  filter1: 1,
+  level: 2,
+  filter2: 3,
+  lowCut: 4,
+  crush: 5,
+  width: 6,
+  edges: 7,
+  transient: 8,
+  drive: 9,
+  driveAfter: 10,
+  wait: 11,
+} as const
 /** Kinds of effects that the engine plays, and their numbers in the order of their places in a row. */
 export const effectCodes = { width: 1 } as const
 export const effectValues = { width: ['width'] } as const
@@ -23,12 +36,7 @@ export const controlNumbers = { wheel: 1, pedal: 64, bend: 128, pressure: 129, k
 export const TILLERS = 16
 export const CONTROLS = controlNumbers.tiller + TILLERS
 
-/** Parameters that the engine plays for pads and rays, and of these the ones that follow while a strike sounds. */
-const playedParameters: readonly Parameter[] = (Object.keys(parameters) as Parameter[]).filter((name) =>
-  (parameters[name].played as readonly string[]).some((scope) => scope === 'pad' || scope === 'ray'),
-)
-/** Those that a response can move: what tells how a ray is played at all is none. */
-export const movedParameters: readonly Parameter[] = playedParameters.filter((name) => name !== 'keyTrack' && name !== 'delaySeconds')
+/** Parameters that follow while a strike sounds. */
 export const liveParameters: readonly Parameter[] = movedParameters.filter((name) => parameters[name].moves === 'live')
 
 /**

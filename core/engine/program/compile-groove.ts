@@ -2,13 +2,13 @@ import type { BeadId, GrooveId, PadId } from '../../kit/ids'
 import type { Groove, GrooveString, Kit } from '../../kit/kit'
 import { grooveBeats, stringBeats, timedBeads } from '../../kit/groove-time'
 import type { TimedBead } from '../../kit/groove-time'
-import { parameterRow, valueOf } from '../../kit/parameters'
+import { movedParameters, parameterRow, valueOf } from '../../kit/parameters'
 import { padSettings } from '../../kit/resolve'
 import { hashId } from '../strike/chance'
-import { movedParameters } from './codes'
+
 import { bendToK, movedValue, table } from './context'
 import type { CompileContext, Reading } from './context'
-import { padLoops } from './compile-pad'
+import { padHolds } from './compile-pad'
 import { greatestCentsOf } from './greatest-rate'
 import { levelSlot } from './compile-kit'
 import { BeadField, ClipField, GrooveHead, LaneField, LanePointField, LockField, ParamCode, SectionField, StringField } from './layout'
@@ -30,8 +30,8 @@ interface BeadContext extends GrooveContext {
 function readingsIn(kit: Kit): (padId: PadId) => Reading {
   return (padId) => {
     const pad = kit.pads.find(({ id }) => id === padId)
-    if (!pad) return { mostCents: 0, loops: false }
-    return { mostCents: Math.max(...greatestCentsOf(kit, pad)), loops: padLoops(padSettings(kit, pad)) }
+    if (!pad) return { mostCents: 0, loops: false, isHeld: false }
+    return { mostCents: Math.max(...greatestCentsOf(kit, pad)), ...padHolds(padSettings(kit, pad)) }
   }
 }
 

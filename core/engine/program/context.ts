@@ -3,10 +3,15 @@ import type { Clip } from '../../kit/kit'
 import { exp2, log2 } from '../math'
 import type { Region } from '../memory/sample-store'
 
-/** How a clip is read: by how many cents it is raised at most, and whether its end goes on at its start. */
+/**
+ * How a clip is read: by how many cents it is raised at most, whether its end goes on at its start, and whether its strikes
+ * are held and let go. `alongLoop` asks for it as its own loop makes it.
+ */
 export interface Reading {
   readonly mostCents: number
   readonly loops: boolean
+  readonly isHeld: boolean
+  readonly alongLoop?: boolean
 }
 
 /** What compiling needs to know beside the kit: where things lie in the engine. */

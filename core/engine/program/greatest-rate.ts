@@ -1,9 +1,10 @@
 import type { Kit, Pad } from '../../kit/kit'
-import { valueOf } from '../../kit/parameters'
-import { padSettings, padWithParts, shapeOf } from '../../kit/resolve'
+import { parameters, valueOf } from '../../kit/parameters'
+import { bandsOfRay, padSettings, padWithParts, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
+import type { Envelope } from '../../kit/shape'
 import { sourceCodes } from './codes'
-import { moversOfResponses, moversOfTillers } from './write-responses'
+import { moversOf } from './write-responses'
 import type { Mover } from './write-responses'
 
 const HIGHEST_NOTE = 127
@@ -18,17 +19,31 @@ export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers:
     const reached = movers.filter(({ param, only }) => param === 'tuneCents' && (only < 0 || only === index))
     const moved = reached.reduce((sum, mover) => sum + Math.max(0, greatestOf(mover)), 0)
     const tracked = root === undefined ? 0 : Math.max(0, valueOf(ray, 'keyTrack') * (HIGHEST_NOTE - root) * 100)
-    const { points } = shapeOf(settings, ray).envelopes.pitch
-    const bent = points.reduce((most, { value }) => Math.max(most, value), points.length > 0 ? points[0].value : 0)
-    return settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked + moved + bent + locked
+    const turns = bandsOfRay(pad, ray).flatMap((band) => band.turns)
+    const shapes = [...new Set([ray, ...turns.map((turn) => rayOfTurn(ray, turn))])]
+    const shares = movers.filter(({ param, only }) => param === 'pitchEnvelope' && (only < 0 || only === index))
+    const more = shares.reduce((sum, mover) => sum + Math.abs(greatestOf(mover)), 0)
+    const highest = shapes.map((one) => {
+      const { envelopes, values } = shapeOf(settings, one)
+      return valueOf(one, 'tuneCents') + highestOf(envelopes.pitch, Math.min(MOST_SHARE, values.pitchEnvelope + more), Math.max(-MOST_SHARE, values.pitchEnvelope - more)) // prettier-ignore
+    })
+    return settings.values.tuneCents + tracked + moved + Math.max(...highest) + locked
   })
 }
+
+/** How high an envelope rises by any share between two. */
+function highestOf({ points }: Envelope, most: number, least: number): number {
+  const heights = points.flatMap(({ value }) => [value * most, value * least])
+  return heights.length > 0 ? Math.max(...heights) : 0
+}
+
+const MOST_SHARE = parameters.pitchEnvelope.max
 
 /** The same of a pad as its kit has it. */
 export function greatestCentsOf(kit: Kit, given: Pad): number[] {
   const pad = padWithParts(kit, given)
   const settings = padSettings(kit, pad)
-  return greatestCents(kit, pad, settings, [...moversOfResponses(kit, pad, settings.responses), ...moversOfTillers(kit, pad, settings)])
+  return greatestCents(kit, pad, settings, moversOf(kit, pad, settings))
 }
 
 function greatestOf({ from, amount, bias, most }: Mover): number {

@@ -19,7 +19,7 @@ export const Head = layout(
   'size', 'padHash', 'mode', 'maxStrikes', 'pick', 'counter', 'gain', 'pan', 'tuneCents', 'rootNote',
   'chokeCount', 'chokes', 'bandCount', 'bands', 'rayCount', 'rays', 'settledCount', 'settled',
   'group', 'groupMaxStrikes', 'againFrames', 'againAtGroove', 'limit', 'limitMaxStrikes',
-  'openings', 'takeTurns', 'alsoCount', 'also',
+  'openings', 'takeTurns', 'alsoCount', 'also', 'glideFrames', 'aheadFrames',
 ) // prettier-ignore
 
 /** Strikes that this pad silences: of a pad, and where `rays` or `bands` point at a list (0: at none) only those in it. */
@@ -38,8 +38,9 @@ export const BandField = layout('hash', 'fromVelocity', 'blendVelocities', 'blen
 /** `clips` points at one ClipField run for each ray. */
 export const TurnField = layout('hash', 'weight', 'clips')
 
-/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. */
-export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels')
+/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. `roundFrom` is where what goes round begins, -1 where nothing does, `loopStart`, `loopPeriod` and `loopPlain` as in LaidLoop; the `tail...` fields are the clip without its loop, by which it goes on once let go. `ray` is a row of RayField of its turn's own, 0 for none. */
+export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels', 'ray',
+  'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels') // prettier-ignore
 
 /**
  * `bus` is the slot of the bus it goes to, 0 for the master. `values` is a run of what it stands at, by ParamCode, pad and
@@ -47,7 +48,11 @@ export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gai
  */
 export const RayField = layout(
   'hash', 'gain', 'pan', 'tuneCents', 'keyTrack', 'delayFrames', 'mute', 'bandCount', 'bands', 'pick',
-  'amp', 'pitch', 'filterType', 'cutoffHz', 'damping', 'filterEnv', 'filterEnvCents', 'startSeconds',
+  'amp', 'pitch', 'filter1', 'filter1Sections', 'filter1CutoffHz', 'filter1Damping', 'filter1GainDb', 'filter1Env', 'filter1EnvCents',
+  'filter2', 'filter2Sections', 'filter2CutoffHz', 'filter2Damping', 'filter2GainDb', 'filter2Env', 'filter2EnvCents',
+  'lowCut', 'lowCutSections', 'lowCutCutoffHz', 'lowCutDamping', 'lowCutGainDb', 'lowCutEnv', 'lowCutEnvCents',
+  'crush', 'crushBits', 'crushRateHz', 'crushFilter', 'width', 'levelShare', 'levelShareMoves', 'pitchShare', 'attackDb', 'tailDb',
+  'driveKind', 'driveDb', 'driveAfterDb', 'driveLevelDb', 'levelIsAfter', 'waitFrames', 'startSeconds', 'endSeconds', 'fadeInSeconds', 'fadeOutSeconds',
   'bus', 'sendCount', 'sends', 'values', 'stageCount', 'stages', 'liveCount', 'live', 'settled',
 ) // prettier-ignore
 
@@ -56,9 +61,50 @@ export const SendField = layout('to', 'gain', 'isPre')
 /** The most sends of a ray or a bus. */
 export const MOST_SENDS = 16
 
-/** Head of an envelope; `points` runs of PointField follow. `sustain` is -1 where there is none. */
-export const EnvelopeField = layout('count', 'sustain')
+/**
+ * Head of an envelope; `points` runs of PointField follow. `sustain` is the point at which it waits while its strike is held,
+ * `loopFrom` the one from which it goes round to that instead; -1 where there is none.
+ */
+export const EnvelopeField = layout('count', 'sustain', 'loopFrom')
 export const PointField = layout('frame', 'value', 'k')
+
+/** A section of a filter: its states, what it does to a sample now, by how much that changes a frame, and where it will stand; see voice/both. */
+export const FilterSection = layout(
+  'one', 'two', 'rightOne', 'rightTwo', 'a1', 'a2', 'a3', 'mix0', 'mix1', 'mix2',
+  'a1Step', 'a2Step', 'a3Step', 'mix0Step', 'mix1Step', 'mix2Step',
+  'a1Next', 'a2Next', 'a3Next', 'mix0Next', 'mix1Next', 'mix2Next',
+) // prettier-ignore
+const filterHead = layout(
+  'kind', 'sections', 'cutoffHz', 'damping', 'gainDb', 'envelope', 'envelopeCents', 'timeScale', 'leftAt',
+  'spanStart', 'stride', 'cellStart', 'cellEnd', 'cents', 'dampingNow', 'gainNow', 'spanCents', 'centsNext', 'hasNext',
+) // prettier-ignore
+/** A filter of a voice, with room for two sections; `envelope` is where its envelope lies in memory, 0 for none. */
+export const FilterField = { ...filterHead, section0: filterHead.length, length: filterHead.length + 2 * FilterSection.length } as const
+/** Filters of a voice, one after the other; the last one is its low cut. */
+export const FILTERS = 3
+
+/** Fades of a voice: in by frames of the engine, out by frames of its clip, and where that ends. */
+export const EdgeField = layout('inFrames', 'outFrames', 'endFrame')
+/** What tells attack and tail of a voice apart: see voice/both/transient.ts. */
+export const TransientField = layout('attackDb', 'tailDb', 'isBegun', 'quick', 'slow', 'gain', 'step')
+const crushHead = layout('mix', 'bits', 'rateHz', 'isFiltered', 'isBegun', 'phase', 'held', 'heldRight')
+/** What holds and rounds the samples of a voice, and the two sections of its own filter. */
+export const CrushField = { ...crushHead, section0: crushHead.length, length: crushHead.length + 2 * FilterSection.length } as const
+
+const driveHead = layout('kind', 'amountDb', 'levelDb', 'hasLevel', 'isBegun', 'gain', 'gainStep', 'mix', 'mixStep', 'level', 'levelStep')
+const driveSide = layout('before', 'wasIn', 'wasOut')
+/** One channel of a drive: 16 samples that it was fed with and 63 of four times as many that it made, each with room for 16 frames more. */
+export const DriveSide = {
+  ...driveSide,
+  past: driveSide.length,
+  driven: driveSide.length + 32,
+  length: driveSide.length + 32 + 127,
+} as const
+export const DriveField = { ...driveHead, side0: driveHead.length, length: driveHead.length + 2 * DriveSide.length } as const
+/** Drives of a voice: before the filters, and after them. */
+export const DRIVES = 2
+/** What a voice holds back of each channel, and as much again. */
+export const WaitField = { left0: 0, right0: 64, length: 128 } as const
 
 /** Head of a drawn curve; its points follow. */
 export const CurveField = layout('count')

@@ -1,4 +1,4 @@
-import type { Band, Clip, Pad } from '../../kit/kit'
+import type { Band, Clip, Pad, Turn } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import { bandsOfRay, clipOfCell } from '../../kit/resolve'
 import { dbToGain } from '../math'
@@ -8,8 +8,15 @@ import { table } from './context'
 import type { CompileContext, Reading } from './context'
 import { BandField, ClipField, TurnField } from './layout'
 
-/** Writes a list of bands with their turns and clips, and returns where it begins; `readings` says how each ray reads its clips. */
-export function writeBands(out: number[], pad: Pad, bands: readonly Band[], readings: readonly Reading[], context: CompileContext): number {
+/** How the rays of a pad, by their places, play their cells. */
+export interface Cells {
+  readonly readings: readonly Reading[]
+  /** Where the row of a ray is that a turn shapes for itself; 0 where it does not. */
+  rowOf(turn: Turn, place: number): number
+}
+
+/** Writes a list of bands with their turns and clips, and returns where it begins. */
+export function writeBands(out: number[], pad: Pad, bands: readonly Band[], cells: Cells, context: CompileContext): number {
   const at = table(out, bands.length, BandField.length)
   bands.forEach((band, index) => {
     const row = at + index * BandField.length
@@ -19,19 +26,12 @@ export function writeBands(out: number[], pad: Pad, bands: readonly Band[], read
     out[row + BandField.blendLaw] = lawCodes[band.blendLaw]
     out[row + BandField.gain] = dbToGain(valueOf(band, 'gainDb'))
     out[row + BandField.turnCount] = band.turns.length
-    out[row + BandField.turns] = writeTurns(out, pad, bands, index, readings, context)
+    out[row + BandField.turns] = writeTurns(out, pad, bands, index, cells, context)
   })
   return at
 }
 
-function writeTurns(
-  out: number[],
-  pad: Pad,
-  bands: readonly Band[],
-  bandIndex: number,
-  readings: readonly Reading[],
-  context: CompileContext,
-): number {
+function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: number, cells: Cells, context: CompileContext): number {
   const turns = bands[bandIndex].turns
   const at = table(out, turns.length, TurnField.length)
   turns.forEach((turn, index) => {
@@ -43,16 +43,31 @@ function writeTurns(
     pad.rays.forEach((ray, rayIndex) => {
       const shared = bandsOfRay(pad, ray) === bands
       const clip = shared ? clipOfCell(bands, bandIndex, index, ray) : undefined
-      writeClip(out, clips + rayIndex * ClipField.length, clip, readings[rayIndex], context)
+      writeClip(out, clips + rayIndex * ClipField.length, clip, cells.readings[rayIndex], context)
+      out[clips + rayIndex * ClipField.length + ClipField.ray] = cells.rowOf(turn, rayIndex)
     })
   })
   return at
 }
 
 export function writeClip(out: number[], at: number, clip: Clip | undefined, reading: Reading, context: CompileContext): void {
-  const region = clip && context.regionOf(clip, reading)
+  const loop = clip?.loop && (clip.loop.until === 'end' || reading.isHeld) ? clip.loop : undefined
+  const region = clip && context.regionOf(clip, loop ? { ...reading, alongLoop: true } : reading)
   out[at + ClipField.chunk] = region ? region.chunk : -1
+  out[at + ClipField.roundFrom] = -1
   if (!clip || !region) return
+  if (region.loop) {
+    out[at + ClipField.roundFrom] = region.loop.roundFrom
+    out[at + ClipField.loopStart] = region.loop.startFrame
+    out[at + ClipField.loopPeriod] = region.loop.periodFrames
+    out[at + ClipField.loopPlain] = region.loop.plainFrames
+    const tail = loop?.until === 'letGo' ? context.regionOf(clip, { ...reading, loops: false }) : undefined
+    out[at + ClipField.tailChunk] = tail?.chunk ?? -1
+    out[at + ClipField.tailLeft] = tail?.left ?? 0
+    out[at + ClipField.tailRight] = tail?.right ?? -1
+    out[at + ClipField.tailFrames] = tail?.frames ?? 0
+    out[at + ClipField.tailLevels] = tail?.levels ?? 0
+  }
   out[at + ClipField.left] = region.left
   out[at + ClipField.right] = region.right
   out[at + ClipField.frames] = region.frames

@@ -1,27 +1,24 @@
 import type { Curve, Envelope } from '../../kit/shape'
-import { bendToK, table, toFrames } from './context'
+import { bendToK, table } from './context'
 import type { CompileContext } from './context'
 import { CurveField, CurvePointField, EnvelopeField, PointField } from './layout'
 
-/** Writes an envelope and returns its offset; -1 for none. Its points fall on whole frames. */
-export function writeEnvelope(out: number[], envelope: Envelope, timeScale: number, context: CompileContext): number {
-  return writePoints(out, envelope, (seconds) => toFrames(seconds * timeScale, context))
-}
-
-/** The same for pitch, whose points fall where they fall: a fall of a few frames is another one when it is rounded. */
-export function writePitchEnvelope(out: number[], envelope: Envelope, { sampleRateHz }: CompileContext): number {
-  return writePoints(out, envelope, (seconds) => seconds * sampleRateHz)
-}
-
-function writePoints(out: number[], envelope: Envelope, framesOf: (seconds: number) => number): number {
+/**
+ * Writes an envelope, its times stretched, and returns its offset; -1 for none. Points fall where they fall: a way of a few
+ * frames is another one when it is rounded.
+ */
+export function writeEnvelope(out: number[], envelope: Envelope, timeScale: number, { sampleRateHz }: CompileContext): number {
   const { points } = envelope
   if (points.length === 0) return -1
   const at = table(out, 1, EnvelopeField.length + points.length * PointField.length)
   out[at + EnvelopeField.count] = points.length
-  out[at + EnvelopeField.sustain] = envelope.sustain !== undefined && envelope.sustain < points.length ? envelope.sustain : -1
+  const loop = envelope.loop && envelope.loop.from < envelope.loop.to && envelope.loop.to < points.length ? envelope.loop : undefined
+  const sustain = loop?.to ?? envelope.sustain ?? -1
+  out[at + EnvelopeField.sustain] = sustain < points.length ? sustain : -1
+  out[at + EnvelopeField.loopFrom] = loop?.from ?? -1
   points.forEach((point, index) => {
     const row = at + EnvelopeField.length + index * PointField.length
-    out[row + PointField.frame] = framesOf(point.seconds)
+    out[row + PointField.frame] = point.seconds * timeScale * sampleRateHz
     out[row + PointField.value] = point.value
     out[row + PointField.k] = bendToK(point.bend)
   })

@@ -1,11 +1,11 @@
 import type { Kit, Pad } from '../../kit/kit'
-import { parameterRow, valueOf } from '../../kit/parameters'
+import { movedParameters, parameterRow, valueOf } from '../../kit/parameters'
 import type { Parameter } from '../../kit/parameters'
 import { shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { bendOf } from '../../kit/shape'
 import type { Address, Response } from '../../kit/shape'
-import { controlNumbers, liveParameters, movedParameters, sourceCodes, TILLERS } from './codes'
+import { controlNumbers, liveParameters, sourceCodes, TILLERS } from './codes'
 import { bendToK, movedValue, table } from './context'
 import { ParamCode, ResponseField } from './layout'
 import { writeCurve } from './write-envelope'
@@ -62,7 +62,7 @@ export function sourceOf(kit: Kit, { kind, number, id }: Response['from']): { fr
 }
 
 /** Rows of a pad's responses, those of what is not played left out; they stay in the document. */
-export function moversOfResponses(kit: Kit, pad: Pad, responses: readonly Response[]): Mover[] {
+function moversOfResponses(kit: Kit, pad: Pad, responses: readonly Response[]): Mover[] {
   return responses.flatMap((response) => {
     const source = response.bypass ? undefined : sourceOf(kit, response.from)
     if (!source) return []
@@ -75,8 +75,24 @@ export function moversOfResponses(kit: Kit, pad: Pad, responses: readonly Respon
   })
 }
 
+/** What rays follow of the bend by themselves: two semitones each way, by their share. */
+function moversOfBend(pad: Pad): Mover[] {
+  const bend = { from: sourceCodes.control, number: controlNumbers.bend, param: 'tuneCents', bias: 0, curve: undefined, draw: 0, least: -Infinity, most: Infinity } as const // prettier-ignore
+  return pad.rays.flatMap((ray, only) => {
+    const share = valueOf(ray, 'bendTrack')
+    return share === 0 ? [] : [{ ...bend, amount: BEND_CENTS * share, only }]
+  })
+}
+
+const BEND_CENTS = 200
+
+/** All that moves a pad. */
+export function moversOf(kit: Kit, pad: Pad, settings: PadSettings): Mover[] {
+  return [...moversOfResponses(kit, pad, settings.responses), ...moversOfTillers(kit, pad, settings), ...moversOfBend(pad)]
+}
+
 /** Rows by which the kit's tillers lead the parameters of a pad and its rays away from what they are set to. */
-export function moversOfTillers(kit: Kit, pad: Pad, settings: PadSettings): Mover[] {
+function moversOfTillers(kit: Kit, pad: Pad, settings: PadSettings): Mover[] {
   return kit.tillers.slice(0, TILLERS).flatMap((tiller, place) =>
     tiller.to.flatMap(({ address, from, to, curve }): Mover[] => {
       const param = movedParameters.find((name) => name === address.param)

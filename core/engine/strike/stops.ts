@@ -1,9 +1,23 @@
 import { onCodes } from '../program/codes'
-import { ChokeField, EnvelopeField, Head, KitHead, LogField, PointField, RayField, StatusField } from '../program/layout'
+import {
+  ChokeField,
+  EnvelopeField,
+  FilterField,
+  FILTERS,
+  Head,
+  KitHead,
+  LogField,
+  PointField,
+  RayField,
+  StatusField,
+} from '../program/layout'
 import { MAX_STRIKES, NEVER, programOf } from '../state'
 import type { EngineState } from '../state'
 import { endVoice } from '../voice/render-voice'
-import { ampAt } from '../voice/stages/level'
+import { leaveLoop } from '../voice/loops'
+import { fallsSilent, levelAt } from '../voice/stages/level'
+import { filterEnvelopeAt } from '../voice/stages/filter'
+import { pitchAt } from '../voice/live'
 import { VOICE_POOL } from '../voice/voices'
 
 /** Lets a held pad go: strikes with this key, or all of the pad for key 0. */
@@ -36,16 +50,29 @@ function releaseVoices(engine: EngineState, slot: number): void {
     if (v.active[voice] === 0 || v.strike[voice] !== slot || v.holds[voice] === 0) continue
     const envelope = v.ampEnv[voice]
     const sustain = envelope === 0 ? -1 : arena[envelope + EnvelopeField.sustain]
-    if (sustain < 0 || sustain >= arena[envelope + EnvelopeField.count] - 1) {
+    const waits = sustain >= 0 && sustain < arena[envelope + EnvelopeField.count] - 1
+    if (!leaveLoop(engine, voice) && !waits) {
       fadeVoice(engine, voice, engine.stopFadeFrames)
       continue
     }
-    v.releaseLevel[voice] = ampAt(engine, voice, engine.frame)
+    noteWhereLeft(engine, voice)
     v.releaseFrame[voice] = engine.frame
+    if (!waits || !fallsSilent(engine, voice)) continue
     const points = envelope + EnvelopeField.length
     const last = points + (arena[envelope + EnvelopeField.count] - 1) * PointField.length
     const remaining = arena[last + PointField.frame] - arena[points + sustain * PointField.length + PointField.frame]
-    if (arena[last + PointField.value] <= 0) v.endFrame[voice] = engine.frame + Math.floor(remaining / v.timeScale[voice] + 1)
+    v.endFrame[voice] = engine.frame + Math.floor(remaining / v.timeScale[voice] + 1)
+  }
+}
+
+/** Notes where the envelopes of a voice stand as it is let go: from there they set out for what follows. */
+function noteWhereLeft(engine: EngineState, voice: number): void {
+  const { voices: v, frame } = engine
+  v.releaseLevel[voice] = levelAt(engine, voice, frame)
+  v.releaseCents[voice] = pitchAt(engine, voice, frame)
+  for (let which = 0; which < FILTERS; which++) {
+    const at = (voice * FILTERS + which) * FilterField.length
+    v.filters[at + FilterField.leftAt] = filterEnvelopeAt(engine, voice, which, frame)
   }
 }
 

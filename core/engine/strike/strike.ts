@@ -27,6 +27,8 @@ export function strike(engine: EngineState): void {
     countAnew(engine, padSlot, now.padStrike)
   now.sinceLast = engine.lastFrame[padSlot] === NEVER ? -1 : engine.frame - engine.lastFrame[padSlot]
   engine.lastFrame[padSlot] = engine.frame
+  now.lastNote = engine.lastNote[padSlot]
+  if (now.note >= 0) engine.lastNote[padSlot] = now.note
   choke(engine, program, onCodes.strike)
   const mode = arena[program + Head.mode]
   if (mode === modeCodes.silencer) return

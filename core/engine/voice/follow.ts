@@ -22,7 +22,9 @@ function followRay(engine: EngineState, voice: number, program: number): void {
   const { arena } = memory
   const ray = rayOf(arena, program, arena[v.ray[voice] + RayField.hash])
   if (ray === 0) return
-  const before = memory.directory[v.program[voice]] + arena[v.ray[voice] + RayField.values]
+  // A turn that has a shape of its own moves as its ray does.
+  const old = memory.directory[v.program[voice]]
+  const before = old + arena[rayOf(arena, old, arena[v.ray[voice] + RayField.hash]) + RayField.values]
   const now = program + arena[ray + RayField.values]
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const change = arena[now + LIVE_CODES[i]] - arena[before + LIVE_CODES[i]]

@@ -1,14 +1,15 @@
 import { centsToRatioIn, dbToGainIn } from '../math'
-import { ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
-import { filterCodes, sourceCodes } from '../program/codes'
-import { GRID_FRAMES } from '../state'
+import { EnvelopeField, ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
+import { sourceCodes } from '../program/codes'
+import { GRID_FRAMES, NEVER } from '../state'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
+import { useMemory } from './both/cells'
+import { envelopeValue } from './both/envelope-time'
 import { envelopeIn } from './envelope'
 import { heldCents, pitchCellFrames, PLACES_PER_CENT } from './pitch-cells'
 import { LIVE_CODES } from './follow'
 import { oscillatorStride } from './oscillator'
-import { flushFilter } from './stages/filter'
 
 /**
  * What moves while a strike sounds. Each live parameter is a set value, settled with the strike, and what controls,
@@ -21,12 +22,14 @@ import { flushFilter } from './stages/filter'
  *   added   ____________________/‾‾‾--‾‾‾‾‾‾‾‾‾‾     one cell of the grid after another
  *
  * Oscillators are added as they stand, looked at every 4 frames (every frame for fast ones) and straight between. From
- * there level and rate are exact powers for every sample and the cutoff is set for every sample, so that nothing steps.
+ * there level and rate are exact powers for every sample, and filters go cell by cell (both/filter-cells.ts), so that nothing steps.
  */
 
-const { gainDb, pan, tuneCents, filter1CutoffHz, filter1Damping, filter1EnvelopeCents } = ParamCode
+const { gainDb, pan, tuneCents } = ParamCode
 /** Where a parameter has come so near to its target that it is there: dB, cents and shares alike. */
 const LANDED = 1e-6
+/** A pitch that waits to be let go, or goes round until then, is looked at as often. */
+const HELD_FRAMES = 4
 /** More than this no level is raised, however much moves it. */
 const MOST_DB = 120
 
@@ -35,8 +38,8 @@ export function beginLive(engine: EngineState, voice: number): void {
   const { voices: v, memory } = engine
   const ray = v.ray[voice]
   v.busPan[voice] = engine.mix.wayPan[v.bus[voice]]
-  v.isLive[voice] = memory.arena[ray + RayField.liveCount] > 0 ? 1 : 0
-  v.runEnd[voice] = v.gridEnd[voice] = -1
+  v.isLive[voice] = memory.arena[ray + RayField.liveCount] > 0 || waitsForRelease(engine, voice) || v.glideEnd[voice] >= 0 ? 1 : 0
+  v.runEnd[voice] = v.gridEnd[voice] = -NEVER
   for (let i = 0; i < LIVE_CODES.length; i++) v.edited[voice * PARAMS + LIVE_CODES[i]] = 0
   gatherTargets(engine, voice)
   for (let i = 0; i < LIVE_CODES.length; i++) {
@@ -49,8 +52,6 @@ export function beginLive(engine: EngineState, voice: number): void {
 const targets = new Float64Array(PARAMS)
 const swayFrom = new Float64Array(PARAMS)
 const swayTo = new Float64Array(PARAMS)
-/** Where an envelope stands at both ends of a run. */
-const ends = new Float64Array(2)
 
 /** What controls, edits and the place of its bus add to each parameter, once they have settled. */
 function gatherTargets(engine: EngineState, voice: number): void {
@@ -94,17 +95,16 @@ export function beginRun(engine: EngineState, voice: number, frame: number): voi
   }
   beginLevelRun(engine, voice)
   beginRateRun(engine, voice)
-  beginFilterRun(engine, voice)
 }
 
 /** On a point of the grid everything sets out anew for where it is to be. */
 function beginGridCell(engine: EngineState, voice: number, frame: number): void {
   const { voices: v, nearing } = engine
-  const isFirst = v.gridEnd[voice] < 0
+  const isFirst = v.gridEnd[voice] === -NEVER
   const time = frame - v.startFrame[voice]
   v.gridEnd[voice] = v.startFrame[voice] + (Math.floor(time / GRID_FRAMES) + 1) * GRID_FRAMES
   v.gridStart[voice] = frame
-  if (isFirst) return
+  if (isFirst || time <= 0) return // what is read ahead stands as it does at the strike
   gatherTargets(engine, voice)
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const at = voice * PARAMS + LIVE_CODES[i]
@@ -125,7 +125,11 @@ function settleRunEnd(engine: EngineState, voice: number, frame: number): void {
     const stride = oscillatorStride(engine, arena[at + ResponseField.number])
     end = Math.min(end, (Math.floor(frame / stride) + 1) * stride)
   }
-  if (v.pitchEnv[voice] !== 0) end = Math.min(end, frame + pitchCellFrames(engine, voice, frame))
+  // A glide ends on a border of a run, to the frame.
+  const read = frame + v.ahead[voice]
+  if (read < v.glideEnd[voice]) end = Math.max(frame + 1, Math.min(end, Math.floor(v.glideEnd[voice]) - v.ahead[voice]))
+  if (waitsForRelease(engine, voice)) end = Math.min(end, frame + HELD_FRAMES)
+  else if (v.pitchEnv[voice] !== 0) end = Math.min(end, frame + pitchCellFrames(engine, voice, read))
   v.runEnd[voice] = end
 }
 
@@ -141,20 +145,60 @@ function beginLevelRun({ voices: v }: EngineState, voice: number): void {
   dbToGainIn(v.runRatio, voice)
 }
 
-function beginRateRun({ voices: v, memory }: EngineState, voice: number): void {
+/** Where the pitch envelope of a voice stands for what is read at an absolute frame, cents; while it is held it waits, or goes round. */
+export function pitchAt({ voices: v, memory }: EngineState, voice: number, frame: number): number {
+  if (v.pitchEnv[voice] === 0) return 0
+  const began = v.startFrame[voice] - v.ahead[voice]
+  const scale = v.otherScale[voice]
+  const letGo = v.releaseFrame[voice] === NEVER ? NEVER : (v.releaseFrame[voice] - began) * scale
+  useMemory(memory.everything)
+  const envelope = memory.arena.byteOffset / 8 + v.pitchEnv[voice]
+  return envelopeValue(envelope, (frame - began) * scale, v.holds[voice], letGo, v.releaseCents[voice])
+}
+
+/** Where the pitch envelope stands at both ends of a run; numbers in a row cost no memory (see math.ts). */
+const ends = new Float64Array(2)
+
+function pitchIn(engine: EngineState, voice: number, frame: number, end: number): void {
+  const { voices: v, memory } = engine
+  if (waitsForRelease(engine, voice)) {
+    ends[end] = pitchAt(engine, voice, frame)
+    return
+  }
+  ends[end] = (frame + v.ahead[voice] - v.startFrame[voice]) * v.otherScale[voice]
+  envelopeIn(ends, end, memory.arena, v.pitchEnv[voice])
+}
+
+/** How far a voice that glides still is from its own note at a frame, cents. */
+function glideAt({ voices: v }: EngineState, voice: number, heard: number): number {
+  const frame = heard + v.ahead[voice]
+  if (frame >= v.glideEnd[voice]) return 0
+  return (v.glideCents[voice] * (v.glideEnd[voice] - frame)) / (v.glideEnd[voice] - v.startFrame[voice])
+}
+
+/** Whether the pitch envelope of a voice waits for it to be let go. */
+function waitsForRelease({ voices: v, memory }: EngineState, voice: number): boolean {
+  const envelope = v.pitchEnv[voice]
+  return v.holds[voice] !== 0 && envelope !== 0 && memory.arena[envelope + EnvelopeField.sustain] >= 0
+}
+
+function beginRateRun(engine: EngineState, voice: number): void {
+  const { voices: v } = engine
   const at = voice * PARAMS + tuneCents
   const frames = v.runEnd[voice] - v.runStart[voice]
   const envelope = v.pitchEnv[voice]
   let from = v.offset[at]
   let to = from + v.offsetStep[at] * frames
   if (envelope !== 0) {
-    ends[0] = v.runStart[voice] - v.startFrame[voice]
-    ends[1] = v.runEnd[voice] - v.startFrame[voice]
-    envelopeIn(ends, 0, memory.arena, envelope)
-    envelopeIn(ends, 1, memory.arena, envelope)
-    from += ends[0]
-    to += ends[1]
+    const share = voice * PARAMS + ParamCode.pitchEnvelope
+    const shareFrom = v.pitchShare[voice] + v.offset[share]
+    pitchIn(engine, voice, v.runStart[voice], 0)
+    pitchIn(engine, voice, v.runEnd[voice], 1)
+    from += ends[0] * shareFrom
+    to += ends[1] * (shareFrom + v.offsetStep[share] * frames)
   }
+  from += glideAt(engine, voice, v.runStart[voice])
+  to += glideAt(engine, voice, v.runEnd[voice])
   from = heldCents(v.basePlace[voice], from)
   to = heldCents(v.basePlace[voice], to)
   v.runPlace[voice] = v.basePlace[voice] + from * PLACES_PER_CENT
@@ -164,34 +208,6 @@ function beginRateRun({ voices: v, memory }: EngineState, voice: number): void {
   v.runRate[voice] *= v.baseRate[voice]
   v.runRateRatio[voice] = (to - from) / frames
   centsToRatioIn(v.runRateRatio, voice)
-}
-
-function beginFilterRun(engine: EngineState, voice: number): void {
-  const { voices: v, memory } = engine
-  if (v.filterType[voice] === filterCodes.off) return
-  flushFilter(engine, voice)
-  const row = voice * PARAMS
-  const frames = v.runEnd[voice] - v.runStart[voice]
-  const envelope = v.filterEnv[voice]
-  let from = v.offset[row + filter1CutoffHz]
-  let to = from + v.offsetStep[row + filter1CutoffHz] * frames
-  if (envelope !== 0) {
-    const reach = v.filterEnvCents[voice] + v.offset[row + filter1EnvelopeCents]
-    const reachTo = reach + v.offsetStep[row + filter1EnvelopeCents] * frames
-    ends[0] = Math.max(0, v.runStart[voice] - v.startFrame[voice])
-    ends[1] = Math.max(0, v.runEnd[voice] - v.startFrame[voice])
-    envelopeIn(ends, 0, memory.arena, envelope)
-    envelopeIn(ends, 1, memory.arena, envelope)
-    from += ends[0] * reach
-    to += ends[1] * reachTo
-  }
-  v.runCutoff[voice] = from
-  centsToRatioIn(v.runCutoff, voice)
-  v.runCutoff[voice] *= v.cutoffHz[voice]
-  v.runCutoffRatio[voice] = (to - from) / frames
-  centsToRatioIn(v.runCutoffRatio, voice)
-  v.runDamping[voice] = v.damping[voice] + v.offset[row + filter1Damping]
-  v.runDampingStep[voice] = v.offsetStep[row + filter1Damping]
 }
 
 /** Where the voice stands, `i` frames into its run, before it is held within -1..1. */

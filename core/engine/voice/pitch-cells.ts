@@ -59,21 +59,22 @@ export function beginPitchCell(engine: EngineState, voice: number, frame: number
 /** How many frames from one on the pitch envelope of a voice may be taken as straight. */
 export function pitchCellFrames(engine: EngineState, voice: number, frame: number): number {
   const { voices: v, memory } = engine
-  const time = frame - v.startFrame[voice]
+  const scale = v.otherScale[voice]
+  const time = (frame - v.startFrame[voice]) * scale
   centsAt(engine, voice, time, 0)
-  const next = nextPointAfter(memory.arena, v.pitchEnv[voice], time)
+  const next = (nextPointAfter(memory.arena, v.pitchEnv[voice], time) - time) / scale
   let length = LONGEST_FRAMES
   // A point between two frames has a cell of one frame to itself, which asks for the pitch at its start only.
-  if (next - time < length) length = Math.max(1, Math.floor(next - time))
+  if (next < length) length = Math.max(1, Math.floor(next))
   findBend(engine, voice, time)
   if (bend[K] !== 1) {
     const curving = bend[SIZE] / (bend[HERE] * bend[HERE] * bend[HERE])
     length = Math.min(length, Math.max(1, Math.floor(Math.sqrt(mostSquare(engine, voice, ends[0]) / curving))))
   }
-  centsAt(engine, voice, time + length, 1)
+  centsAt(engine, voice, time + length * scale, 1)
   while (length > 1 && isTooLong(engine, voice, length)) {
     length = Math.ceil(length / 2)
-    centsAt(engine, voice, time + length, 1)
+    centsAt(engine, voice, time + length * scale, 1)
   }
   return length
 }
@@ -92,10 +93,10 @@ function findBend({ voices: v, memory }: EngineState, voice: number, time: numbe
   if (bend[K] === 1) return
   const from = to - PointField.length
   const k = bend[K]
-  bend[FRAMES] = arena[to + PointField.frame] - arena[from + PointField.frame]
-  const cents = Math.abs(arena[to + PointField.value] - arena[from + PointField.value])
+  bend[FRAMES] = (arena[to + PointField.frame] - arena[from + PointField.frame]) / v.otherScale[voice]
+  const cents = Math.abs((arena[to + PointField.value] - arena[from + PointField.value]) * v.pitchShare[voice])
   bend[SIZE] = (cents * 2 * k * Math.abs(1 - k)) / (bend[FRAMES] * bend[FRAMES])
-  bend[HERE] = k + ((1 - k) * (time - arena[from + PointField.frame])) / bend[FRAMES]
+  bend[HERE] = k + ((1 - k) * ((time - arena[from + PointField.frame]) / v.otherScale[voice])) / bend[FRAMES]
 }
 
 /** How much a way may curve over a cell: cents a frame and frame, times the square of its frames; at most at so many cents. */
@@ -105,10 +106,11 @@ function mostSquare({ voices: v }: EngineState, voice: number, cents: number): n
   return Math.min(8 * MOST_CENTS_OFF, (12 * MOST_FRAMES_OFF) / (bend[FRAMES] * bound[0] * v.baseRate[voice] * RATE_PER_CENT))
 }
 
-/** Leaves the cents of the envelope, so many frames after the strike, among `ends`. */
+/** Leaves the cents of the envelope, so many frames of its own time after the strike, among `ends`. */
 function centsAt({ voices: v, memory }: EngineState, voice: number, time: number, end: number): void {
   ends[end] = time
   envelopeIn(ends, end, memory.arena, v.pitchEnv[voice])
+  ends[end] *= v.pitchShare[voice]
   const held = heldCents(v.basePlace[voice], ends[end])
   areHeld[end] = held === ends[end] ? 0 : 1
   ends[end] = held

@@ -4,9 +4,9 @@ import { GUARD_FRAMES, READING_TABLES } from '../program/layout'
 import type { EngineState } from '../state'
 
 /**
- * Reads frames `from` to `to` of a run at its positions through one table, counted on through the octaves: from 32 on a
- * level of half the rate is read through the tables of the first octave, and so on. All in 32-bit numbers, eight sums side by
- * side, the last four added to the first, and these summed as (0 + 2) + (1 + 3): so does the kernel, and the bits are the same.
+ * Reads frames `from` to `to` of a run, which lies at `at`, at its positions through one table, counted on through the octaves: from 32 on a
+ * level of half the rate is read through the tables of the first octave, and so on. All in 32-bit numbers, in four lanes side by
+ * side, which are summed as (0 + 2) + (1 + 3): so does the kernel, and the bits are the same.
  */
 export function readThrough(
   engine: EngineState,
@@ -28,7 +28,7 @@ export function readThrough(
   const scale = 1 / (1 << level)
   const before = levelStart(v.frames[voice], level) - taps / 2 + 1
   for (let i = from; i < to; i++) {
-    const position = positions[i] * scale
+    const position = positions[at + i] * scale
     const whole = Math.floor(position)
     const place = (position - whole) * READING_PLACES
     const row = Math.floor(place)
@@ -48,25 +48,21 @@ function levelStart(frames: number, level: number): number {
 
 const f = Math.fround
 
-/** The sums of samples through a row and through the next one, and a share of the way between the two. */
+/** The sums of samples through a row and through the next one, and a share of the way between the two, in each of four lanes. */
 function summed(reading: Float32Array, row: number, taps: number, chunk: Float32Array, first: number, share: number): number {
-  const here = laneSum(reading, row, taps, chunk, first)
-  const next = laneSum(reading, row + taps, taps, chunk, first)
-  return f(here + f(share * f(next - here)))
+  const a = lane(reading, row, taps, chunk, first, share)
+  const b = lane(reading, row + 1, taps, chunk, first + 1, share)
+  const c = lane(reading, row + 2, taps, chunk, first + 2, share)
+  const d = lane(reading, row + 3, taps, chunk, first + 3, share)
+  return f(f(a + c) + f(b + d))
 }
 
-function laneSum(reading: Float32Array, row: number, taps: number, chunk: Float32Array, first: number): number {
-  let a = 0
-  let b = 0
-  let c = 0
-  let d = 0
-  for (let lane = 0; lane < 8; lane++) {
-    let sum = 0
-    for (let j = lane; j < taps; j += 8) sum = f(sum + f(reading[row + j] * chunk[first + j]))
-    if ((lane & 3) === 0) a = f(a + sum)
-    else if ((lane & 3) === 1) b = f(b + sum)
-    else if ((lane & 3) === 2) c = f(c + sum)
-    else d = f(d + sum)
+function lane(reading: Float32Array, row: number, taps: number, chunk: Float32Array, first: number, share: number): number {
+  let here = 0
+  let next = 0
+  for (let j = 0; j < taps; j += 4) {
+    here = f(here + f(reading[row + j] * chunk[first + j]))
+    next = f(next + f(reading[row + taps + j] * chunk[first + j]))
   }
-  return f(f(a + c) + f(b + d))
+  return f(here + f(share * f(next - here)))
 }

@@ -1,5 +1,6 @@
 import { MIX_FROM } from '../memory/reading-tables'
 import type { EngineState } from '../state'
+import { takeTail } from './loops'
 import { beginPitchCell } from './pitch-cells'
 import { readThrough } from './reading'
 
@@ -79,11 +80,14 @@ function copyRun(engine: EngineState, voice: number, count: number, stereo: bool
   const position = v.position[voice]
   const available = chunk === undefined ? 0 : Math.min(count, Math.max(0, v.frames[voice] - position))
   const left = v.left[voice] + position
-  const { scratchLeft, scratchRight } = engine
+  const { positions, scratchLeft, scratchRight } = engine
   v.position[voice] = position + count
   if (available < count) silence(engine, available, count)
   if (chunk === undefined) return 0
-  for (let i = 0; i < available; i++) scratchLeft[i] = chunk[left + i]
+  for (let i = 0; i < available; i++) {
+    positions[i] = position + i
+    scratchLeft[i] = chunk[left + i]
+  }
   if (!stereo) return available
   const right = v.right[voice] + position
   for (let i = 0; i < available; i++) scratchRight[i] = chunk[right + i]
@@ -97,10 +101,23 @@ function silence(engine: EngineState, from: number, to: number): void {
 
 /** Reads a run along its path, which is left where the next one goes on. Returns how many frames the clip still had. */
 function readRun(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): number {
+  const { voices: v } = engine
+  let produced = readStretch(engine, voice, at, count, stereo)
+  if (v.leaves[voice] === 0 || v.position[voice] < v.frames[voice] || produced === count) return produced
+  // It came round to where it leaves its loop: the rest of the run is the clip itself.
+  v.position[voice] += v.loopStart[voice] - v.frames[voice]
+  takeTail(engine, voice)
+  path[PASSED] += produced
+  produced += readStretch(engine, voice, at + produced, count - produced, stereo)
+  return produced
+}
+
+function readStretch(engine: EngineState, voice: number, at: number, count: number, stereo: boolean): number {
   const { voices: v, positions } = engine
   const chunk = engine.memory.chunks[v.chunk[voice]]
   const frames = v.frames[voice]
   const loops = v.loops[voice] !== 0
+  const from = v.roundFrom[voice]
   if (chunk === undefined) v.position[voice] = frames
   let position = v.position[voice]
   let rate = path[RATE]
@@ -108,10 +125,10 @@ function readRun(engine: EngineState, voice: number, at: number, count: number, 
   let i = 0
   for (; i < count; i++) {
     if (position >= frames) {
-      if (!loops || chunk === undefined) break
-      position %= frames
+      if (!loops || chunk === undefined || v.leaves[voice] !== 0) break
+      position = from + ((position - from) % (frames - from))
     }
-    positions[i] = position
+    positions[at + i] = position
     position += rate
     rate *= path[RATIO]
   }
@@ -127,8 +144,8 @@ function readRun(engine: EngineState, voice: number, at: number, count: number, 
 /** At rate 1 from a whole frame what goes round, or is moved otherwise, is the samples themselves too. */
 function copyAlong(engine: EngineState, voice: number, chunk: Float32Array, at: number, count: number, stereo: boolean): void {
   const { voices: v, positions, scratchLeft, scratchRight } = engine
-  for (let i = 0; i < count; i++) scratchLeft[at + i] = chunk[v.left[voice] + positions[i]]
-  if (stereo) for (let i = 0; i < count; i++) scratchRight[at + i] = chunk[v.right[voice] + positions[i]]
+  for (let i = 0; i < count; i++) scratchLeft[at + i] = chunk[v.left[voice] + positions[at + i]]
+  if (stereo) for (let i = 0; i < count; i++) scratchRight[at + i] = chunk[v.right[voice] + positions[at + i]]
 }
 
 /** The frames of a run, those together that are read by the same table, or by the same two. */

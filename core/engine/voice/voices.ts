@@ -1,5 +1,16 @@
 import type { Room } from '../memory/room'
-import { MOST_SENDS, PARAMS } from '../program/layout'
+import {
+  CrushField,
+  DriveField,
+  DRIVES,
+  EdgeField,
+  FilterField,
+  FILTERS,
+  MOST_SENDS,
+  PARAMS,
+  TransientField,
+  WaitField,
+} from '../program/layout'
 
 /** Voices: one clip of one ray of one strike. */
 export const VOICE_POOL = 512
@@ -13,17 +24,23 @@ export function createVoices({ doubles, ints }: Room) {
     active: i32(), strike: i32(), program: i32(), extraProgram: i32(), ray: i32(), bandHash: f64(), source: i32(),
     chunk: i32(), left: i32(), right: i32(), frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(), over: f64(),
     gain: f64(), pan: f64(), gainLeft: f64(), gainRight: f64(), preGain: f64(), meter: i32(), bus: i32(), busPan: f64(),
-    baseRate: f64(), basePlace: f64(), levels: i32(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(),
+    baseRate: f64(), basePlace: f64(), levels: i32(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(), otherScale: f64(),
     cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRatio: f64(), cellPlace: f64(), cellPlaceStep: f64(),
-    releaseFrame: f64(), releaseLevel: f64(), holds: i32(), loops: i32(),
+    releaseFrame: f64(), releaseLevel: f64(), releaseCents: f64(), levelShare: f64(), pitchShare: f64(), glideCents: f64(), glideEnd: f64(), holds: i32(), loops: i32(),
+    /** Where what goes round begins; where its loop lies in the clip, and the clip without it, by which it goes on once let go. */
+    roundFrom: f64(), loopStart: f64(), loopPeriod: f64(), loopPlain: f64(), leaves: i32(),
+    tailChunk: i32(), tailLeft: i32(), tailRight: i32(), tailFrames: f64(), tailLevels: i32(),
     fadeStart: f64(), fadeFrames: f64(),
-    filterType: i32(), cutoffHz: f64(), damping: f64(), filterEnv: i32(), filterEnvCents: f64(),
-    filterCell: f64(), a1: f64(), a2: f64(), a3: f64(), a1Step: f64(), a2Step: f64(), a3Step: f64(),
-    leftOne: f64(), leftTwo: f64(), rightOne: f64(), rightTwo: f64(),
+    /** Whether it has a filter, which rings on; and its filters, rows of FilterField. `still` are offsets that nothing moves. */
+    rings: i32(), filters: doubles(VOICE_POOL * FILTERS * FilterField.length), still: doubles(PARAMS),
+    /** What holds and rounds its samples, a row of CrushField for each, and how far apart its channels stand. */
+    crushes: doubles(VOICE_POOL * CrushField.length), width: f64(), edges: doubles(VOICE_POOL * EdgeField.length),
+    transients: doubles(VOICE_POOL * TransientField.length), drives: doubles(VOICE_POOL * DRIVES * DriveField.length),
+    /** By how many frames it is read ahead of what is heard, whether that was begun, and what it holds back. */
+    ahead: f64(), isPrimed: i32(), waits: doubles(VOICE_POOL * WaitField.length),
     /** Whether anything moves it while it sounds, and its run of frames in which all of it goes straight: see live.ts. */
     isLive: i32(), gridStart: f64(), gridEnd: f64(), runStart: f64(), runEnd: f64(),
     runGain: f64(), runRatio: f64(), runRate: f64(), runRateRatio: f64(), runPlace: f64(), runPlaceStep: f64(),
-    runCutoff: f64(), runCutoffRatio: f64(), runDamping: f64(), runDampingStep: f64(),
     /** A row of parameters for each voice: where each stands, by how much it moves a frame, what is smoothed of it, what edits add. */
     offset: rows(), offsetStep: rows(), smooth: rows(), smoothTo: rows(), edited: rows(),
     /** A row of sends for each voice: what goes to each bus, and what it nears. */

@@ -1,5 +1,5 @@
 import type { Band, Bus, Clip, Groove, Kit, OwnSettings, Pad, Ray, Tie, Turn } from '../kit'
-import { padSettings, shapeOf } from '../resolve'
+import { padSettings, rayOfTurn, shapeOf } from '../resolve'
 import type { PadSettings } from '../resolve'
 import { bendOf } from '../shape'
 import type { Response, Shape } from '../shape'
@@ -116,7 +116,7 @@ const noRay = { values: {}, choices: {}, envelopes: {} }
 
 function asFirstTurn(settings: PadSettings, ray: Ray | undefined, turn: Turn): OldTurn {
   const { values: _v, choices: _c, envelopes: _e, clips, ...rest } = turn
-  const shape = asFirstSections(turn, shapeOf(settings, ray ?? noRay, turn))
+  const shape = asFirstSections(turn, shapeOf(settings, rayOfTurn(ray ?? noRay, turn)))
   return {
     ...rest,
     clips: Object.fromEntries(Object.entries(clips).map(([id, clip]) => [id, clip === 'intendedSilence' ? clip : asFirstClip(clip)])),

@@ -71,7 +71,7 @@ const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
   group: 'silent',
   values: 'written',
   choices: 'inSamples',
-  order: 'unplayed',
+  order: 'inSamples',
   mode: ({ settings: { mode } }) =>
     mode === 'loopUntilLetGo'
       ? ['goes round until let go here; in SFZ it plays once through.']
@@ -129,9 +129,9 @@ const turnFates: Record<keyof Turn, Fate<Turn>> = {
   id: 'silent',
   weight: 'written',
   clips: 'written',
-  values: 'unplayed',
-  choices: 'unplayed',
-  envelopes: 'unplayed',
+  values: 'written',
+  choices: 'inSamples',
+  envelopes: 'inSamples',
 }
 
 const clipFates: Record<keyof Clip, Fate<Clip>> = {
@@ -145,7 +145,7 @@ const clipFates: Record<keyof Clip, Fate<Clip>> = {
   invert: 'written',
   channel: 'inSamples',
   repairs: 'inSamples',
-  loop: 'silent', // said by the pad's mode, without which it is not heard
+  loop: ({ loop }) => when(loop !== undefined, 'a clip goes round in a part of it here; in SFZ it plays once through.'),
   slices: 'silent',
   process: 'unplayed',
   made: 'silent',
@@ -160,10 +160,32 @@ const parameterFates: { readonly [Name in Parameter]?: Exclude<Fate<never>, 'unp
   delaySeconds: 'written',
   keyTrack: 'written',
   startSeconds: 'inSamples',
+  endSeconds: 'inSamples',
+  fadeInSeconds: 'inSamples',
+  fadeOutSeconds: 'inSamples',
   decayScale: 'inSamples',
   filter1CutoffHz: 'inSamples',
   filter1Damping: 'inSamples',
   filter1EnvelopeCents: 'inSamples',
+  filter1GainDb: 'inSamples',
+  filter2CutoffHz: 'inSamples',
+  filter2Damping: 'inSamples',
+  filter2EnvelopeCents: 'inSamples',
+  filter2GainDb: 'inSamples',
+  levelEnvelope: 'inSamples',
+  pitchEnvelope: 'inSamples',
+  bendTrack: 'written',
+  glideSeconds: 'silent', // heard between strikes only
+  attackDb: 'inSamples',
+  tailDb: 'inSamples',
+  driveDb: 'inSamples',
+  driveAfterDb: 'inSamples',
+  driveLevelDb: 'inSamples',
+  crush: 'inSamples',
+  crushBits: 'inSamples',
+  crushRateHz: 'inSamples',
+  width: 'inSamples',
+  lowCutHz: 'inSamples',
 }
 
 const busFates: Record<keyof Bus, Fate<Bus>> = {

@@ -3,7 +3,7 @@ import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
 import type { Band, Clip, Kit, Ray } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
-import { bandsOfRay, clipOfCell, raySound } from '../../kit/resolve'
+import { bandsOfRay, clipOfCell, rayOfTurn, raySound } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { cellLabel, clipName } from '../cells'
 import type { NamedPad } from '../cells'
@@ -46,7 +46,8 @@ export function regionsOfRay(need: RegionsNeed, named: NamedPad, settings: PadSe
         return []
       }
       const shared = [...velocities(band, bands[bandIndex + 1]), ...turnLines(settings, ray, band, turnIndex)]
-      return notes.map((note) => region(need, named, settings, ray, band, clip, label, note, shared))
+      const shaped = rayOfTurn(ray, band.turns[turnIndex])
+      return notes.map((note) => region(need, named, settings, shaped, band, clip, label, note, shared))
     }),
   )
 }
@@ -72,7 +73,9 @@ function region(
     ? need.sample(`${name}/${label}${tracked === 0 ? '' : ` n${note}`}.wav`, () => drawShape(kit, pad, ray, clip, cents, need.audioOf)!)
     : need.sample(`${name}/${label}.wav`, () => plainSample(need.audioOf, clip))
   const lines = [...shared, `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`, ...(isDrawn ? [] : tuning(cents))]
-  const delaySeconds = valueOf(ray, 'delaySeconds')
+  const delaySeconds = settings.values.delaySeconds + valueOf(ray, 'delaySeconds')
+  const bend = Math.round(200 * valueOf(ray, 'bendTrack'))
+  if (bend !== 0) lines.push(`bend_up=${bend}`, `bend_down=${-bend}`)
   if (delaySeconds > 0) lines.push(`delay=${plainNumber(delaySeconds)}`)
   if (ray.invert !== clip.invert) lines.push('phase=invert')
   const volumeDb = valueOf(kit, 'gainDb') + settings.values.gainDb + sound.gainDb + valueOf(band, 'gainDb') + clip.gainDb

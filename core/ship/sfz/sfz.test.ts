@@ -146,6 +146,15 @@ test('levels stay within what SFZ takes: files take what they can, and all are l
   expect(notes.join()).toMatch(/whole kit is 8\.0 dB softer/)
 })
 
+test('a ray that follows the bend does so in SFZ, by as much', () => {
+  const rig = aKit([{ bands: [[aTone(500)]] }])
+  const [pad] = rig.kit.pads
+  const kit = { ...rig.kit, pads: [{ ...pad, rays: [{ ...pad.rays[0], values: { bendTrack: 0.5 } }] }] }
+  const text = new TextDecoder().decode(writeSfz(kit, (hash) => rig.audio.get(hash)).files.find(({ path }) => path.endsWith('.sfz'))!.bytes)
+  expect(text).toMatch(/bend_up=100\b/)
+  expect(text).toMatch(/bend_down=-100\b/)
+})
+
 test('a shape that rings far past full scale is written whole, and its level is made good', () => {
   const own = { values: { gainDb: -40, filter1CutoffHz: 440, filter1Damping: 0.05 }, choices: { filter1Kind: 'lowPass' as const } }
   const rig = aKit([{ own, bands: [[aTone(24000, 0.5)]] }])

@@ -1,145 +1,115 @@
 import {
-  filterCodes_bandPass, filterCodes_lowPass, gainsLeft, gainsRight, GRID_FRAMES, scratchLeft, scratchRight, SetUp_arena, SetUp_sampleRateHz,
-  v_a1, v_a1Step, v_a2, v_a2Step, v_a3, v_a3Step, v_cutoffHz, v_damping, v_filterCell, v_filterEnv, v_filterEnvCents, v_filterType,
-  v_leftOne, v_leftTwo, v_rightOne, v_rightTwo, v_runCutoff, v_runCutoffRatio, v_runDamping, v_runDampingStep, v_startFrame,
+  FILTERS, GRID_FRAMES, NEVER, scratchLeft, scratchRight, SetUp_sampleRateHz, v_filters, v_holds, v_releaseFrame, v_runEnd, v_runStart, v_startFrame,
 } from './constants' // prettier-ignore
-import { envelopeAt, place } from './envelope'
-import { centsToRatio, tan } from './math'
+import { FilterField, FilterSection } from '../../program/layout'
+import { settleCell } from '../../voice/both/filter-cells'
+import { isLive, offsetsOf, stepsOf } from './moves'
 
-/** State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
-export function filter(e: usize, voice: usize, start: f64, count: i32, stereo: bool): void {
+/** Bytes behind the start of a filter or section at which a double of its lies. */
+function field(row: usize, place: i32): usize {
+  return row + ((<usize>place) << 3)
+}
+
+/** One of a voice's filters over a stretch, cell by cell; see voice/both/filter-cells.ts. */
+export function filter(e: usize, voice: usize, which: i32, start: f64, count: i32, stereo: bool): void {
   const d = e + (voice << 3)
+  const row = e + v_filters + (((voice * FILTERS + <usize>which) * FilterField.length) << 3)
+  const moves = isLive(e, voice)
+  const sections = <i32>load<f64>(field(row, FilterField.sections))
   for (let done = 0; done < count;) {
-    const frame = start + <f64>done - load<f64>(d, v_startFrame)
-    const cell = floor<f64>(frame / GRID_FRAMES) * GRID_FRAMES
-    if (load<f64>(d, v_filterCell) != cell) beginFilterCell(e, voice, cell)
-    const run = <i32>min<f64>(<f64>(count - done), cell + GRID_FRAMES - frame)
-    if (stereo) filterBoth(e, voice, done, run, frame - cell)
-    else filterRun(e, voice, e + scratchLeft, d + v_leftOne, d + v_leftTwo, done, run, frame - cell)
+    const time = start + <f64>done - load<f64>(d, v_startFrame)
+    const from = moves ? load<f64>(d, v_runStart) - load<f64>(d, v_startFrame) : floor<f64>(time / GRID_FRAMES) * GRID_FRAMES
+    const isWithin = time < load<f64>(field(row, FilterField.cellEnd)) && time >= load<f64>(field(row, FilterField.cellStart))
+    if (!isWithin || load<f64>(field(row, FilterField.spanStart)) != from)
+      settle(e, voice, which, row, time, from, moves ? load<f64>(d, v_runEnd) - load<f64>(d, v_startFrame) : from + GRID_FRAMES)
+    const run = <i32>min<f64>(<f64>(count - done), load<f64>(field(row, FilterField.cellEnd)) - time)
+    const passed = time - load<f64>(field(row, FilterField.cellStart))
+    for (let i = 0; i < sections; i++) {
+      const section = field(row, FilterField.section0 + i * FilterSection.length)
+      if (stereo) runBoth(e, section, done, run, passed)
+      else runSection(section, e + scratchLeft, done, run, passed)
+    }
     done += run
   }
 }
 
-function beginFilterCell(e: usize, voice: usize, cell: f64): void {
+function settle(e: usize, voice: usize, which: i32, row: usize, time: f64, from: f64, to: f64): void {
   const d = e + (voice << 3)
-  const first = load<f64>(d, v_filterCell) < 0
-  store<f64>(d, cell, v_filterCell)
-  flushTiny(d + v_leftOne)
-  flushTiny(d + v_leftTwo)
-  flushTiny(d + v_rightOne)
-  flushTiny(d + v_rightTwo)
-  const moves = load<i32>(e + (voice << 2), v_filterEnv) != 0
-  if (!moves && !first) return
-  const cutoff = load<f64>(d, v_cutoffHz)
-  if (moves) setCoefficients(e, voice, cutoffAt(e, voice, cell), cutoffAt(e, voice, cell + GRID_FRAMES))
-  else setCoefficients(e, voice, cutoff, cutoff)
-}
-
-/** Numbers this small would decay into denormals, which are slow. */
-function flushTiny(state: usize): void {
-  if (abs<f64>(load<f64>(state)) < 1e-15) store<f64>(state, 0)
-}
-
-function cutoffAt(e: usize, voice: usize, frame: f64): f64 {
-  const d = e + (voice << 3)
-  const envelope = place(<usize>load<f64>(e, SetUp_arena), <f64>load<i32>(e + (voice << 2), v_filterEnv))
-  const value = envelopeAt(envelope, frame)
-  return centsToRatio(value * load<f64>(d, v_filterEnvCents)) * load<f64>(d, v_cutoffHz)
-}
-
-/** The tangent of half a cutoff in radians a frame. */
-function tangentOf(e: usize, cutoffHz: f64): f64 {
-  const ceiling = load<f64>(e, SetUp_sampleRateHz) * 0.49
-  const perHz = 3.141592653589793 / load<f64>(e, SetUp_sampleRateHz)
-  return tan(min<f64>(max<f64>(cutoffHz, 5), ceiling) * perHz)
-}
-
-function setCoefficients(e: usize, voice: usize, from: f64, to: f64): void {
-  const d = e + (voice << 3)
-  const k = load<f64>(d, v_damping)
-  const g0 = tangentOf(e, from)
-  const a1 = 1 / (1 + g0 * (g0 + k))
-  store<f64>(d, a1, v_a1)
-  store<f64>(d, g0 * a1, v_a2)
-  store<f64>(d, g0 * g0 * a1, v_a3)
-  if (from == to) {
-    store<f64>(d, 0, v_a1Step)
-    store<f64>(d, 0, v_a2Step)
-    store<f64>(d, 0, v_a3Step)
-    return
-  }
-  const g1 = tangentOf(e, to)
-  const b1 = 1 / (1 + g1 * (g1 + k))
-  store<f64>(d, (b1 - a1) / GRID_FRAMES, v_a1Step)
-  store<f64>(d, (g1 * b1 - g0 * a1) / GRID_FRAMES, v_a2Step)
-  store<f64>(d, (g1 * g1 * b1 - g0 * g0 * a1) / GRID_FRAMES, v_a3Step)
-}
-
-function output(type: i32, k: f64, input: f64, band: f64, low: f64): f64 {
-  return type == filterCodes_lowPass ? low : type == filterCodes_bandPass ? k * band : input - k * band - low
+  const canMove = isLive(e, voice) || load<f64>(field(row, FilterField.envelope)) != 0
+  const release = load<f64>(d, v_releaseFrame)
+  const letGo = release == NEVER ? NEVER : release - load<f64>(d, v_startFrame)
+  const rate = load<f64>(e, SetUp_sampleRateHz)
+  settleCell(<i32>(row >> 3), offsetsOf(e, voice), stepsOf(e, voice), which, canMove ? 1 : 0, time, from, to, load<i32>(e + (voice << 2), v_holds), letGo, rate) // prettier-ignore
 }
 
 /** By three factors, as voice/stages/filter.ts says. */
-function filterRun(e: usize, voice: usize, block: usize, ones: usize, twos: usize, at: i32, count: i32, inCell: f64): void {
-  const d = e + (voice << 3)
-  const type = load<i32>(e + (voice << 2), v_filterType)
-  const k = load<f64>(d, v_damping)
-  const pStep = 2 * load<f64>(d, v_a1Step)
-  const qStep = 2 * load<f64>(d, v_a2Step)
-  const rStep = 2 * load<f64>(d, v_a3Step)
-  const p = 2 * load<f64>(d, v_a1) - 1
-  const q = 2 * load<f64>(d, v_a2)
-  const r = 2 * load<f64>(d, v_a3)
-  let one = load<f64>(ones)
-  let two = load<f64>(twos)
+function runSection(section: usize, block: usize, at: i32, count: i32, passed: f64): void {
+  const pStep = 2 * load<f64>(field(section, FilterSection.a1Step))
+  const qStep = 2 * load<f64>(field(section, FilterSection.a2Step))
+  const rStep = 2 * load<f64>(field(section, FilterSection.a3Step))
+  const p = 2 * load<f64>(field(section, FilterSection.a1)) - 1
+  const q = 2 * load<f64>(field(section, FilterSection.a2))
+  const r = 2 * load<f64>(field(section, FilterSection.a3))
+  const mix0 = load<f64>(field(section, FilterSection.mix0))
+  const mix1 = load<f64>(field(section, FilterSection.mix1))
+  const mix2 = load<f64>(field(section, FilterSection.mix2))
+  const mix0Step = load<f64>(field(section, FilterSection.mix0Step))
+  const mix1Step = load<f64>(field(section, FilterSection.mix1Step))
+  const mix2Step = load<f64>(field(section, FilterSection.mix2Step))
+  const isMixed = mix0Step == 0 && mix1Step == 0 && mix2Step == 0 // of passes and notches the mix stands still
+  let one = load<f64>(field(section, FilterSection.one))
+  let two = load<f64>(field(section, FilterSection.two))
   let x = block + ((<usize>at) << 3)
   for (let i = 0; i < count; i++) {
     const input = load<f64>(x)
-    const frame = inCell + <f64>i
+    const frame = passed + <f64>i
     const c = q + frame * qStep
     const rest = input - two
     const nextOne = (p + frame * pStep) * one + c * rest
     const nextTwo = two + c * one + (r + frame * rStep) * rest
-    store<f64>(x, output(type, k, input, 0.5 * (nextOne + one), 0.5 * (nextTwo + two)))
+    const band = 0.5 * (nextOne + one)
+    const low = 0.5 * (nextTwo + two)
+    if (isMixed) store<f64>(x, mix0 * input + mix1 * band + mix2 * low)
+    else store<f64>(x, (mix0 + frame * mix0Step) * input + (mix1 + frame * mix1Step) * band + (mix2 + frame * mix2Step) * low)
     one = nextOne
     two = nextTwo
     x += 8
   }
-  store<f64>(ones, one)
-  store<f64>(twos, two)
+  store<f64>(field(section, FilterSection.one), one)
+  store<f64>(field(section, FilterSection.two), two)
 }
 
 /** The same for both channels at once. */
-function filterBoth(e: usize, voice: usize, at: i32, count: i32, inCell: f64): void {
-  const d = e + (voice << 3)
-  const type = load<i32>(e + (voice << 2), v_filterType)
-  const k = f64x2.splat(load<f64>(d, v_damping))
-  const pStep = 2 * load<f64>(d, v_a1Step)
-  const qStep = 2 * load<f64>(d, v_a2Step)
-  const rStep = 2 * load<f64>(d, v_a3Step)
-  const p = 2 * load<f64>(d, v_a1) - 1
-  const q = 2 * load<f64>(d, v_a2)
-  const r = 2 * load<f64>(d, v_a3)
+function runBoth(e: usize, section: usize, at: i32, count: i32, passed: f64): void {
+  const pStep = 2 * load<f64>(field(section, FilterSection.a1Step))
+  const qStep = 2 * load<f64>(field(section, FilterSection.a2Step))
+  const rStep = 2 * load<f64>(field(section, FilterSection.a3Step))
+  const p = 2 * load<f64>(field(section, FilterSection.a1)) - 1
+  const q = 2 * load<f64>(field(section, FilterSection.a2))
+  const r = 2 * load<f64>(field(section, FilterSection.a3))
+  const mix0 = load<f64>(field(section, FilterSection.mix0))
+  const mix1 = load<f64>(field(section, FilterSection.mix1))
+  const mix2 = load<f64>(field(section, FilterSection.mix2))
+  const mix0Step = load<f64>(field(section, FilterSection.mix0Step))
+  const mix1Step = load<f64>(field(section, FilterSection.mix1Step))
+  const mix2Step = load<f64>(field(section, FilterSection.mix2Step))
   const half = f64x2.splat(0.5)
-  let one = f64x2(load<f64>(d, v_leftOne), load<f64>(d, v_rightOne))
-  let two = f64x2(load<f64>(d, v_leftTwo), load<f64>(d, v_rightTwo))
+  let one = f64x2(load<f64>(field(section, FilterSection.one)), load<f64>(field(section, FilterSection.rightOne)))
+  let two = f64x2(load<f64>(field(section, FilterSection.two)), load<f64>(field(section, FilterSection.rightTwo)))
   let x = e + scratchLeft + ((<usize>at) << 3)
   let y = e + scratchRight + ((<usize>at) << 3)
   for (let i = 0; i < count; i++) {
     const input = v128.load64_lane(y, v128.load64_zero(x), 1)
-    const frame = inCell + <f64>i
+    const frame = passed + <f64>i
     const c = f64x2.splat(q + frame * qStep)
     const rest = f64x2.sub(input, two)
     const nextOne = f64x2.add(f64x2.mul(f64x2.splat(p + frame * pStep), one), f64x2.mul(c, rest))
     const nextTwo = f64x2.add(f64x2.add(two, f64x2.mul(c, one)), f64x2.mul(f64x2.splat(r + frame * rStep), rest))
     const band = f64x2.mul(half, f64x2.add(nextOne, one))
     const low = f64x2.mul(half, f64x2.add(nextTwo, two))
-    const out =
-      type == filterCodes_lowPass
-        ? low
-        : type == filterCodes_bandPass
-          ? f64x2.mul(k, band)
-          : f64x2.sub(f64x2.sub(input, f64x2.mul(k, band)), low)
+    const dry = f64x2.mul(f64x2.splat(mix0 + frame * mix0Step), input)
+    const withBand = f64x2.add(dry, f64x2.mul(f64x2.splat(mix1 + frame * mix1Step), band))
+    const out = f64x2.add(withBand, f64x2.mul(f64x2.splat(mix2 + frame * mix2Step), low))
     v128.store64_lane(x, out, 0)
     v128.store64_lane(y, out, 1)
     one = nextOne
@@ -147,52 +117,8 @@ function filterBoth(e: usize, voice: usize, at: i32, count: i32, inCell: f64): v
     x += 8
     y += 8
   }
-  v128.store64_lane(d + v_leftOne, one, 0)
-  v128.store64_lane(d + v_rightOne, one, 1)
-  v128.store64_lane(d + v_leftTwo, two, 0)
-  v128.store64_lane(d + v_rightTwo, two, 1)
-}
-
-/** The same filter where its cutoff or damping moves: coefficients of their own for every frame, by the voice's run. */
-export function filterMoving(e: usize, voice: usize, count: i32, stereo: bool): void {
-  const d = e + (voice << 3)
-  const ratio = load<f64>(d, v_runCutoffRatio)
-  const step = load<f64>(d, v_runDampingStep)
-  let cutoff = load<f64>(d, v_runCutoff)
-  let damping = load<f64>(d, v_runDamping)
-  let tangent: f64 = 0
-  for (let i = 0; i < count; i++) {
-    if (i == 0 || ratio != 1) tangent = tangentOf(e, cutoff)
-    store<f64>(e + gainsLeft + ((<usize>i) << 3), tangent)
-    store<f64>(e + gainsRight + ((<usize>i) << 3), min<f64>(2, max<f64>(0.05, damping)))
-    cutoff *= ratio
-    damping += step
-  }
-  store<f64>(d, cutoff, v_runCutoff)
-  store<f64>(d, damping, v_runDamping)
-  filterFrames(e, voice, e + scratchLeft, d + v_leftOne, d + v_leftTwo, count)
-  if (stereo) filterFrames(e, voice, e + scratchRight, d + v_rightOne, d + v_rightTwo, count)
-}
-
-/** Each frame by its own tangent and damping, which stand where level and place will stand later. */
-function filterFrames(e: usize, voice: usize, block: usize, ones: usize, twos: usize, count: i32): void {
-  const type = load<i32>(e + (voice << 2), v_filterType)
-  let one = load<f64>(ones)
-  let two = load<f64>(twos)
-  for (let i = 0; i < count; i++) {
-    const p = block + ((<usize>i) << 3)
-    const input = load<f64>(p)
-    const g = load<f64>(e + gainsLeft + ((<usize>i) << 3))
-    const k = load<f64>(e + gainsRight + ((<usize>i) << 3))
-    const a1 = 1 / (1 + g * (g + k))
-    const a2 = g * a1
-    const rest = input - two
-    const band = a1 * one + a2 * rest
-    const low = two + a2 * one + g * a2 * rest
-    one = 2 * band - one
-    two = 2 * low - two
-    store<f64>(p, output(type, k, input, band, low))
-  }
-  store<f64>(ones, one)
-  store<f64>(twos, two)
+  v128.store64_lane(field(section, FilterSection.one), one, 0)
+  v128.store64_lane(field(section, FilterSection.rightOne), one, 1)
+  v128.store64_lane(field(section, FilterSection.two), two, 0)
+  v128.store64_lane(field(section, FilterSection.rightTwo), two, 1)
 }

@@ -1,28 +1,21 @@
 import {
-  EnvelopeField_count, EnvelopeField_length, EnvelopeField_sustain, NEVER, PointField_frame, PointField_k, PointField_length, PointField_value,
-  scratchLeft, scratchRight, SetUp_arena, v_ampEnv, v_fadeFrames, v_fadeStart, v_holds, v_releaseFrame, v_releaseLevel, v_startFrame, v_timeScale,
+  EnvelopeField_count, EnvelopeField_length, NEVER, ParamCode_levelEnvelope, PARAMS, PointField_frame, PointField_k, PointField_length, PointField_value,
+  scratchLeft, scratchRight, SetUp_arena, v_ampEnv, v_fadeFrames, v_fadeStart, v_holds, v_isLive, v_levelShare, v_offset, v_offsetStep, v_releaseFrame, v_releaseLevel, v_runStart, v_startFrame, v_timeScale,
 } from './constants' // prettier-ignore
-import { bent, envelopeAt, place } from './envelope'
+import { envelopeValue } from '../../voice/both/envelope-time'
+import { place } from './envelope'
 
 const POINT: usize = PointField_length << 3
 
-/** Level of a voice's envelope at an absolute frame; waits at the sustain point until it is let go. */
+/** Level of a voice's envelope at an absolute frame; while it is held it waits, or goes round, until it is let go. */
 function levelAt(e: usize, voice: usize, envelope: usize, frame: f64): f64 {
   const d = e + (voice << 3)
   const scale = load<f64>(d, v_timeScale)
-  const time = (frame - load<f64>(d, v_startFrame)) * scale
-  const sustain = load<f64>(envelope, EnvelopeField_sustain << 3)
-  if (!(sustain >= 0) || load<i32>(e + (voice << 2), v_holds) == 0) return envelopeAt(envelope, time)
-  const point = envelope + (EnvelopeField_length << 3) + <usize>sustain * POINT
-  const held = load<f64>(point, PointField_frame << 3)
+  const origin = load<f64>(d, v_startFrame)
   const release = load<f64>(d, v_releaseFrame)
-  if (release == NEVER) return envelopeAt(envelope, min<f64>(time, held))
-  const after = (frame - release) * scale + held
-  const next = load<f64>(point, (PointField_length + PointField_frame) << 3)
-  if (!(after < next)) return envelopeAt(envelope, after)
-  const to = load<f64>(point, (PointField_length + PointField_value) << 3)
-  const k = load<f64>(point, (PointField_length + PointField_k) << 3)
-  return bent(load<f64>(d, v_releaseLevel), to, (after - held) / (next - held), k)
+  const letGo = release == NEVER ? NEVER : (release - origin) * scale
+  const holds = load<i32>(e + (voice << 2), v_holds)
+  return envelopeValue(<i32>(envelope >> 3), (frame - origin) * scale, holds, letGo, load<f64>(d, v_releaseLevel))
 }
 
 /** The level envelope over a stretch; what is held is looked at frame by frame. */
@@ -30,16 +23,35 @@ export function applyLevel(e: usize, voice: usize, start: f64, count: i32, stere
   const at = load<i32>(e + (voice << 2), v_ampEnv)
   if (at == 0) return
   const envelope = place(<usize>load<f64>(e, SetUp_arena), <f64>at)
-  const segment = load<i32>(e + (voice << 2), v_holds) != 0 ? 0 : plainSegment(e, voice, envelope, start, count)
+  const segment = load<i32>(e + (voice << 2), v_holds) != 0 || shareCounts(e, voice) ? 0 : plainSegment(e, voice, envelope, start, count)
   if (segment != 0) {
     applySegment(e, voice, segment, start, count, stereo)
     return
   }
   for (let i = 0; i < count; i++) {
-    const level = levelAt(e, voice, envelope, start + <f64>i)
+    const frame = start + <f64>i
+    const share = shareAt(e, voice, frame)
+    const full = levelAt(e, voice, envelope, frame)
+    const level = share == 1 ? full : 1 + share * (full - 1)
     scale(e + scratchLeft + ((<usize>i) << 3), level)
     if (stereo) scale(e + scratchRight + ((<usize>i) << 3), level)
   }
+}
+
+/** By what share the envelope counts at a frame, 0..1, where a response may move it. */
+function shareAt(e: usize, voice: usize, frame: f64): f64 {
+  const d = e + (voice << 3)
+  if (load<i32>(e + (voice << 2), v_isLive) == 0) return load<f64>(d, v_levelShare)
+  const at = e + ((voice * PARAMS + ParamCode_levelEnvelope) << 3)
+  const moved = load<f64>(at, v_offset) + load<f64>(at, v_offsetStep) * (frame - load<f64>(d, v_runStart))
+  return min<f64>(1, max<f64>(0, load<f64>(d, v_levelShare) + moved))
+}
+
+/** Whether the envelope does not count whole, or may not. */
+function shareCounts(e: usize, voice: usize): bool {
+  if (load<f64>(e + (voice << 3), v_levelShare) != 1) return true
+  const at = e + ((voice * PARAMS + ParamCode_levelEnvelope) << 3)
+  return load<i32>(e + (voice << 2), v_isLive) != 0 && (load<f64>(at, v_offset) != 0 || load<f64>(at, v_offsetStep) != 0)
 }
 
 function scale(p: usize, by: f64): void {

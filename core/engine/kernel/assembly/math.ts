@@ -30,12 +30,38 @@ export function exp2(x: f64): f64 {
   return sum * (whole < -1022 ? powerOfTwo(whole + 54) * powerOfTwo(-54) : powerOfTwo(whole))
 }
 
+const INVERSE_LN2: f64 = 1.4426950408889634
+
+/** Logarithm to base 2 of a positive number; -Infinity for 0 and below. */
+export function log2(x: f64): f64 {
+  if (!(x > 0)) return -Infinity
+  const bits = reinterpret<i64>(x)
+  let exponent = <i32>((bits >> 52) & 0x7ff) - 1023
+  if (exponent == -1023) return log2(x * 18014398509481984) - 54
+  let mantissa = reinterpret<f64>((bits & 0x000fffffffffffff) | 0x3ff0000000000000)
+  if (mantissa > 1.4142135623730951) {
+    mantissa /= 2
+    exponent++
+  }
+  const z = (mantissa - 1) / (mantissa + 1)
+  const zz = z * z
+  let sum: f64 = 1.0 / 23.0
+  for (let n: f64 = 21; n >= 1; n -= 2) sum = 1 / n + zz * sum
+  return <f64>exponent + 2 * z * sum * INVERSE_LN2
+}
+
+/** The gain of so many dB. */
+export function dbToGain(db: f64): f64 {
+  return db == 0 ? 1 : exp2(db * 0.16609640474436813)
+}
+
 /** The frequency ratio of so many cents. */
 export function centsToRatio(cents: f64): f64 {
   return cents == 0 ? 1 : exp2(cents / 1200)
 }
 
-function sin(x: f64): f64 {
+/** Sine of `x` radians. */
+export function sin(x: f64): f64 {
   const quarter = floor<f64>(x / HALF_PI + 0.5)
   const t = x - quarter * HALF_PI
   const tt = t * t

@@ -1,9 +1,10 @@
 import {
   EnvelopeField_count, EnvelopeField_length, LONGEST_FRAMES, MOST_CENTS_OFF, MOST_FRAMES_OFF, MOST_PLACE, PLACES_PER_CENT, PointField_frame,
   PointField_k, PointField_length, PointField_value, RATE_PER_CENT, SetUp_arena, v_basePlace, v_baseRate, v_cellEnd, v_cellPlace,
-  v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_pitchEnv, v_startFrame,
+  v_cellPlaceStep, v_otherScale, v_cellRate, v_cellRatio, v_cellStart, v_pitchEnv, v_pitchShare, v_startFrame,
 } from './constants' // prettier-ignore
-import { envelopeAt, nextPointAfter, place } from './envelope'
+import { envelopeAt } from '../../voice/both/envelope-time'
+import { nextPointAfter, place } from './envelope'
 import { centsToRatio } from './math'
 
 const POINT: usize = PointField_length << 3
@@ -14,12 +15,14 @@ export function beginPitchCell(e: usize, voice: usize, frame: f64): void {
   const envelope = place(<usize>load<f64>(e, SetUp_arena), <f64>load<i32>(e + (voice << 2), v_pitchEnv))
   const base = load<f64>(d, v_basePlace)
   const baseRate = load<f64>(d, v_baseRate)
-  const time = frame - load<f64>(d, v_startFrame)
-  const from = envelopeAt(envelope, time)
+  const scale = load<f64>(d, v_otherScale)
+  const time = (frame - load<f64>(d, v_startFrame)) * scale
+  const share = load<f64>(d, v_pitchShare)
+  const from = envelopeAt(<i32>(envelope >> 3), time) * share
   const first = held(base, from)
-  const next = nextPointAfter(envelope, time)
+  const next = (nextPointAfter(envelope, time) - time) / scale
   let length: f64 = LONGEST_FRAMES
-  if (next - time < length) length = max<f64>(1, floor<f64>(next - time))
+  if (next < length) length = max<f64>(1, floor<f64>(next))
   const way = wayAt(envelope, time)
   let k: f64 = 1
   let frames: f64 = 1
@@ -28,14 +31,14 @@ export function beginPitchCell(e: usize, voice: usize, frame: f64): void {
   if (way != 0 && load<f64>(way, PointField_k << 3) != 1) {
     k = load<f64>(way, PointField_k << 3)
     const begin = load<f64>(way - POINT, PointField_frame << 3)
-    frames = load<f64>(way, PointField_frame << 3) - begin
-    const cents = abs<f64>(load<f64>(way, PointField_value << 3) - load<f64>(way - POINT, PointField_value << 3))
+    frames = (load<f64>(way, PointField_frame << 3) - begin) / scale
+    const cents = abs<f64>((load<f64>(way, PointField_value << 3) - load<f64>(way - POINT, PointField_value << 3)) * share)
     size = (cents * 2 * k * abs<f64>(1 - k)) / (frames * frames)
-    here = k + ((1 - k) * (time - begin)) / frames
+    here = k + ((1 - k) * ((time - begin) / scale)) / frames
     const curving = size / (here * here * here)
     length = min<f64>(length, max<f64>(1, floor<f64>(sqrt<f64>(mostSquare(frames, first, baseRate) / curving))))
   }
-  let to = envelopeAt(envelope, time + length)
+  let to = envelopeAt(<i32>(envelope >> 3), time + length * scale) * share
   let last = held(base, to)
   while (length > 1) {
     let isTooLong = (from != first) != (to != last)
@@ -46,7 +49,7 @@ export function beginPitchCell(e: usize, voice: usize, frame: f64): void {
     }
     if (!isTooLong) break
     length = ceil<f64>(length / 2)
-    to = envelopeAt(envelope, time + length)
+    to = envelopeAt(<i32>(envelope >> 3), time + length * scale) * share
     last = held(base, to)
   }
   const step = length > 1 ? (last - first) / length : 0

@@ -3,10 +3,20 @@ import {
 } from './constants' // prettier-ignore
 
 /**
- * Reads frames `from` to `to` of a run at its positions through one table into the blocks at `left` and, unless it is 0,
+ * Reads frames `from` to `to` of a run, which lies at `at`, at its positions through one table into the blocks at `left` and, unless it is 0,
  * `right`; see voice/reading.ts. `chunk` is where the samples of the voice's chunk begin.
  */
-export function readThrough(e: usize, voice: usize, chunk: usize, table: i32, from: i32, to: i32, left: usize, right: usize): void {
+export function readThrough(
+  e: usize,
+  voice: usize,
+  chunk: usize,
+  table: i32,
+  at: i32,
+  from: i32,
+  to: i32,
+  left: usize,
+  right: usize,
+): void {
   const d = e + (voice << 3)
   const w = e + (voice << 2)
   const level = min<i32>(table / READING_TABLES, load<i32>(w, v_levels))
@@ -20,8 +30,8 @@ export function readThrough(e: usize, voice: usize, chunk: usize, table: i32, fr
   const fromLeft = before + ((<usize>load<i32>(w, v_left)) << 2)
   const fromRight = before + ((<usize>load<i32>(w, v_right)) << 2)
   const rowBytes = (<usize>taps) << 2
-  if (right == 0) readOne(e + positions, from, to, scale, numbers, rowBytes, fromLeft, left)
-  else readBoth(e + positions, from, to, scale, numbers, rowBytes, fromLeft, fromRight, left, right)
+  if (right == 0) readOne(e + positions + ((<usize>at) << 3), from, to, scale, numbers, rowBytes, fromLeft, left)
+  else readBoth(e + positions + ((<usize>at) << 3), from, to, scale, numbers, rowBytes, fromLeft, fromRight, left, right)
 }
 
 /** How far behind the first sample of a channel that of a level lies. */
@@ -31,61 +41,88 @@ function levelStart(frames: i32, level: i32): i32 {
   return start
 }
 
-/** Eight sums of a row and of the next one go on side by side, so that none waits for the one before. */
-function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowBytes: usize, samples: usize, out: usize): void {
-  const isOdd = (rowBytes & 16) != 0
-  for (let i = from; i < to; i++) {
-    const position = load<f64>(at + ((<usize>i) << 3)) * scale
-    const whole = <i32>position
-    const place = (position - <f64>whole) * READING_PLACES
-    const row = <i32>place
-    let c = numbers + <usize>row * rowBytes
-    let n = c + rowBytes
-    const end = c + (rowBytes & ~63)
-    let s = samples + ((<usize>whole) << 2)
-    let here = f32x4.splat(0)
-    let next = f32x4.splat(0)
-    let hereToo = f32x4.splat(0)
-    let nextToo = f32x4.splat(0)
-    while (c < end) {
-      let four = v128.load(s)
-      let fourToo = v128.load(s, 16)
-      here = f32x4.add(here, f32x4.mul(v128.load(c), four))
-      next = f32x4.add(next, f32x4.mul(v128.load(n), four))
-      hereToo = f32x4.add(hereToo, f32x4.mul(v128.load(c, 16), fourToo))
-      nextToo = f32x4.add(nextToo, f32x4.mul(v128.load(n, 16), fourToo))
-      four = v128.load(s, 32)
-      fourToo = v128.load(s, 48)
-      here = f32x4.add(here, f32x4.mul(v128.load(c, 32), four))
-      next = f32x4.add(next, f32x4.mul(v128.load(n, 32), four))
-      hereToo = f32x4.add(hereToo, f32x4.mul(v128.load(c, 48), fourToo))
-      nextToo = f32x4.add(nextToo, f32x4.mul(v128.load(n, 48), fourToo))
-      s += 64
-      c += 64
-      n += 64
-    }
-    if ((rowBytes & 32) != 0) {
-      const four = v128.load(s)
-      const fourToo = v128.load(s, 16)
-      here = f32x4.add(here, f32x4.mul(v128.load(c), four))
-      next = f32x4.add(next, f32x4.mul(v128.load(n), four))
-      hereToo = f32x4.add(hereToo, f32x4.mul(v128.load(c, 16), fourToo))
-      nextToo = f32x4.add(nextToo, f32x4.mul(v128.load(n, 16), fourToo))
-      s += 32
-      c += 32
-      n += 32
-    }
-    if (isOdd) {
-      const four = v128.load(s)
-      here = f32x4.add(here, f32x4.mul(v128.load(c), four))
-      next = f32x4.add(next, f32x4.mul(v128.load(n), four))
-    }
-    const value = between(f32x4.add(here, hereToo), f32x4.add(next, nextToo), <f32>(place - <f64>row))
-    store<f64>(out + ((<usize>i) << 3), <f64>value)
-  }
+/** The lowest bits of each half are its whole number, which is below 2^32. */
+function wholeBits(place: v128): v128 {
+  return f64x2.add(place, f64x2.splat(4503599627370496)) // 2^52: what is whole stands in the lowest bits
 }
 
-/** Both channels by the same numbers. */
+/**
+ * Four frames at once, each by its row and by the next one: eight sums of four lanes, none of which waits for another. Each
+ * lane goes its share of the way from one row's sum to the next one's; the lanes are summed as (0 + 2) + (1 + 3).
+ */
+function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowBytes: usize, samples: usize, out: usize): void {
+  const fours = from + ((to - from) & ~3)
+  let p = at + ((<usize>from) << 3)
+  let o = out + ((<usize>from) << 3)
+  for (let i = from; i < fours; i += 4) {
+    const ab = f64x2.mul(v128.load(p), f64x2.splat(scale))
+    const cd = f64x2.mul(v128.load(p, 16), f64x2.splat(scale))
+    const wholeAb = f64x2.floor(ab)
+    const wholeCd = f64x2.floor(cd)
+    const placeAb = f64x2.mul(f64x2.sub(ab, wholeAb), f64x2.splat(READING_PLACES))
+    const placeCd = f64x2.mul(f64x2.sub(cd, wholeCd), f64x2.splat(READING_PLACES))
+    const rowAb = f64x2.floor(placeAb)
+    const rowCd = f64x2.floor(placeCd)
+    const shareAb = f32x4.demote_f64x2_zero(f64x2.sub(placeAb, rowAb))
+    const shareCd = f32x4.demote_f64x2_zero(f64x2.sub(placeCd, rowCd))
+    const ofAb = wholeBits(wholeAb)
+    const ofCd = wholeBits(wholeCd)
+    const inAb = wholeBits(rowAb)
+    const inCd = wholeBits(rowCd)
+    let sa = samples + ((<usize>i32x4.extract_lane(ofAb, 0)) << 2)
+    let sb = samples + ((<usize>i32x4.extract_lane(ofAb, 2)) << 2)
+    let sc = samples + ((<usize>i32x4.extract_lane(ofCd, 0)) << 2)
+    let sd = samples + ((<usize>i32x4.extract_lane(ofCd, 2)) << 2)
+    let a = numbers + <usize>i32x4.extract_lane(inAb, 0) * rowBytes
+    let b = numbers + <usize>i32x4.extract_lane(inAb, 2) * rowBytes
+    let c = numbers + <usize>i32x4.extract_lane(inCd, 0) * rowBytes
+    let d = numbers + <usize>i32x4.extract_lane(inCd, 2) * rowBytes
+    const end = a + rowBytes
+    let hereA = f32x4.splat(0)
+    let hereB = f32x4.splat(0)
+    let hereC = f32x4.splat(0)
+    let hereD = f32x4.splat(0)
+    let nextA = f32x4.splat(0)
+    let nextB = f32x4.splat(0)
+    let nextC = f32x4.splat(0)
+    let nextD = f32x4.splat(0)
+    while (a < end) {
+      let four = v128.load(sa)
+      hereA = f32x4.add(hereA, f32x4.mul(v128.load(a), four))
+      nextA = f32x4.add(nextA, f32x4.mul(v128.load(a + rowBytes), four))
+      four = v128.load(sb)
+      hereB = f32x4.add(hereB, f32x4.mul(v128.load(b), four))
+      nextB = f32x4.add(nextB, f32x4.mul(v128.load(b + rowBytes), four))
+      four = v128.load(sc)
+      hereC = f32x4.add(hereC, f32x4.mul(v128.load(c), four))
+      nextC = f32x4.add(nextC, f32x4.mul(v128.load(c + rowBytes), four))
+      four = v128.load(sd)
+      hereD = f32x4.add(hereD, f32x4.mul(v128.load(d), four))
+      nextD = f32x4.add(nextD, f32x4.mul(v128.load(d + rowBytes), four))
+      a += 16
+      b += 16
+      c += 16
+      d += 16
+      sa += 16
+      sb += 16
+      sc += 16
+      sd += 16
+    }
+    const sums = summed(
+      between(hereA, nextA, v128.shuffle<f32>(shareAb, shareAb, 0, 0, 0, 0)),
+      between(hereB, nextB, v128.shuffle<f32>(shareAb, shareAb, 1, 1, 1, 1)),
+      between(hereC, nextC, v128.shuffle<f32>(shareCd, shareCd, 0, 0, 0, 0)),
+      between(hereD, nextD, v128.shuffle<f32>(shareCd, shareCd, 1, 1, 1, 1)),
+    )
+    v128.store(o, f64x2.promote_low_f32x4(sums))
+    v128.store(o, f64x2.promote_low_f32x4(v128.shuffle<f32>(sums, sums, 2, 3, 2, 3)), 16)
+    p += 32
+    o += 32
+  }
+  for (let i = fours; i < to; i++) readFrame(load<f64>(at + ((<usize>i) << 3)) * scale, numbers, rowBytes, samples, out + ((<usize>i) << 3))
+}
+
+/** Two frames of both channels at once, by the same numbers. */
 function readBoth(
   at: usize,
   from: i32,
@@ -98,70 +135,102 @@ function readBoth(
   left: usize,
   right: usize,
 ): void {
-  const isOdd = (rowBytes & 16) != 0
-  for (let i = from; i < to; i++) {
-    const position = load<f64>(at + ((<usize>i) << 3)) * scale
-    const whole = <i32>position
-    const place = (position - <f64>whole) * READING_PLACES
-    const row = <i32>place
-    let c = numbers + <usize>row * rowBytes
-    let n = c + rowBytes
-    const end = n - 16
-    let s = fromLeft + ((<usize>whole) << 2)
-    let r = fromRight + ((<usize>whole) << 2)
-    let here = f32x4.splat(0)
-    let next = f32x4.splat(0)
-    let hereRight = f32x4.splat(0)
-    let nextRight = f32x4.splat(0)
-    let hereToo = f32x4.splat(0)
-    let nextToo = f32x4.splat(0)
-    let hereRightToo = f32x4.splat(0)
-    let nextRightToo = f32x4.splat(0)
-    while (c < end) {
-      let a = v128.load(c)
-      let b = v128.load(n)
-      let four = v128.load(s)
-      let fourRight = v128.load(r)
-      here = f32x4.add(here, f32x4.mul(a, four))
-      next = f32x4.add(next, f32x4.mul(b, four))
-      hereRight = f32x4.add(hereRight, f32x4.mul(a, fourRight))
-      nextRight = f32x4.add(nextRight, f32x4.mul(b, fourRight))
-      a = v128.load(c, 16)
-      b = v128.load(n, 16)
-      four = v128.load(s, 16)
-      fourRight = v128.load(r, 16)
-      hereToo = f32x4.add(hereToo, f32x4.mul(a, four))
-      nextToo = f32x4.add(nextToo, f32x4.mul(b, four))
-      hereRightToo = f32x4.add(hereRightToo, f32x4.mul(a, fourRight))
-      nextRightToo = f32x4.add(nextRightToo, f32x4.mul(b, fourRight))
-      s += 32
-      r += 32
-      c += 32
-      n += 32
+  const pairs = from + ((to - from) & ~1)
+  const across = fromRight - fromLeft
+  let p = at + ((<usize>from) << 3)
+  let block = (<usize>from) << 3
+  for (let i = from; i < pairs; i += 2) {
+    const ab = f64x2.mul(v128.load(p), f64x2.splat(scale))
+    const whole = f64x2.floor(ab)
+    const place = f64x2.mul(f64x2.sub(ab, whole), f64x2.splat(READING_PLACES))
+    const row = f64x2.floor(place)
+    const share = f32x4.demote_f64x2_zero(f64x2.sub(place, row))
+    const shareA = v128.shuffle<f32>(share, share, 0, 0, 0, 0)
+    const shareB = v128.shuffle<f32>(share, share, 1, 1, 1, 1)
+    const wholes = wholeBits(whole)
+    const within = wholeBits(row)
+    let sa = fromLeft + ((<usize>i32x4.extract_lane(wholes, 0)) << 2)
+    let sb = fromLeft + ((<usize>i32x4.extract_lane(wholes, 2)) << 2)
+    let a = numbers + <usize>i32x4.extract_lane(within, 0) * rowBytes
+    let b = numbers + <usize>i32x4.extract_lane(within, 2) * rowBytes
+    const end = a + rowBytes
+    let hereLeftA = f32x4.splat(0)
+    let hereLeftB = f32x4.splat(0)
+    let hereRightA = f32x4.splat(0)
+    let hereRightB = f32x4.splat(0)
+    let nextLeftA = f32x4.splat(0)
+    let nextLeftB = f32x4.splat(0)
+    let nextRightA = f32x4.splat(0)
+    let nextRightB = f32x4.splat(0)
+    while (a < end) {
+      let four = v128.load(sa)
+      let fourRight = v128.load(sa + across)
+      let numbersHere = v128.load(a)
+      let numbersNext = v128.load(a + rowBytes)
+      hereLeftA = f32x4.add(hereLeftA, f32x4.mul(numbersHere, four))
+      nextLeftA = f32x4.add(nextLeftA, f32x4.mul(numbersNext, four))
+      hereRightA = f32x4.add(hereRightA, f32x4.mul(numbersHere, fourRight))
+      nextRightA = f32x4.add(nextRightA, f32x4.mul(numbersNext, fourRight))
+      four = v128.load(sb)
+      fourRight = v128.load(sb + across)
+      numbersHere = v128.load(b)
+      numbersNext = v128.load(b + rowBytes)
+      hereLeftB = f32x4.add(hereLeftB, f32x4.mul(numbersHere, four))
+      nextLeftB = f32x4.add(nextLeftB, f32x4.mul(numbersNext, four))
+      hereRightB = f32x4.add(hereRightB, f32x4.mul(numbersHere, fourRight))
+      nextRightB = f32x4.add(nextRightB, f32x4.mul(numbersNext, fourRight))
+      a += 16
+      b += 16
+      sa += 16
+      sb += 16
     }
-    if (isOdd) {
-      const a = v128.load(c)
-      const b = v128.load(n)
-      const four = v128.load(s)
-      const fourRight = v128.load(r)
-      here = f32x4.add(here, f32x4.mul(a, four))
-      next = f32x4.add(next, f32x4.mul(b, four))
-      hereRight = f32x4.add(hereRight, f32x4.mul(a, fourRight))
-      nextRight = f32x4.add(nextRight, f32x4.mul(b, fourRight))
-    }
-    const share = <f32>(place - <f64>row)
-    store<f64>(left + ((<usize>i) << 3), <f64>between(f32x4.add(here, hereToo), f32x4.add(next, nextToo), share))
-    store<f64>(right + ((<usize>i) << 3), <f64>between(f32x4.add(hereRight, hereRightToo), f32x4.add(nextRight, nextRightToo), share))
+    const sums = summed(
+      between(hereLeftA, nextLeftA, shareA),
+      between(hereLeftB, nextLeftB, shareB),
+      between(hereRightA, nextRightA, shareA),
+      between(hereRightB, nextRightB, shareB),
+    )
+    v128.store(left + block, f64x2.promote_low_f32x4(sums))
+    v128.store(right + block, f64x2.promote_low_f32x4(v128.shuffle<f32>(sums, sums, 2, 3, 2, 3)))
+    p += 16
+    block += 16
   }
+  if (pairs == to) return
+  const position = load<f64>(at + ((<usize>pairs) << 3)) * scale
+  readFrame(position, numbers, rowBytes, fromLeft, left + ((<usize>pairs) << 3))
+  readFrame(position, numbers, rowBytes, fromRight, right + ((<usize>pairs) << 3))
 }
 
-/** The sums of two rows, each (0 + 2) + (1 + 3), and a share of the way between them. */
-function between(here: v128, next: v128, share: f32): f32 {
-  const first = summed(here)
-  return first + share * (summed(next) - first)
+/** One frame of one channel by itself; the same sums. */
+function readFrame(position: f64, numbers: usize, rowBytes: usize, samples: usize, out: usize): void {
+  const whole = <i32>position
+  const place = (position - <f64>whole) * READING_PLACES
+  const row = <i32>place
+  let a = numbers + <usize>row * rowBytes
+  let s = samples + ((<usize>whole) << 2)
+  const end = a + rowBytes
+  let here = f32x4.splat(0)
+  let next = f32x4.splat(0)
+  while (a < end) {
+    const four = v128.load(s)
+    here = f32x4.add(here, f32x4.mul(v128.load(a), four))
+    next = f32x4.add(next, f32x4.mul(v128.load(a + rowBytes), four))
+    a += 16
+    s += 16
+  }
+  const lanes = between(here, next, f32x4.splat(<f32>(place - <f64>row)))
+  const pairs = f32x4.add(lanes, v128.shuffle<f32>(lanes, lanes, 2, 3, 0, 1))
+  store<f64>(out, <f64>(f32x4.extract_lane(pairs, 0) + f32x4.extract_lane(pairs, 1)))
 }
 
-function summed(four: v128): f32 {
-  const pairs = f32x4.add(four, v128.shuffle<f32>(four, four, 2, 3, 0, 1))
-  return f32x4.extract_lane(pairs, 0) + f32x4.extract_lane(pairs, 1)
+/** In each lane, a share of the way from the sum by one row to that by the next. */
+function between(here: v128, next: v128, share: v128): v128 {
+  return f32x4.add(here, f32x4.mul(share, f32x4.sub(next, here)))
+}
+
+/** The lanes of four sums, each (0 + 2) + (1 + 3), side by side. */
+function summed(a: v128, b: v128, c: v128, d: v128): v128 {
+  const ac = f32x4.add(v128.shuffle<f32>(a, c, 0, 4, 1, 5), v128.shuffle<f32>(a, c, 2, 6, 3, 7))
+  const bd = f32x4.add(v128.shuffle<f32>(b, d, 0, 4, 1, 5), v128.shuffle<f32>(b, d, 2, 6, 3, 7))
+  return f32x4.add(v128.shuffle<f32>(ac, bd, 0, 4, 1, 5), v128.shuffle<f32>(ac, bd, 2, 6, 3, 7))
 }

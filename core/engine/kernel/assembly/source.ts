@@ -1,7 +1,8 @@
 import {
   gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, v_basePlace,
-  v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_left, v_loops,
-  v_position, v_right, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source,
+  v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_leaves, v_left, v_levels, v_loopPeriod, v_loops, v_loopStart,
+  v_position, v_right, v_roundFrom, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source, v_tailChunk, v_tailFrames,
+  v_tailLeft, v_tailLevels, v_tailRight,
 } from './constants' // prettier-ignore
 import { beginPitchCell } from './pitch'
 import { readThrough } from './reading'
@@ -56,6 +57,7 @@ function copyRun(e: usize, voice: usize, count: i32, stereo: bool): i32 {
   const available = <i32>min<f64>(<f64>count, max<f64>(0, load<f64>(d, v_frames) - position))
   store<f64>(d, position + <f64>count, v_position)
   if (available < count) silence(e, available, count)
+  for (let i = 0; i < available; i++) store<f64>(e + ((<usize>i) << 3), position + <f64>i, positions)
   const chunk = chunkOf(e, w)
   copy(e + scratchLeft, chunk + ((<usize>(<f64>load<i32>(w, v_left) + position)) << 2), available)
   if (stereo) copy(e + scratchRight, chunk + ((<usize>(<f64>load<i32>(w, v_right) + position)) << 2), available)
@@ -79,11 +81,46 @@ function silence(e: usize, from: i32, to: i32): void {
   memory.fill(e + scratchRight + ((<usize>from) << 3), 0, bytes)
 }
 
+/** Reads a run: one stretch, or two where it comes round to where it leaves its loop; see voice/sources.ts. */
+function readRun(
+  e: usize,
+  voice: usize,
+  at: i32,
+  count: i32,
+  stereo: bool,
+  rateAt: usize,
+  ratio: f64,
+  place: f64,
+  step: f64,
+  passed: f64,
+): i32 {
+  const d = e + (voice << 3)
+  const w = e + (voice << 2)
+  const produced = readStretch(e, voice, at, count, stereo, rateAt, ratio, place, step, passed)
+  if (load<i32>(w, v_leaves) == 0 || load<f64>(d, v_position) < load<f64>(d, v_frames) || produced == count) return produced
+  store<f64>(d, load<f64>(d, v_position) + (load<f64>(d, v_loopStart) - load<f64>(d, v_frames)), v_position)
+  takeTail(d, w)
+  return produced + readStretch(e, voice, at + produced, count - produced, stereo, rateAt, ratio, place, step, passed + <f64>produced)
+}
+
+/** From here on the voice is read from its clip without the loop. */
+function takeTail(d: usize, w: usize): void {
+  store<i32>(w, load<i32>(w, v_tailChunk), v_chunk)
+  store<i32>(w, load<i32>(w, v_tailLeft), v_left)
+  store<i32>(w, load<i32>(w, v_tailRight), v_right)
+  store<f64>(d, load<f64>(d, v_tailFrames), v_frames)
+  store<i32>(w, load<i32>(w, v_tailLevels), v_levels)
+  store<i32>(w, 0, v_loops)
+  store<i32>(w, 0, v_leaves)
+  store<f64>(d, 0, v_loopPeriod)
+  store<i32>(w, -1, v_tailChunk)
+}
+
 /**
- * Reads a run whose rate, at `rateAt`, is multiplied by `ratio` from frame to frame and left there for the next run. Its
+ * Reads a stretch whose rate, at `rateAt`, is multiplied by `ratio` from frame to frame and left there for the next one. Its
  * place among the tables goes straight from `place` by `step` a frame, `passed` frames in.
  */
-function readRun(
+function readStretch(
   e: usize,
   voice: usize,
   at: i32,
@@ -99,16 +136,18 @@ function readRun(
   const w = e + (voice << 2)
   const frames = load<f64>(d, v_frames)
   const loops = load<i32>(w, v_loops) != 0
+  const leaves = load<i32>(w, v_leaves) != 0
+  const from = load<f64>(d, v_roundFrom)
   let position = load<f64>(d, v_position)
   let rate = load<f64>(rateAt)
   const isCopied = rate == 1 && ratio == 1 && position == floor<f64>(position)
   let i = 0
   for (; i < count; i++) {
     if (position >= frames) {
-      if (!loops) break
-      position %= frames
+      if (!loops || leaves) break
+      position = from + ((position - from) % (frames - from))
     }
-    store<f64>(e + ((<usize>i) << 3), position, positions)
+    store<f64>(e + ((<usize>(at + i)) << 3), position, positions)
     position += rate
     rate *= ratio
   }
@@ -117,8 +156,9 @@ function readRun(
   if (i < count) silence(e, at + i, at + count)
   const chunk = chunkOf(e, w)
   if (isCopied) {
-    copyAlong(e + positions, e + scratchLeft + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_left)) << 2), i)
-    if (stereo) copyAlong(e + positions, e + scratchRight + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_right)) << 2), i)
+    copyAlong(e + positions + ((<usize>at) << 3), e + scratchLeft + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_left)) << 2), i)
+    if (stereo)
+      copyAlong(e + positions + ((<usize>at) << 3), e + scratchRight + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_right)) << 2), i)
   } else readAlong(e, voice, chunk, at, i, stereo, place, step, passed)
   return i
 }
@@ -145,9 +185,9 @@ function readAlong(e: usize, voice: usize, chunk: usize, at: i32, count: i32, st
     let to = from + 1
     if (step == 0 || isReadAlike(place + (passed + <f64>(count - 1)) * step, table, mixes)) to = count
     else while (isReadAlike(place + (passed + <f64>to) * step, table, mixes)) to++
-    readThrough(e, voice, chunk, table, from, to, left, right)
+    readThrough(e, voice, chunk, table, at, from, to, left, right)
     if (mixes) {
-      readThrough(e, voice, chunk, table + 1, from, to, otherLeft, otherRight)
+      readThrough(e, voice, chunk, table + 1, at, from, to, otherLeft, otherRight)
       for (let i = from; i < to; i++) {
         const share = mixOf(place + (passed + <f64>i) * step, table)
         const p = (<usize>i) << 3

@@ -1,119 +1,87 @@
-import { envelopeIn } from '../envelope'
-import { centsToRatioIn, tanIn } from '../../math'
-import { filterCodes } from '../../program/codes'
-import { GRID_FRAMES } from '../../state'
+import { stageCodes } from '../../program/codes'
+import { FilterField, FILTERS, FilterSection, RayField } from '../../program/layout'
+import { GRID_FRAMES, NEVER } from '../../state'
 import type { EngineState } from '../../state'
+import { useMemory } from '../both/cells'
+import { DRIVE_FRAMES } from '../both/drive'
+import { envelopeValue } from '../both/envelope-time'
+import { settleCell } from '../both/filter-cells'
+import { offsetsOf, stepsOf } from './moves'
 
-/** Cells are counted from the strike. State variable filter by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF", 2013). */
-export function filter(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
-  const v = engine.voices
+/** One of a voice's filters over a stretch, cell by cell; see both/filter-cells.ts. */
+export function filter(engine: EngineState, voice: number, which: number, start: number, count: number, stereo: boolean): void {
+  const { voices: v, scratchLeft, scratchRight } = engine
+  const row = (voice * FILTERS + which) * FilterField.length
+  const isLive = v.isLive[voice] !== 0
   for (let done = 0; done < count;) {
-    const frame = start + done - v.startFrame[voice]
-    const cell = Math.floor(frame / GRID_FRAMES) * GRID_FRAMES
-    if (v.filterCell[voice] !== cell) beginFilterCell(engine, voice, cell)
-    const run = Math.min(count - done, cell + GRID_FRAMES - frame)
-    filterRun(engine, voice, engine.scratchLeft, v.leftOne, v.leftTwo, done, run, frame - cell)
-    if (stereo) filterRun(engine, voice, engine.scratchRight, v.rightOne, v.rightTwo, done, run, frame - cell)
+    const time = start + done - v.startFrame[voice]
+    const from = isLive ? v.runStart[voice] - v.startFrame[voice] : Math.floor(time / GRID_FRAMES) * GRID_FRAMES
+    const isWithin = time < v.filters[row + FilterField.cellEnd] && time >= v.filters[row + FilterField.cellStart]
+    if (!isWithin || v.filters[row + FilterField.spanStart] !== from)
+      settle(engine, voice, which, time, from, isLive ? v.runEnd[voice] - v.startFrame[voice] : from + GRID_FRAMES)
+    const run = Math.min(count - done, v.filters[row + FilterField.cellEnd] - time)
+    const passed = time - v.filters[row + FilterField.cellStart]
+    for (let i = 0; i < v.filters[row + FilterField.sections]; i++) {
+      const section = row + FilterField.section0 + i * FilterSection.length
+      runSection(v.filters, section, 0, scratchLeft, done, run, passed)
+      if (stereo) runSection(v.filters, section, FilterSection.rightOne - FilterSection.one, scratchRight, done, run, passed)
+    }
     done += run
   }
 }
 
-function beginFilterCell(engine: EngineState, voice: number, cell: number): void {
-  const v = engine.voices
-  const first = v.filterCell[voice] < 0
-  v.filterCell[voice] = cell
-  flushFilter(engine, voice)
-  const moves = v.filterEnv[voice] !== 0
-  if (!moves && !first) return
-  cutoffs[0] = cutoffs[1] = v.cutoffHz[voice]
-  if (moves) {
-    cutoffIn(engine, voice, cell, 0)
-    cutoffIn(engine, voice, cell + GRID_FRAMES, 1)
+/** Where the envelope of one of a voice's filters stands for what it is fed with at an absolute frame; 0 where it has none. */
+export function filterEnvelopeAt(engine: EngineState, voice: number, which: number, frame: number): number {
+  const { voices: v, memory } = engine
+  const row = (voice * FILTERS + which) * FilterField.length
+  const envelope = v.filters[row + FilterField.envelope]
+  if (envelope === 0) return 0
+  const ahead = aheadOf(engine, voice, FILTER_STAGES[which])
+  useMemory(memory.everything)
+  return envelopeValue(envelope, (frame + ahead - v.startFrame[voice]) * v.otherScale[voice], v.holds[voice], NEVER, 0)
+}
+
+const FILTER_STAGES = [stageCodes.filter1, stageCodes.filter2, stageCodes.lowCut]
+
+/** How many frames before it is heard a stage of a voice has what it is fed with. */
+function aheadOf({ voices: v, memory }: EngineState, voice: number, stage: number): number {
+  const { arena } = memory
+  const ray = v.ray[voice]
+  const stages = memory.directory[v.program[voice]] + arena[ray + RayField.stages]
+  let ahead = v.ahead[voice]
+  for (let i = 0; i < arena[ray + RayField.stageCount] && arena[stages + i] !== stage; i++) {
+    if (arena[stages + i] === stageCodes.wait) ahead -= arena[ray + RayField.waitFrames]
+    else if (arena[stages + i] === stageCodes.drive || arena[stages + i] === stageCodes.driveAfter) ahead -= DRIVE_FRAMES
   }
-  setCoefficients(engine, voice)
+  return ahead
 }
 
-/** Cutoffs where a cell begins and ends, Hz; then what becomes of them. Numbers in a row cost no memory (see math.ts). */
-const cutoffs = new Float64Array(2)
-
-function cutoffIn(engine: EngineState, voice: number, frame: number, at: number): void {
-  const v = engine.voices
-  cutoffs[at] = frame
-  envelopeIn(cutoffs, at, engine.memory.arena, v.filterEnv[voice])
-  cutoffs[at] *= v.filterEnvCents[voice]
-  centsToRatioIn(cutoffs, at)
-  cutoffs[at] *= v.cutoffHz[voice]
-}
-
-/** Tangents of half a cutoff in radians a frame, in its place. */
-function toTangent(engine: EngineState, at: number): void {
-  const ceiling = engine.sampleRateHz * 0.49
-  const perHz = 3.141592653589793 / engine.sampleRateHz
-  cutoffs[at] = Math.min(Math.max(cutoffs[at], 5), ceiling) * perHz
-  tanIn(cutoffs, at)
-}
-
-function setCoefficients(engine: EngineState, voice: number): void {
-  const v = engine.voices
-  const k = v.damping[voice]
-  const isStill = cutoffs[0] === cutoffs[1]
-  toTangent(engine, 0)
-  const g0 = cutoffs[0]
-  const a1 = 1 / (1 + g0 * (g0 + k))
-  v.a1[voice] = a1
-  v.a2[voice] = g0 * a1
-  v.a3[voice] = g0 * g0 * a1
-  v.a1Step[voice] = v.a2Step[voice] = v.a3Step[voice] = 0
-  if (isStill) return
-  toTangent(engine, 1)
-  const g1 = cutoffs[1]
-  const b1 = 1 / (1 + g1 * (g1 + k))
-  v.a1Step[voice] = (b1 - a1) / GRID_FRAMES
-  v.a2Step[voice] = (g1 * b1 - g0 * a1) / GRID_FRAMES
-  v.a3Step[voice] = (g1 * g1 * b1 - g0 * g0 * a1) / GRID_FRAMES
-}
-
-/** What has died away is silence. */
-export function flushFilter({ voices: v }: EngineState, voice: number): void {
-  flushTiny(v.leftOne, voice)
-  flushTiny(v.leftTwo, voice)
-  flushTiny(v.rightOne, voice)
-  flushTiny(v.rightTwo, voice)
-}
-
-/** Numbers this small would decay into denormals, which are slow. */
-function flushTiny(state: Float64Array, voice: number): void {
-  if (Math.abs(state[voice]) < 1e-15) state[voice] = 0
+function settle(engine: EngineState, voice: number, which: number, time: number, from: number, to: number): void {
+  const { voices: v, memory, sampleRateHz } = engine
+  const filter = v.filters.byteOffset / 8 + (voice * FILTERS + which) * FilterField.length
+  const isLive = v.isLive[voice] !== 0
+  const canMove = isLive || v.filters[(voice * FILTERS + which) * FilterField.length + FilterField.envelope] !== 0
+  const letGo = v.releaseFrame[voice] === NEVER ? NEVER : v.releaseFrame[voice] - v.startFrame[voice]
+  useMemory(memory.everything)
+  settleCell(filter, offsetsOf(engine, voice), stepsOf(engine, voice), which, canMove ? 1 : 0, time, from, to, v.holds[voice], letGo, sampleRateHz) // prettier-ignore
 }
 
 /**
  * The two states go on by three factors, p = 2 a1 - 1, q = 2 a2 and r = 2 a3, so that as little as can be waits for the
  * sample before; band and low are the means of a state and the next one.
  */
-function filterRun(
-  engine: EngineState,
-  voice: number,
-  block: Float64Array,
-  ones: Float64Array,
-  twos: Float64Array,
-  at: number,
-  count: number,
-  inCell: number,
-): void {
-  const v = engine.voices
-  const type = v.filterType[voice]
-  const k = v.damping[voice]
-  const pStep = 2 * v.a1Step[voice]
-  const qStep = 2 * v.a2Step[voice]
-  const rStep = 2 * v.a3Step[voice]
-  const p = 2 * v.a1[voice] - 1
-  const q = 2 * v.a2[voice]
-  const r = 2 * v.a3[voice]
-  let one = ones[voice]
-  let two = twos[voice]
+function runSection(f: Float64Array, section: number, side: number, block: Float64Array, at: number, count: number, passed: number): void {
+  const pStep = 2 * f[section + FilterSection.a1Step]
+  const qStep = 2 * f[section + FilterSection.a2Step]
+  const rStep = 2 * f[section + FilterSection.a3Step]
+  const p = 2 * f[section + FilterSection.a1] - 1
+  const q = 2 * f[section + FilterSection.a2]
+  const r = 2 * f[section + FilterSection.a3]
+  let one = f[section + side + FilterSection.one]
+  let two = f[section + side + FilterSection.two]
   for (let i = 0; i < count; i++) {
     const input = block[at + i]
-    const frame = inCell + i
+    const frame = passed + i
     const c = q + frame * qStep
     const rest = input - two
     const nextOne = (p + frame * pStep) * one + c * rest
@@ -122,56 +90,11 @@ function filterRun(
     const low = 0.5 * (nextTwo + two)
     one = nextOne
     two = nextTwo
-    block[at + i] = type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
+    const mix0 = f[section + FilterSection.mix0] + frame * f[section + FilterSection.mix0Step]
+    const mix1 = f[section + FilterSection.mix1] + frame * f[section + FilterSection.mix1Step]
+    const mix2 = f[section + FilterSection.mix2] + frame * f[section + FilterSection.mix2Step]
+    block[at + i] = mix0 * input + mix1 * band + mix2 * low
   }
-  ones[voice] = one
-  twos[voice] = two
-}
-
-/** The same filter where its cutoff or damping moves: coefficients of their own for every frame, by the voice's run. */
-export function filterMoving(engine: EngineState, voice: number, count: number, stereo: boolean): void {
-  const { voices: v, scratchLeft, scratchRight, gainsLeft: tangents, gainsRight: dampings } = engine
-  const ratio = v.runCutoffRatio[voice]
-  for (let i = 0; i < count; i++) {
-    if (i === 0 || ratio !== 1) {
-      cutoffs[0] = v.runCutoff[voice]
-      toTangent(engine, 0)
-    }
-    tangents[i] = cutoffs[0]
-    dampings[i] = Math.min(2, Math.max(0.05, v.runDamping[voice]))
-    v.runCutoff[voice] *= ratio
-    v.runDamping[voice] += v.runDampingStep[voice]
-  }
-  filterFrames(engine, voice, scratchLeft, v.leftOne, v.leftTwo, count)
-  if (stereo) filterFrames(engine, voice, scratchRight, v.rightOne, v.rightTwo, count)
-}
-
-/** Each frame by its own tangent and damping, which stand where level and place will stand later. */
-function filterFrames(
-  engine: EngineState,
-  voice: number,
-  block: Float64Array,
-  ones: Float64Array,
-  twos: Float64Array,
-  count: number,
-): void {
-  const { voices: v, gainsLeft: tangents, gainsRight: dampings } = engine
-  const type = v.filterType[voice]
-  let one = ones[voice]
-  let two = twos[voice]
-  for (let i = 0; i < count; i++) {
-    const input = block[i]
-    const g = tangents[i]
-    const k = dampings[i]
-    const a1 = 1 / (1 + g * (g + k))
-    const a2 = g * a1
-    const rest = input - two
-    const band = a1 * one + a2 * rest
-    const low = two + a2 * one + g * a2 * rest
-    one = 2 * band - one
-    two = 2 * low - two
-    block[i] = type === filterCodes.lowPass ? low : type === filterCodes.bandPass ? k * band : input - k * band - low
-  }
-  ones[voice] = one
-  twos[voice] = two
+  f[section + side + FilterSection.one] = one
+  f[section + side + FilterSection.two] = two
 }

@@ -1,58 +1,58 @@
-import { EnvelopeField, PointField } from '../../program/layout'
+import { EnvelopeField, ParamCode, PARAMS, PointField, RayField } from '../../program/layout'
 import { NEVER } from '../../state'
 import type { EngineState } from '../../state'
-import { bent, envelopeIn } from '../envelope'
+import { useMemory } from '../both/cells'
+import { envelopeValue } from '../both/envelope-time'
 
-/** Level of a voice's amplitude envelope at an absolute frame; waits at the sustain point until it is let go. */
-export function ampAt(engine: EngineState, voice: number, frame: number): number {
-  ampIn(cell, engine, voice, frame)
-  return cell[0]
+/** Level of a voice's envelope at an absolute frame; while it is held it waits, or goes round, until it is let go. */
+export function levelAt({ voices: v, memory }: EngineState, voice: number, frame: number): number {
+  if (v.ampEnv[voice] === 0) return 1
+  const scale = v.timeScale[voice]
+  const letGo = v.releaseFrame[voice] === NEVER ? NEVER : (v.releaseFrame[voice] - v.startFrame[voice]) * scale
+  useMemory(memory.everything)
+  const envelope = memory.arena.byteOffset / 8 + v.ampEnv[voice]
+  return envelopeValue(envelope, (frame - v.startFrame[voice]) * scale, v.holds[voice], letGo, v.releaseLevel[voice])
 }
 
-/** Results go through a cell, so that they cost no memory (see math.ts). */
-const cell = new Float64Array(1)
-
-function ampIn(at: Float64Array, engine: EngineState, voice: number, frame: number): void {
-  const v = engine.voices
-  const arena = engine.memory.arena
+/** Whether its level envelope ends a voice: it ends in silence, and counts whole whatever moves it. */
+export function fallsSilent({ voices: v, memory }: EngineState, voice: number): boolean {
+  const { arena } = memory
   const envelope = v.ampEnv[voice]
-  if (envelope === 0) {
-    at[0] = 1
-    return
-  }
-  const scale = v.timeScale[voice]
-  const time = (frame - v.startFrame[voice]) * scale
-  const sustain = arena[envelope + EnvelopeField.sustain]
-  const point = envelope + EnvelopeField.length + sustain * PointField.length
-  const held = arena[point + PointField.frame]
-  const after = (frame - v.releaseFrame[voice]) * scale + held
-  const next = arena[point + PointField.length + PointField.frame]
-  const waits = sustain >= 0 && v.holds[voice] !== 0
-  const isLetGo = v.releaseFrame[voice] !== NEVER
-  if (waits && isLetGo && after < next) {
-    const to = arena[point + PointField.length + PointField.value]
-    at[0] = bent(v.releaseLevel[voice], to, (after - held) / (next - held), arena[point + PointField.length + PointField.k])
-    return
-  }
-  at[0] = !waits ? time : isLetGo ? after : Math.min(time, held)
-  envelopeIn(at, 0, arena, envelope)
+  if (envelope === 0 || v.levelShare[voice] !== 1 || arena[v.ray[voice] + RayField.levelShareMoves] !== 0) return false
+  const last = envelope + EnvelopeField.length + (arena[envelope + EnvelopeField.count] - 1) * PointField.length
+  return arena[last + PointField.value] <= 0
 }
 
 /** The level envelope over a stretch; what is held is looked at frame by frame. */
 export function applyLevel(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
   const { scratchLeft, scratchRight } = engine
   const v = engine.voices
-  const held = v.holds[voice] !== 0
+  const held = v.holds[voice] !== 0 || shareMoves(v, voice) || v.levelShare[voice] !== 1
   const plain = held ? -1 : plainSegment(engine, voice, start, count)
   if (plain >= 0) {
     applySegment(engine, voice, plain, start, count, stereo)
     return
   }
   for (let i = 0; i < count; i++) {
-    ampIn(cell, engine, voice, start + i)
-    scratchLeft[i] *= cell[0]
-    if (stereo) scratchRight[i] *= cell[0]
+    const share = shareAt(v, voice, start + i)
+    const full = levelAt(engine, voice, start + i)
+    const level = share === 1 ? full : 1 + share * (full - 1)
+    scratchLeft[i] *= level
+    if (stereo) scratchRight[i] *= level
   }
+}
+
+/** By what share the envelope counts at a frame, 0..1, where a response may move it. */
+function shareAt(v: EngineState['voices'], voice: number, frame: number): number {
+  if (v.isLive[voice] === 0) return v.levelShare[voice]
+  const at = voice * PARAMS + ParamCode.levelEnvelope
+  const share = v.levelShare[voice] + (v.offset[at] + v.offsetStep[at] * (frame - v.runStart[voice]))
+  return Math.min(1, Math.max(0, share))
+}
+
+function shareMoves(v: EngineState['voices'], voice: number): boolean {
+  const at = voice * PARAMS + ParamCode.levelEnvelope
+  return v.isLive[voice] !== 0 && (v.offset[at] !== 0 || v.offsetStep[at] !== 0)
 }
 
 /** The segment (offset of its end point) that holds all of these frames, or -1 when they straddle a point. */

@@ -1,0 +1,2 @@
+export { modelStrike } from './model'
+export type { ModelledStrike } from './voice'
