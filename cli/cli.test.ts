@@ -165,6 +165,31 @@ test('a pattern says what the parts of names are; what is made otherwise stays o
   expect(fails('kit', 'oars', '--by', 'names', '--pattern', '{take}_{who}', '--out', 'x.zip')).toMatchObject({ status: 2, line: expect.stringContaining('{who} stands for nothing') }) // prettier-ignore
 })
 
+test('a pad and a ray are shaped by words, said again as they were said, heard in what is rendered, and wrong words are told', () => {
+  run('kit', 'oar 15.wav', 'oar 5.wav', '--out', 'plain.zip')
+  const pad = 'oar 15'
+  const words = ['driveDb=18', 'driveKind=folded', 'filter1Kind=lowPass', 'filter1CutoffHz=900', 'level=0:1,0.05:0.4:-0.5*,0.2:0', 'order=filter1,drive,transient,crush,filter2'] // prettier-ignore
+  expect(run('shape', 'plain.zip', '--pad', pad, ...words, '--out', 'shaped.zip')).toBe('6 set, written to shaped.zip\n')
+  expect(run('shape', 'shaped.zip', '--pad', pad).trim().split('\n').sort()).toEqual([...words].sort())
+  run('shape', 'shaped.zip', '--pad', pad, '--ray', 'Body', 'lowCutHz=300', 'pitch=0:1200,0.1:0', '--out', 'both.zip')
+  expect(run('shape', 'both.zip', '--pad', pad, '--ray', 'Body').trim().split('\n')).toEqual(['lowCutHz=300', 'pitch=0:1200,0.1:0'])
+  run('shape', 'both.zip', '--pad', pad, 'level=none', '--out', 'both.zip')
+  writeFileSync(join(dir, 'one.json'), JSON.stringify([{ ms: 0, note: 36, velocity: 127 }]))
+  const heard = ['plain', 'shaped', 'both'].map((name) => {
+    run('render', `${name}.zip`, '--notes', 'one.json', '--out', `${name}.wav`)
+    return readFileSync(join(dir, `${name}.wav`)).toString('base64')
+  })
+  expect(new Set(heard).size).toBe(3)
+  const said = (...rest: string[]) => fails('shape', 'plain.zip', '--pad', pad, ...rest)
+  expect(said('driveDb=90', '--out', 'x.zip')).toEqual({ status: 2, line: 'driveDb takes a number from 0 to 60 (dB), not "90".' })
+  expect(said('driveKind=loud', '--out', 'x.zip').line).toBe('driveKind is one of soft, hard, folded, uneven, not "loud".')
+  expect(said('level=0:3', '--out', 'x.zip').line).toMatch(/^"0:3" is no point of level/)
+  expect(said('wobble=3', '--out', 'x.zip').line).toMatch(/^A pad has no "wobble". It has gainDb, /)
+  expect(said('order=drive', '--out', 'x.zip').line).toMatch(/^order names each of transient, drive/)
+  expect(said('driveDb=3').line).toBe('--out is missing.')
+  expect(fails('shape', 'plain.zip', '--pad', 'sail').line).toMatch(/^No pad is named "sail". There are "oar 15"/)
+})
+
 test('faulty input is exit 1 with one clear line, wrong words are exit 2', () => {
   writeFileSync(join(dir, 'no.wav'), 'hello')
   expect(fails('cut', 'no.wav')).toEqual({ status: 1, line: expect.stringContaining('not an audio file') })

@@ -5,6 +5,7 @@ import { InputFault } from './input-fault'
 export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow] [--snap attack|up|down|none] [--json] [--out DIR]
               [--parts N | --tempo BPM [--beats B] [--first S]] [--on-grid] [--low-cut HZ] [--remove-dc] [--even %] [--peak DB] [--fit together|each]
 heliaster kit PATH... --out KIT.zip [--by order|loudness|names] [--pattern "{drum}_v{level}_rr{take}"]
+heliaster shape KIT.zip --pad NAME [--ray NAME] [NAME=VALUE... --out KIT.zip]
 heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR
 heliaster check KIT.zip|FILE... [--as sfz|wav]`
@@ -29,6 +30,7 @@ export class WrongUsage extends Error {}
 const commands: Record<string, () => Promise<Command>> = {
   cut: async () => (await import('./commands/cut')).cut,
   kit: async () => (await import('./commands/kit')).kit,
+  shape: async () => (await import('./commands/shape')).shape,
   render: async () => (await import('./commands/render')).render,
   ship: async () => (await import('./commands/ship')).ship,
   check: async () => (await import('./commands/check')).check,
