@@ -262,10 +262,24 @@ const arriving = new WeakMap<KitLoader, Arriving>()
 const AGAIN_MS = 60
 const again = new WeakMap<KitLoader, ReturnType<typeof setTimeout>>()
 
+const NO_MEMORY =
+  'This device gives no more memory for sounds, so this one is silent. Close other pages and open the kit again, or take some pads out of it.'
+const refusedBefore = new WeakMap<KitLoader, ReadonlySet<AudioHash>>()
+
+/** Says which sounds there is no memory for, and no more of those that found some. */
+function sayRefused(loader: KitLoader): void {
+  const refused = loader.refused()
+  for (const hash of refusedBefore.get(loader) ?? []) if (!refused.has(hash)) noteMissing(hash, undefined)
+  for (const hash of refused) noteMissing(hash, NO_MEMORY)
+  refusedBefore.set(loader, refused)
+}
+
 /** Loads a kit, and what found no room again until it has. */
 function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
   clearTimeout(again.get(loader))
-  if (!loader.load(kit, choice))
+  const isWhole = loader.load(kit, choice)
+  sayRefused(loader)
+  if (!isWhole)
     again.set(
       loader,
       setTimeout(() => loadAll(kit, choice, loader), AGAIN_MS),

@@ -5,6 +5,7 @@ import { Modal, Pressable, ScrollView, View } from 'react-native'
 import { IconButton } from './Button'
 import { Text } from './Text'
 import { usePalette } from './theme'
+import { useLatest } from './use-element'
 import { useIsWide } from './use-is-wide'
 
 interface Props {
@@ -18,19 +19,40 @@ interface Props {
   readonly actions?: ReactNode
 }
 
+/** The sheets that are open, the one on top last. */
+const opened: object[] = []
+
+/** Escape closes the sheet on top, and only that one. */
+function useEscape(isOpen: boolean, onClose: () => void): void {
+  const latest = useLatest(onClose)
+  useEffect(() => {
+    if (!isOpen) return undefined
+    const self = {}
+    opened.push(self)
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape' || event.defaultPrevented || opened[opened.length - 1] !== self) return
+      event.preventDefault() // the one below hears the same key
+      latest.current()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => {
+      opened.splice(opened.indexOf(self), 1)
+      window.removeEventListener('keydown', onKey)
+    }
+  }, [isOpen, latest])
+}
+
+/** The modal would close the next sheet when the key comes up. */
+const leaveKeys = () => undefined
+
 /** A sheet over the screen: from the bottom on a phone, in the middle on a wide screen. */
 export function Sheet({ title, isOpen, onClose, children, beside, actions }: Props) {
   const palette = usePalette()
   const isWide = useIsWide()
-  useEffect(() => {
-    if (!isOpen) return undefined
-    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onClose()
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [isOpen, onClose])
+  useEscape(isOpen, onClose)
   if (!isOpen) return null
   return (
-    <Modal transparent visible animationType="none" onRequestClose={onClose}>
+    <Modal transparent visible animationType="none" onRequestClose={leaveKeys}>
       <View style={{ flex: 1, justifyContent: isWide ? 'center' : 'flex-end', alignItems: 'center' }}>
         <Pressable
           aria-label="Close"

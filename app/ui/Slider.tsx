@@ -24,7 +24,7 @@ interface Props {
   readonly power?: number
 }
 
-/** A value on a line: dragged, stepped by arrow keys, or typed with its unit. */
+/** A value on a line, filled from where it changes nothing: dragged, stepped by arrow keys, or typed with its unit. */
 export function Slider({ label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
   const palette = usePalette()
   const width = useRef(1)
@@ -49,8 +49,11 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
     ArrowDown: -step,
     PageUp: 10 * step,
     PageDown: -10 * step,
+    Home: min - max,
+    End: max - min,
   }
   const share = Math.min(1, Math.max(0, toShare(value)))
+  const from = neutral === undefined ? 0 : Math.min(1, Math.max(0, toShare(neutral)))
   return (
     <View style={{ gap: 2 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
@@ -85,7 +88,14 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
           />
         )}
         <View
-          style={{ position: 'absolute', height: 4, borderRadius: 2, left: 0, width: `${share * 100}%`, backgroundColor: palette.kelp }}
+          style={{
+            position: 'absolute',
+            height: 4,
+            borderRadius: 2,
+            left: `${Math.min(share, from) * 100}%`,
+            width: `${Math.abs(share - from) * 100}%`,
+            backgroundColor: palette.kelp,
+          }}
         />
         <View
           style={{

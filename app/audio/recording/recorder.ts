@@ -83,6 +83,10 @@ let nextFlush = 1
 let onTaken: ((source: Source) => void) | undefined
 /** Changes with every opening, so that an earlier one that comes late finds itself outdated. */
 let opening = 0
+/** What became of the newest opening. */
+let newest: Promise<boolean> = Promise.resolve(false)
+/** Whether the input is led into what listens. */
+let isConnected = false
 
 export function journalWork(): Remote<JournalWork> {
   worker ??= wrap<JournalWork>(new Worker(new URL('./journal.worker', window.location.href)))
@@ -93,11 +97,33 @@ export function changeRecorder(changes: Partial<RecorderSettings>): void {
   const settings = { ...recorder.getState().settings, ...changes }
   kept.setState(settings, true)
   recorder.setState({ settings, problem: undefined })
-  if (recorder.getState().state === 'armed') void disarm().then(arm)
+  const { state } = recorder.getState()
+  if (state === 'armed' || state === 'opening') void reopen()
 }
 
 /** Opens the input and listens: the level is seen, and the last second is there when the button is pressed. */
-export async function arm(): Promise<boolean> {
+export function arm(): Promise<boolean> {
+  return (newest = open())
+}
+
+/** The same with other settings: what is open, or being opened, is let go of first. */
+function reopen(): Promise<boolean> {
+  return (newest = (async () => {
+    const mine = ++opening
+    recorder.setState({ state: 'opening' })
+    await closeInput()
+    return mine === opening && open()
+  })())
+}
+
+/** Waits until the input is open, through whatever is being opened and opened anew. */
+async function whenArmed(): Promise<boolean> {
+  if (recorder.getState().state === 'closed') void arm()
+  for (let last; last !== newest;) await (last = newest)
+  return newest
+}
+
+async function open(): Promise<boolean> {
   const mine = ++opening
   const { settings } = recorder.getState()
   recorder.setState({ state: 'opening', problem: undefined })
@@ -121,6 +147,7 @@ export async function arm(): Promise<boolean> {
     if (mine !== opening) return false // let go of meanwhile
     opened.node.connect(listening, opened.output)
     listening.connect(opened.context.destination) // silent; an unconnected worklet may not be run
+    isConnected = true
     recorder.setState({ state: 'armed', label: opened.label, onDisk })
     return true
   } catch (error) {
@@ -158,21 +185,23 @@ async function closeInput(): Promise<void> {
   const listening = node
   input = undefined
   node = undefined
-  if (open && listening && recorder.getState().state !== 'opening') {
+  if (open && listening && isConnected) {
     open.node.disconnect(listening)
     listening.disconnect()
   }
+  isConnected = false
   await journalWork().letGo()
   await open?.close()
 }
 
 /** Starts at once, with the second before it where the input was open. `taken` hears of what was recorded. */
 export async function startTake(taken: (source: Source) => void): Promise<void> {
-  const { state, settings } = recorder.getState()
+  const { state } = recorder.getState()
   if (state === 'waiting' || state === 'recording' || state === 'keeping') return
-  if (state !== 'armed' && !(await arm())) return
+  if (!(await whenArmed()) || recorder.getState().state !== 'armed') return // another press was quicker
   const { context } = input!
   onTaken = taken
+  const { settings } = recorder.getState()
   if (settings.input === 'pads') watchStrikes()
   const isGated = settings.waitsForSound && settings.input !== 'pads'
   recorder.setState({ state: isGated ? 'waiting' : 'recording', problem: undefined })

@@ -1,0 +1,62 @@
+import { fireEvent, render, screen } from '@testing-library/react'
+import { useState } from 'react'
+
+import { Sheet } from './Sheet'
+import { Text } from './Text'
+
+/** Two sheets, the second opened over the first. */
+function Two() {
+  const [open, setOpen] = useState(['first', 'second'])
+  const without = (name: string) => () => setOpen((names) => names.filter((one) => one !== name))
+  return (
+    <>
+      <Sheet title="First" isOpen={open.includes('first')} onClose={without('first')}>
+        <Text>Below</Text>
+      </Sheet>
+      <Sheet title="Second" isOpen={open.includes('second')} onClose={without('second')}>
+        <Text>Above</Text>
+      </Sheet>
+    </>
+  )
+}
+
+/** By their names; what lies around the one on top is a dialog too, without one. */
+const dialogs = () => screen.queryAllByRole('dialog', { hidden: true }).flatMap((one) => one.getAttribute('aria-label') ?? [])
+const escape = () => {
+  fireEvent.keyDown(document.body, { key: 'Escape' })
+  fireEvent.keyUp(document.body, { key: 'Escape' })
+}
+
+test('Escape closes the sheet that lies on top, and only that one', () => {
+  render(<Two />)
+  expect(dialogs()).toEqual(['First', 'Second'])
+  escape()
+  expect(dialogs()).toEqual(['First'])
+  escape()
+  expect(dialogs()).toEqual([])
+  escape()
+})
+
+test('a sheet has its name, what is in it and what can be done, and is closed by its sign or beside it', () => {
+  const close = jest.fn()
+  render(
+    <Sheet title="Mixer" isOpen onClose={close} beside={<Text>beside</Text>} actions={<Text>actions</Text>}>
+      <Text>inside</Text>
+    </Sheet>,
+  )
+  expect(screen.getByRole('dialog', { name: 'Mixer' }).textContent).toBe('Mixerbesideinsideactions')
+  for (const button of screen.getAllByRole('button', { name: 'Close' })) fireEvent.click(button)
+  expect(close).toHaveBeenCalledTimes(2)
+})
+
+test('a sheet that is not open is not there and hears no keys', () => {
+  const close = jest.fn()
+  render(
+    <Sheet title="Mixer" isOpen={false} onClose={close}>
+      <Text>inside</Text>
+    </Sheet>,
+  )
+  expect(dialogs()).toEqual([])
+  escape()
+  expect(close).not.toHaveBeenCalled()
+})

@@ -1,0 +1,47 @@
+import { fireEvent, render, screen } from '@testing-library/react'
+
+import { CheckChips } from './CheckChips'
+import { Chips } from './Chips'
+import { Toggle } from './Toggle'
+
+const PICKS = [
+  { value: 'cycle', text: 'In turn' },
+  { value: 'random', text: 'At random' },
+] as const
+
+test('of a few one is chosen; another is chosen by its word', () => {
+  const choose = jest.fn()
+  render(<Chips label="Turns" options={PICKS} value="cycle" onChoose={choose} />)
+  expect(screen.getByRole('radiogroup', { name: 'Turns' })).toBeTruthy()
+  expect(screen.getAllByRole('radio').map((one) => one.getAttribute('aria-checked'))).toEqual(['true', 'false'])
+  fireEvent.click(screen.getByRole('radio', { name: 'At random' }))
+  expect(choose).toHaveBeenCalledWith('random')
+})
+
+test('a choice that nothing has been made of has none chosen, and may keep its words to those who cannot see it', () => {
+  render(<Chips label="Turns" hideLabel isOneLine options={PICKS} value={undefined} onChoose={() => undefined} />)
+  expect(screen.queryByText('Turns')).toBeNull()
+  expect(screen.getByRole('radiogroup', { name: 'Turns' })).toBeTruthy()
+  expect(screen.getAllByRole('radio').some((one) => one.getAttribute('aria-checked') === 'true')).toBe(false)
+})
+
+test('of several any are chosen, ticked as well as coloured', () => {
+  const toggle = jest.fn()
+  render(<CheckChips label="Microphones" options={PICKS} values={['random']} onToggle={toggle} />)
+  expect(screen.getByRole('checkbox', { name: 'At random' }).textContent).toBe('✓ At random')
+  expect(screen.getByRole('checkbox', { name: 'In turn' }).textContent).toBe('In turn')
+  fireEvent.click(screen.getByRole('checkbox', { name: 'In turn' }))
+  expect(toggle).toHaveBeenCalledWith('cycle')
+})
+
+test('a switch says what it means and turns to the other side', () => {
+  const change = jest.fn()
+  const { rerender } = render(<Toggle label="Waits" words="Until it is let go." value={false} onChange={change} />)
+  expect(screen.getByText('Until it is let go.')).toBeTruthy()
+  fireEvent.click(screen.getByRole('switch', { name: 'Waits' }))
+  expect(change).toHaveBeenLastCalledWith(true)
+  rerender(<Toggle label="Waits" value onChange={change} />)
+  expect(screen.getByRole('switch').getAttribute('aria-checked')).toBe('true')
+  fireEvent.click(screen.getByRole('switch'))
+  expect(change).toHaveBeenLastCalledWith(false)
+})

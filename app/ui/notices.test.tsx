@@ -1,0 +1,37 @@
+import { act, fireEvent, render, screen } from '@testing-library/react'
+
+import { Notices, notify } from './notices'
+
+beforeEach(() => jest.useFakeTimers())
+afterEach(() => {
+  act(() => jest.runAllTimers())
+  jest.useRealTimers()
+})
+
+const say = (...words: Parameters<typeof notify>) => act(() => notify(...words))
+
+test('what is said stands there, is said to those who cannot see it, and goes by itself', () => {
+  render(<Notices />)
+  say('3 deleted.')
+  expect(screen.getByRole('status').textContent).toContain('3 deleted.')
+  expect(screen.getByRole('status').getAttribute('aria-live')).toBe('polite')
+  act(() => jest.runAllTimers())
+  expect(screen.queryByText('3 deleted.')).toBeNull()
+})
+
+test('what can be done about it is done once, and it is put away', () => {
+  const undo = jest.fn()
+  render(<Notices />)
+  say('3 deleted.', { label: 'Undo', run: undo })
+  fireEvent.click(screen.getByRole('button', { name: 'Undo' }))
+  expect(undo).toHaveBeenCalledTimes(1)
+  expect(screen.queryByText('3 deleted.')).toBeNull()
+})
+
+test('nothing is said twice at once, and no more than three things', () => {
+  render(<Notices />)
+  for (const words of ['one', 'two', 'two', 'three', 'four']) say(words)
+  expect(screen.getAllByText(/one|two|three|four/).map((one) => one.textContent)).toEqual(['two', 'three', 'four'])
+  fireEvent.click(screen.getAllByRole('button', { name: 'Put this away' })[1])
+  expect(screen.queryByText('three')).toBeNull()
+})
