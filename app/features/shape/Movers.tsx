@@ -8,6 +8,7 @@ import { Chips } from '../../ui/Chips'
 import { Slider } from '../../ui/Slider'
 import { Text } from '../../ui/Text'
 import { usePalette } from '../../ui/theme'
+import { Part } from './Part'
 import { moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
 
@@ -41,10 +42,7 @@ export function Movers({ kit, pad, onSlide, onDone }: Props) {
   }
   const wave = responses.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
   return (
-    <View style={{ gap: 10 }}>
-      <Text look="heading" style={{ fontSize: 17 }}>
-        What moves it
-      </Text>
+    <Part name="What moves it">
       {responses.length === 0 && (
         <Text look="small" tone="muted">
           Nothing: every strike is alike.
@@ -84,7 +82,7 @@ export function Movers({ kit, pad, onSlide, onDone }: Props) {
       ) : (
         <Button label="Let something move it" disabled={responses.length >= MOST} onPress={() => setAdding(true)} />
       )}
-    </View>
+    </Part>
   )
 }
 

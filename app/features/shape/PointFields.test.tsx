@@ -4,7 +4,7 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
 import { PointFields } from './PointFields'
-import { EndsFirst } from './ShapeScreen'
+import { EndsFirst } from './ShapeControls'
 
 jest.mock('./TideChart', () => ({ TideChart: () => null }))
 
@@ -53,6 +53,34 @@ test('a level that cannot be is held, and that is said', () => {
   expect(screen.getByRole('status').textContent).toMatch(/0 to 100 %/)
   type('Level of the point, %', '40')
   expect(screen.queryByRole('status')).toBeNull()
+})
+
+test('a held envelope waits at a point, or goes round to it from an earlier one, and neither any more', () => {
+  const changed: Envelope[] = []
+  const fields = (envelope: Envelope, index: number) => (
+    <PointFields
+      envelope={envelope}
+      index={index}
+      layer="pitch"
+      canSustain
+      onChange={(one) => changed.push(one)}
+      onPoint={() => undefined}
+      onBend={() => undefined}
+      onBent={() => undefined}
+      onRemove={() => undefined}
+    />
+  )
+  const { points } = { points: [point(0, 0), point(0.1, 700), point(0.2, 0)] }
+  const { rerender } = render(fields({ points }, 1))
+  expect(screen.queryByText('Go round from here')).toBeNull()
+  fireEvent.click(screen.getByText('Wait here until let go'))
+  rerender(fields({ points, sustain: 1 }, 0))
+  fireEvent.click(screen.getByText('Go round from here'))
+  rerender(fields({ points, loop: { from: 0, to: 1 } }, 0))
+  fireEvent.click(screen.getByText('Do not go round'))
+  rerender(fields({ points, loop: { from: 0, to: 1 } }, 1))
+  fireEvent.click(screen.getByText('Do not wait here'))
+  expect(changed).toEqual([{ points, sustain: 1 }, { points, loop: { from: 0, to: 1 } }, { points, sustain: 1 }, { points }])
 })
 
 test('an envelope that is longer than its clip says so, in a one-shot', () => {

@@ -23,17 +23,15 @@ interface Props {
 /** The chosen point in numbers. */
 export function PointFields({ envelope, index, layer, canSustain, onChange, onPoint, onBend, onBent, onRemove }: Props) {
   const point = envelope.points[index]
-  const isAmp = layer === 'level'
+  const isShare = layer !== 'pitch'
   const [words, setWords] = useState<string>()
   useEffect(() => setWords(undefined), [index, layer])
   const type = (typed: Typed) => {
     onChange(typed.envelope)
     setWords(typed.words)
   }
-  const toggleSustain = () => {
-    const { sustain, ...rest } = envelope
-    onChange(sustain === index ? rest : { ...rest, sustain: index })
-  }
+  const { sustain, loop, ...plain } = envelope
+  const waitsAt = loop?.to ?? sustain
   return (
     <View style={{ gap: 8 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', marginLeft: -10 }}>
@@ -57,10 +55,10 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onPo
           onNumber={(ms) => type(typeTime(envelope, index, ms / 1000))}
         />
         <NumberField
-          label={isAmp ? 'Level of the point, %' : 'Pitch of the point, cents'}
-          text={isAmp ? (point.value * 100).toFixed(1) : point.value.toFixed(0)}
-          unit={isAmp ? '%' : 'ct'}
-          onNumber={(value) => type(typeValue(envelope, index, isAmp ? value / 100 : value, layer))}
+          label={layer === 'level' ? 'Level of the point, %' : isShare ? 'Opening of the point, %' : 'Pitch of the point, cents'}
+          text={isShare ? (point.value * 100).toFixed(1) : point.value.toFixed(0)}
+          unit={isShare ? '%' : 'ct'}
+          onNumber={(value) => type(typeValue(envelope, index, isShare ? value / 100 : value, layer))}
         />
       </View>
       {words && (
@@ -81,10 +79,21 @@ export function PointFields({ envelope, index, layer, canSustain, onChange, onPo
           onDone={onBent}
         />
       )}
-      <View style={{ flexDirection: 'row', gap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button label="Remove point" disabled={envelope.points.length <= 1} onPress={onRemove} />
         {canSustain && (
-          <Button label={envelope.sustain === index ? 'Do not wait here' : 'Wait here until let go'} onPress={toggleSustain} />
+          <Button
+            label={waitsAt === index ? 'Do not wait here' : 'Wait here until let go'}
+            onPress={() => onChange(waitsAt === index ? plain : { ...plain, sustain: index })}
+          />
+        )}
+        {canSustain && waitsAt !== undefined && index < waitsAt && (
+          <Button
+            label={loop?.from === index ? 'Do not go round' : 'Go round from here'}
+            onPress={() =>
+              onChange(loop?.from === index ? { ...plain, sustain: waitsAt } : { ...plain, loop: { from: index, to: waitsAt } })
+            }
+          />
         )}
       </View>
     </View>

@@ -1,3 +1,4 @@
+import { stretchOf } from '@heliaster/core/kit'
 import type { PadSettings, Shape } from '@heliaster/core/kit'
 import { useRef, useState } from 'react'
 import { View } from 'react-native'
@@ -40,7 +41,7 @@ export function TideChart(props: Props) {
   const seconds = heldSeconds ?? drawn?.seconds ?? 0.5
   const geometry = createGeometry(isWide, box, seconds)
   const { points } = shape.envelopes[layer]
-  const scale = layer === 'level' ? shape.values.decayScale : 1
+  const scale = stretchOf(shape, layer)
 
   const ref = usePointerDrag({
     onStart(x, y) {
@@ -81,7 +82,7 @@ export function TideChart(props: Props) {
       aria-label={`Tide chart, ${seconds.toFixed(2)} s; points can be typed below`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
       style={{
-        height: isWide ? undefined : 268,
+        height: isWide ? undefined : shape.choices.filter1Kind === 'off' ? 268 : 224,
         flex: isWide ? 1 : undefined,
         borderRadius: 12,
         overflow: 'hidden',
@@ -105,15 +106,25 @@ export function TideChart(props: Props) {
             </SvgText>
           )}
           {drawn && <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />}
-          <EnvelopeLine envelope={shape.envelopes.pitch} layer="pitch" geometry={geometry} seconds={seconds} active={layer === 'pitch'} />
+          <EnvelopeLine
+            envelope={shape.envelopes.pitch}
+            layer="pitch"
+            geometry={geometry}
+            seconds={seconds}
+            scale={stretchOf(shape, 'pitch')}
+            active={layer === 'pitch'}
+          />
           <EnvelopeLine
             envelope={shape.envelopes.level}
             layer="level"
             geometry={geometry}
             seconds={seconds}
-            scale={shape.values.decayScale}
+            scale={stretchOf(shape, 'level')}
             active={layer === 'level'}
           />
+          {(layer === 'filter1' || layer === 'filter2') && (
+            <EnvelopeLine envelope={shape.envelopes[layer]} layer={layer} geometry={geometry} seconds={seconds} scale={scale} active />
+          )}
           {points.map((one, index) => {
             const [x, y] = geometry.place(one.seconds * scale, share(one.value, layer))
             return (
@@ -123,7 +134,7 @@ export function TideChart(props: Props) {
                   cy={y}
                   r={index === point ? 11 : 8}
                   fill={index === point ? palette.coral : palette.raised}
-                  stroke={layer === 'level' ? palette.kelp : palette.coral}
+                  stroke={layer === 'level' ? palette.kelp : layer === 'pitch' ? palette.coral : palette.waterInk}
                   strokeWidth={2.5}
                 />
                 {layer === 'pitch' && (

@@ -31,7 +31,7 @@ export function EnvelopeLine({ envelope, layer, geometry, seconds, scale = 1, ac
       />
     ) : null
   const path = traced(envelope, layer, seconds, scale)
-  const color = layer === 'level' ? palette.kelp : palette.coral
+  const color = layer === 'level' ? palette.kelp : layer === 'pitch' ? palette.coral : palette.waterInk
   return (
     <>
       <Path d={line(geometry, path)} stroke={color} strokeWidth={active ? 2.5 : 1.25} fill="none" opacity={active ? 1 : 0.55} />

@@ -1,11 +1,20 @@
 import type { Envelope } from '@heliaster/core/kit'
 import { seeded } from '@heliaster/core/kit/testing'
 
-import { addPoint, clipEndSeconds, movePoint, typeTime, typeValue } from './envelope-edits'
+import { addPoint, clipEndSeconds, movePoint, removePoint, typeTime, typeValue } from './envelope-edits'
 
 const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
 const envelope: Envelope = { points: [point(0, 1), point(0.07, 0.5), point(0.2, 0)] }
 const times = ({ points }: Envelope) => points.map(({ seconds }) => seconds)
+
+test('a round stays between its points when others come and go, and ends with either of them', () => {
+  const points = [0, 0.1, 0.2, 0.3].map((seconds) => ({ seconds, value: 0.5, bend: 0 }))
+  const envelope = { points, loop: { from: 1, to: 3 } }
+  expect(addPoint(envelope, 0.05, 1, 'level')[0].loop).toEqual({ from: 2, to: 4 })
+  expect(removePoint(envelope, 0).loop).toEqual({ from: 0, to: 2 })
+  expect(removePoint(envelope, 2).loop).toEqual({ from: 1, to: 2 })
+  expect(removePoint(envelope, 3).loop).toBeUndefined()
+})
 
 test('a typed time is taken as it is and moves the points after it along', () => {
   expect(typeTime(envelope, 1, 3.5)).toEqual({ envelope: { points: [point(0, 1), point(3.5, 0.5), point(3.63, 0)] } })

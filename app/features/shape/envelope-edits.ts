@@ -1,19 +1,18 @@
 import { bendToK, bent } from '@heliaster/core/engine'
-import type { Envelope, EnvelopePoint } from '@heliaster/core/kit'
+import type { Envelope, EnvelopeName, EnvelopePoint } from '@heliaster/core/kit'
 
-export type Layer = 'level' | 'pitch'
+export type Layer = EnvelopeName
 
 /** The range that can be drawn; typed values may go as far as the document allows. */
 export const PITCH_RANGE_CENTS = 4800
-const limits = { level: [0, 1], pitch: [-12000, 12000] } as const
+const limits = { level: [0, 1], pitch: [-12000, 12000], filter1: [0, 1], filter2: [0, 1] } as const
 
 /** A new envelope spans the hit it is for. */
 export function newEnvelope(layer: Layer, seconds: number): Envelope {
   const span = Math.max(0.02, Number(seconds.toFixed(3)))
   const point = (share: number, value: number, bend: number): EnvelopePoint => ({ seconds: Number((span * share).toFixed(4)), value, bend })
-  return layer === 'level'
-    ? { points: [point(0, 1, 0), point(0.4, 0.7, 0), point(1, 0, -0.3)] }
-    : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
+  if (layer === 'level') return { points: [point(0, 1, 0), point(0.4, 0.7, 0), point(1, 0, -0.3)] }
+  return layer !== 'pitch' ? { points: [point(0, 1, 0), point(0.4, 0, -0.4)] } : { points: [point(0, 1200, 0), point(0.25, 0, -0.5)] }
 }
 
 /** Points stand this far apart in time at least, so that each can be taken hold of. */
@@ -31,7 +30,7 @@ export function movePoint(envelope: Envelope, index: number, seconds: number, va
   const moved = {
     ...points[index],
     seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))),
-    value: Math.min(high, Math.max(low, round(value, layer === 'level' ? 4 : 0))),
+    value: Math.min(high, Math.max(low, round(value, layer === 'pitch' ? 0 : 4))),
   }
   return { ...envelope, points: points.map((point, i) => (i === index ? moved : point)) }
 }
@@ -67,8 +66,9 @@ export function typeValue(envelope: Envelope, index: number, value: number, laye
   const [low, high] = limits[layer]
   const changed = movePoint(envelope, index, envelope.points[index].seconds, value, layer)
   if (value >= low && value <= high) return { envelope: withTimes(changed, envelope) }
-  const words =
-    layer === 'level'
+  const words = layer.startsWith('filter')
+    ? `A filter’s envelope goes from 0 to 100 % of its reach, so it stands at ${value > high ? 100 : 0} %.`
+    : layer === 'level'
       ? `A level goes from 0 to 100 %, so it stands at ${value > high ? 100 : 0} %. The pad’s own level makes it louder.`
       : `A pitch goes ten octaves up or down, so it stands at ${value > high ? high : low} cents.`
   return { envelope: withTimes(changed, envelope), words }
@@ -87,15 +87,26 @@ export function addPoint(envelope: Envelope, seconds: number, value: number, lay
   const found = envelope.points.findIndex((point) => point.seconds > seconds)
   const index = found < 0 ? envelope.points.length : found
   const points = [...envelope.points.slice(0, index), { seconds, value, bend: 0 }, ...envelope.points.slice(index)]
-  const sustain = envelope.sustain !== undefined && envelope.sustain >= index ? envelope.sustain + 1 : envelope.sustain
-  return [movePoint({ ...envelope, points, ...(sustain === undefined ? {} : { sustain }) }, index, seconds, value, layer), index]
+  const moved = withPlaces(envelope, points, (place) => (place >= index ? place + 1 : place))
+  return [movePoint(moved, index, seconds, value, layer), index]
 }
 
 export function removePoint(envelope: Envelope, index: number): Envelope {
-  const { sustain, ...rest } = envelope
   const points = envelope.points.filter((_, i) => i !== index)
-  if (sustain === undefined || sustain === index) return { ...rest, points }
-  return { ...rest, points, sustain: sustain > index ? sustain - 1 : sustain }
+  return withPlaces(envelope, points, (place) => (place === index ? undefined : place > index ? place - 1 : place))
+}
+
+/** An envelope with other points, whose waiting point and round stay where they were; what lost its point is gone. */
+function withPlaces(
+  { sustain, loop }: Envelope,
+  points: readonly EnvelopePoint[],
+  placeOf: (place: number) => number | undefined,
+): Envelope {
+  const waits = sustain === undefined ? undefined : placeOf(sustain)
+  const from = loop && placeOf(loop.from)
+  const to = loop && placeOf(loop.to)
+  const round = from !== undefined && to !== undefined && from < to ? { loop: { from, to } } : {}
+  return { points: [...points], ...(waits === undefined ? {} : { sustain: waits }), ...round }
 }
 
 function round(value: number, places: number): number {

@@ -3,11 +3,11 @@ import type { Layer } from './envelope-edits'
 
 /** The share across the chart, -1..1, that a value stands at. Levels grow from the middle, pitch passes through it. */
 export function share(value: number, layer: Layer): number {
-  return layer === 'level' ? value : Math.max(-1, Math.min(1, value / PITCH_RANGE_CENTS))
+  return layer !== 'pitch' ? value : Math.max(-1, Math.min(1, value / PITCH_RANGE_CENTS))
 }
 
 export function valueOf(across: number, layer: Layer): number {
-  return layer === 'level' ? Math.min(1, Math.max(0, across)) : across * PITCH_RANGE_CENTS
+  return layer !== 'pitch' ? Math.min(1, Math.max(0, across)) : across * PITCH_RANGE_CENTS
 }
 
 /** Where times and values lie on the chart, and back. */

@@ -1,5 +1,5 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { pitchOf } from '@heliaster/core/cut'
 import { useEffect, useState } from 'react'
 
@@ -14,6 +14,8 @@ export interface DrawnHit {
   /** When it has fallen below -60 dB of its peak. */
   readonly soundSeconds: number
   readonly clipSeconds: number
+  /** The first channel of the pad's first clip, at most LONGEST_SAMPLES of it. */
+  readonly samples?: Float32Array
   /** Pitch of the pad's first clip as recorded, before tuning and envelope; undefined where it has none. */
   readonly pitchHz?: number
 }
@@ -23,6 +25,7 @@ const RATE = 48000
 const LONGEST_SECONDS = 8
 const SETTLE_MS = 40
 const VELOCITY = 112
+const LONGEST_SAMPLES = 24000
 
 /** Draws the pad's hit anew after each change, in the engine's own worker. The last drawing stays until the next is there. */
 export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
@@ -50,18 +53,19 @@ async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   const soundSeconds = lastAudible(left, right) / RATE
   const envelopeEnd = Math.max(
     0,
-    ...envelopes.level.points.map((point) => point.seconds * values.decayScale),
-    ...envelopes.pitch.points.map((point) => point.seconds),
+    ...envelopes.level.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'level')),
+    ...envelopes.pitch.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'pitch')),
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
-  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, pitchHz: await clipPitchHz(pad) }
+  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, ...(await firstClip(pad)) }
 }
 
-async function clipPitchHz(pad: Pad): Promise<number | undefined> {
+async function firstClip(pad: Pad): Promise<Pick<DrawnHit, 'pitchHz' | 'samples'>> {
   const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
-  if (!clip || clip === 'intendedSilence') return undefined
+  if (!clip || clip === 'intendedSilence') return {}
   const { audio } = await decodedAudio(clip.audio)
-  return pitchOf(audio.channels[0].subarray(clip.startFrame, clip.endFrame), audio.sampleRateHz)?.hz
+  const samples = audio.channels[0].subarray(clip.startFrame, clip.endFrame)
+  return { pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz, samples: samples.subarray(0, LONGEST_SAMPLES) }
 }
 
 function longestClip(kit: Kit, pad: Pad): number {

@@ -1,4 +1,5 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
+import { padSettings, shapeOf } from '@heliaster/core/kit'
 import type { Band, BandId, Clip, Kit, KitEdit, Pad, PadSettings, Source, Turn, TurnId } from '@heliaster/core/kit'
 import { setCells } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
@@ -6,6 +7,7 @@ import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { decodedAudio } from '../../../audio/audio-files'
 import { hearTurn } from '../../../audio/sound'
 import { sources } from '../../../documents'
 import { Button, IconButton } from '../../../ui/Button'
@@ -18,6 +20,7 @@ import { editKit } from '../../shell'
 import type { padGesture } from '../../shell/use-kit'
 import { cellsInScope, scopesOf } from './cell-scopes'
 import type { CellScope } from './cell-scopes'
+import { LoopControls } from './LoopControls'
 
 interface Props {
   readonly kit: Kit
@@ -43,6 +46,8 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
   const place = turns.findIndex(({ id }) => id === turnId)
   const turn = turns[place]
   const clip = turn.clips[ray.id]
+  const settings = padSettings(kit, pad)
+  const { level } = shapeOf(settings, ray).envelopes
   const edit = (...edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
   const withClip = (next: Clip | 'intendedSilence' | null): KitEdit => ({
     type: 'setClip',
@@ -139,6 +144,18 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
           </View>
         </View>
       )}
+      {clip && clip !== 'intendedSilence' && (
+        <LoopControls
+          clip={clip}
+          isAlone={scope === 'cell'}
+          sampleRateHz={kit.audio[clip.audio]?.sampleRateHz ?? 48000}
+          mode={settings.mode}
+          fallsSilent={(level.points[level.points.length - 1]?.value ?? 1) <= 0}
+          audioOf={async () => (await decodedAudio(clip.audio)).audio}
+          onSlide={(loop) => gesture.set([withClip(withLoop(clip, loop))])}
+          onDone={gesture.end}
+        />
+      )}
       <View style={{ flexDirection: 'row', gap: 8, flexWrap: 'wrap' }}>
         {pad.rays.length > 1 && !cells.isOwn && <Button label="Hear all rays" onPress={() => hearTurn(pad, turn, bands[band])} />}
         <Button label={clip ? 'Another file' : 'Choose a file'} onPress={() => onFile(turnId)} />
@@ -162,6 +179,10 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
       )}
     </View>
   )
+}
+
+function withLoop({ loop: _before, ...clip }: Clip, loop: Clip['loop']): Clip {
+  return loop ? { ...clip, loop } : clip
 }
 
 function midCancels(all: Readonly<Record<string, { readonly doc: Source }>>, clip: Clip): boolean {

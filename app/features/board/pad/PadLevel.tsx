@@ -87,6 +87,20 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
           onDone={gesture.end}
         />
       )}
+      {settings.rootNote !== undefined && (
+        <Slider
+          label="Glide from the note before"
+          value={settings.values.glideSeconds * 1000}
+          min={0}
+          max={2000}
+          step={1}
+          power={2}
+          unit="ms"
+          neutral={0}
+          onSlide={(ms) => slide({ values: { glideSeconds: ms / 1000 } })}
+          onDone={gesture.end}
+        />
+      )}
       <Chips<BusChoice>
         label="Goes to"
         options={busOptions(kit, 'The mix')}

@@ -60,11 +60,25 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
         onDone={gesture.end}
       />
       <Polarity kit={kit} pad={pad} ray={ray} onFlip={(invert) => edit({ invert })} />
-      <Toggle
-        label="Follows the note"
-        words="Only where the pad has a root note: the body may follow while the click does not."
-        value={valueOf(ray, 'keyTrack') > 0}
-        onChange={(follows) => edit({ values: { keyTrack: follows ? 1 : 0 } })}
+      <Slider
+        label={settings.rootNote === undefined ? 'Follows the note, once the pad has a root note' : 'Follows the note'}
+        value={valueOf(ray, 'keyTrack') * 100}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        onSlide={(percent) => gesture.set([set({ values: { keyTrack: percent / 100 } })])}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Follows the bend, two semitones each way"
+        value={valueOf(ray, 'bendTrack') * 100}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        onSlide={(percent) => gesture.set([set({ values: { bendTrack: percent / 100 } })])}
+        onDone={gesture.end}
       />
       {isShared && (
         <Toggle

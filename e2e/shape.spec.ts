@@ -1,0 +1,58 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+import { keptKit, newKit, saved, wavWithStrikes } from './helpers'
+
+async function onePad(page: Page, name: string): Promise<void> {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  await chooser.setFiles(
+    [1, 2].map((take) => ({ name: `${name} ${take}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.02 * take]) })),
+  )
+  await page.getByRole('button', { name: 'Put on pads' }).click()
+  await page.getByRole('button', { name: /^Put all 2 / }).click()
+}
+
+const type = async (page: Page, field: string, text: string) => {
+  const box = page.getByLabel(field, { exact: true })
+  await box.fill(text)
+  await box.press('Enter')
+}
+
+test('filters, drive, their order and a loop are set, and there again after a reload', async ({ page }) => {
+  await onePad(page, 'thwart')
+  await page.getByRole('link', { name: 'Shape' }).click()
+  const chosen = (group: string, name: string) => page.getByRole('radiogroup', { name: group, exact: true }).getByRole('radio', { name, exact: true }) // prettier-ignore
+  await chosen('Filter', 'Low pass').click()
+  await type(page, 'Cutoff, Hz', '700')
+  await chosen('Second filter', 'Peak').click()
+  await type(page, 'Drive, dB', '12')
+  await chosen('Drive: character', 'Folded').click()
+  await page.getByRole('button', { name: 'Before drive' }).click()
+  const order = page.getByRole('list', { name: 'In this order' }).getByRole('listitem')
+  await expect(order).toContainText(['Filter', 'Drive', 'Second filter'])
+
+  await page.getByRole('link', { name: 'Board' }).click()
+  await page.getByRole('button', { name: 'Hear band 1, turn 1', exact: true }).click()
+  await chosen('The clip', 'Goes round').click()
+  await type(page, 'Goes round from, ms', '100')
+  await saved(page)
+  await page.reload()
+
+  await expect(page.getByText('In this order')).toHaveCount(0)
+  await page.getByRole('link', { name: 'Shape' }).click()
+  await expect(chosen('Filter', 'Low pass')).toBeChecked()
+  await expect(page.getByLabel('Cutoff, Hz', { exact: true })).toHaveValue('700')
+  await expect(chosen('Second filter', 'Peak')).toBeChecked()
+  await expect(page.getByLabel('Drive, dB', { exact: true })).toHaveValue('12.0')
+  await expect(chosen('Drive: character', 'Folded')).toBeChecked()
+  await expect(order).toContainText(['Filter', 'Drive', 'Second filter'])
+  const { pads } = await keptKit(page)
+  const { values, choices, order: kept } = pads[0].own
+  expect(choices).toMatchObject({ filter1Kind: 'lowPass', filter2Kind: 'peak', driveKind: 'folded' })
+  expect(values).toMatchObject({ filter1CutoffHz: 700, filter2GainDb: 6, driveDb: 12 })
+  expect(values!.driveLevelDb).toBeLessThan(0) // what it adds is taken back
+  expect(kept!.indexOf('filter1')).toBeLessThan(kept!.indexOf('drive'))
+  const [clip] = Object.values(pads[0].bands[0].turns[0].clips)
+  expect(clip).toMatchObject({ loop: { kind: 'forward', startFrame: 4800 } })
+})
