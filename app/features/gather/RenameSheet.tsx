@@ -28,7 +28,7 @@ export function RenameSheet({ sounds, onClose }: { readonly sounds: readonly Sou
     [sounds, pattern, find, replace, firstNumber],
   )
   const changed = names.filter((name, i) => name !== sounds[i].name).length
-  const twice = names.length - new Set(names).size
+  const twice = useMemo(() => names.filter((name) => names.indexOf(name) !== names.lastIndexOf(name)).length, [names])
   return (
     <Sheet
       title={`Rename ${sounds.length} ${sounds.length === 1 ? 'sound' : 'sounds'}`}
