@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import type { Kit } from '@heliaster/core/kit'
 
-import { newKit, pad, saved, wavWithStrikes } from './helpers'
+import { keptKit, newKit, pad, wavWithStrikes } from './helpers'
 
 /** Eighteen strikes of a plank, seen by two microphones, of three levels and three takes; one is missing, one is strange. */
 function plankFiles() {
@@ -22,12 +22,6 @@ async function putPlank(page: Page): Promise<void> {
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles(plankFiles())
   await page.getByRole('button', { name: 'Put on pads' }).click()
-}
-
-async function keptKit(page: Page): Promise<Kit> {
-  await saved(page)
-  const id = page.url().split('/kit/')[1].split('/')[0]
-  return page.evaluate(async (kitId) => ((await (await fetch(`/api/kits/${kitId}`)).json()) as { doc: Kit }).doc, id)
 }
 
 test('files find their places by name in three taps; what is missing or strange is said before anything moves', async ({ page }) => {

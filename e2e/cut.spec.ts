@@ -1,12 +1,13 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { newKit, saved, storedSource, wavWithStrikes } from './helpers'
+import { narrow, newKit, saved, storedSource, wavWithStrikes } from './helpers'
 
 async function onTheBench(page: Page, name: string, strikes: readonly number[], seconds = 3): Promise<void> {
   await newKit(page)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles([{ name: `${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(seconds, strikes) }])
+  await narrow(page, name)
   await page.getByRole('button', { name: `Cut ${name}`, exact: true }).click()
   await expect(page.getByRole('button', { name: `Send ${strikes.length} hits to pads` })).toBeEnabled()
 }
@@ -143,6 +144,7 @@ test('the way of cutting chosen last begins the next recording, and a start kept
   await page.getByRole('link', { name: 'Gather' }).click()
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles([{ name: 'cleat.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(3, [0.6, 1.1]) }])
+  await narrow(page, 'cleat')
   await page.getByRole('button', { name: 'Cut cleat', exact: true }).click()
   await page.getByRole('button', { name: 'Send 8 hits to pads' }).click()
   await page.getByRole('button', { name: 'Send to the Board' }).click()

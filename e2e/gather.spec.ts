@@ -6,7 +6,7 @@ import { readWav, writeWav } from '@heliaster/core/audio'
 import { expect, test } from '@playwright/test'
 import type { FileChooser, Page } from '@playwright/test'
 
-import { newKit, openDemo, saved, storedBytes, storedSource, wavWithStrikes } from './helpers'
+import { narrow, newKit, openDemo, saved, storedBytes, storedSource, wavWithStrikes } from './helpers'
 
 type Files = Parameters<FileChooser['setFiles']>[0]
 
@@ -50,6 +50,7 @@ test('all formats come in, stereo is asked about once, and a middle that cancels
   await page.getByRole('radio', { name: 'Mid' }).click()
   await expect(page.getByText(/In “opposed” left and right cancel/)).toBeVisible()
   await page.getByRole('button', { name: 'Put the report away' }).click()
+  await narrow(page, 'opposed')
   await page.getByRole('button', { name: 'More for opposed' }).click()
   await expect(page.getByText(/correlation -1\.00.*They cancel: mid would lose \d+ dB/)).toBeVisible()
   await page.getByRole('radio', { name: 'Left' }).click()
@@ -188,6 +189,7 @@ test('takes are heard by arrows, kept or passed; all passed leave in one step an
   await importFiles(page, [
     { name: 'eight tries.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(5, [0.2, 0.8, 1.4, 2, 2.6, 3.2, 3.8, 4.4]) },
   ])
+  await narrow(page, 'eight tries')
   await page.getByRole('button', { name: 'Cut eight tries' }).click()
   await expect(page.getByRole('button', { name: 'Send 8 hits to pads' })).toBeEnabled()
   for (const key of ['Backspace', 'Enter', 'Backspace', 'Backspace']) {
@@ -206,6 +208,7 @@ test('a sound goes out as it is and its changed version comes back, clips keepin
   await newKit(page)
   const original = wavWithStrikes(2, [0.3, 1.1])
   await importFiles(page, [{ name: 'bollard.wav', mimeType: 'audio/wav', buffer: original }])
+  await narrow(page, 'bollard')
   await page.getByRole('button', { name: 'Cut bollard' }).click()
   await page.getByRole('button', { name: 'Send 2 hits to pads' }).click()
   await page.getByRole('button', { name: 'Send to the Board' }).click()

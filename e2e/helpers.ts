@@ -1,7 +1,7 @@
 import { KIT_VERSION } from '@heliaster/core/kit'
 import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import type { Source } from '@heliaster/core/kit'
+import type { Kit, Source } from '@heliaster/core/kit'
 
 /** A pad's face, wherever it is shown. */
 export function pad(page: Page, name: string) {
@@ -117,4 +117,17 @@ export async function storedSource(page: Page, name: string, isAudioHere = false
     expect(found, `“${name}” in this device’s store`).toBeDefined()
   }).toPass({ timeout: 30_000 })
   return found!
+}
+
+/** The open kit as the server has it. */
+export async function keptKit(page: Page): Promise<Kit> {
+  await saved(page)
+  const id = page.url().split('/kit/')[1].split('/')[0]
+  return page.evaluate(async (kitId) => ((await (await fetch(`/api/kits/${kitId}`)).json()) as { doc: Kit }).doc, id)
+}
+
+/** Narrows the list of sounds to a name: what other tests bring in meanwhile moves no row to another place. */
+export async function narrow(page: Page, name: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Find by name' }).fill(name)
+  await expect(page.getByRole('button', { name: /^Cut / }).first()).toContainText(name)
 }

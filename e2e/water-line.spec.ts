@@ -3,7 +3,7 @@ import { strikeSound, things } from '@heliaster/demo'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { newKit, openDemo, saved, storedSource } from './helpers'
+import { narrow, newKit, openDemo, saved, storedSource } from './helpers'
 
 const RATE = 48000
 const DECK = { name: 'deck', brightness: 1, delaySeconds: 0, room: 0.05, gain: 1 }
@@ -30,6 +30,7 @@ async function onTheBench(page: Page, name: string, seed: number): Promise<void>
   await newKit(page)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles([{ name: `${name}.wav`, mimeType: 'audio/wav', buffer: steps(12, seed) }])
+  await narrow(page, name)
   await page.getByRole('button', { name: `Cut ${name}`, exact: true }).click()
   await expect(page.getByText('12 hits', { exact: true })).toBeVisible()
 }
@@ -46,6 +47,7 @@ test('steps of heel and toe are one hit each; the line says what it did, shows i
   const own = (await storedSource(page, 'pier steps')).cut
   expect(own.findsLevel).toBeUndefined()
   await page.reload()
+  await narrow(page, 'pier steps')
   await page.getByRole('button', { name: 'Cut pier steps', exact: true }).click()
   await expect(page.getByText('Your own line.', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Let the line find its level' }).click()

@@ -1,7 +1,7 @@
 import { KIT_VERSION } from '@heliaster/core/kit'
 import { expect, test } from '@playwright/test'
 
-import { newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
+import { narrow, newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
 
 test('files are imported many at once, with a reason for each that fails', async ({ page }) => {
   await newKit(page)
@@ -18,6 +18,7 @@ test('files are imported many at once, with a reason for each that fails', async
   await expect(page.getByText('This file is empty (0 bytes).', { exact: false })).toBeVisible()
   await expect(page.getByText('This is a zip file', { exact: false })).toBeVisible()
   await expect(page.getByText('The file ends early', { exact: false })).toBeVisible()
+  await narrow(page, 'pontoon')
   await page.getByRole('button', { name: 'Cut pontoon', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Send 3 hits to pads' })).toBeEnabled()
 })

@@ -6,9 +6,10 @@ import { join } from 'node:path'
 
 import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
 import { Fault, root } from './paths.mjs'
+import { sayShare } from './tests-share.mjs'
 
 const node = process.execPath
-const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'tools/keep-running.test.mjs']
+const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'tools/keep-running.test.mjs', 'tools/tests-share.test.mjs'] // prettier-ignore
 const bin = (path) => join(root, 'node_modules', path)
 
 function run(title, command, words, env = {}) {
@@ -61,7 +62,7 @@ try {
     await unitTests()
     await browserTests([])
   }
-  console.log('\nAll tests passed.')
+  console.log(`\nAll tests passed. ${sayShare()}`)
 } catch (error) {
   console.error(error instanceof Fault ? `\n${error.message}` : error)
   process.exitCode = 1
