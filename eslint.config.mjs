@@ -40,6 +40,24 @@ const hostGlobals = [
 ]
 const test = ['**/*.test.ts', '**/*.test.tsx']
 
+/** The floors of the application, from the ground up: a room knows what lies below it, never what lies above. */
+const floors = ['ui', 'documents|sync', 'audio', 'kit-view', 'shell', 'features', 'app']
+const places = 'board|cut|gather|groove|kits|place|record|record-here|shape|ship|starts'
+
+/** What a room of the application may not import: rooms above it, and of a place anything but its door. */
+function floor(rooms, ...more) {
+  const above = floors.slice(floors.indexOf(rooms) + 1)
+  const patterns = [
+    ...above.map((room) => ({ regex: `^(\\.\\./)+(${room})(/|$)`, message: `A room knows what is below it; ${room} is above.` })),
+    { regex: `^(\\./|(\\.\\./)+)(features/)?(${places})/.`, message: 'Places meet only through their index.ts.' },
+    ...more,
+  ]
+  return {
+    files: rooms.split('|').flatMap((room) => [`app/${room}/**/*.ts`, `app/${room}/**/*.tsx`]),
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  }
+}
+
 export default tseslint.config(
   {
     ignores: [
@@ -112,4 +130,6 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
+  floor('ui', { regex: '^@heliaster/', message: 'ui knows no kit and no audio.' }),
+  ...floors.slice(1).map((rooms) => floor(rooms)),
 )

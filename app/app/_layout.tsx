@@ -6,7 +6,7 @@ import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons'
 import { useFonts } from 'expo-font'
 import { Stack } from 'expo-router'
 
-import { AppFrame } from '../features/shell'
+import { AppFrame } from '../shell'
 
 export default function RootLayout() {
   const [loaded] = useFonts({

@@ -1,4 +1,4 @@
-import { notify } from '../ui/notices'
+import { notify } from '../ui/layout/notices'
 import { createDevice } from '../sync/device'
 import { localDb, onLocalDbBlocked } from '../sync/local-db'
 import { pageTimers } from '../sync/timers'

@@ -2,7 +2,7 @@ import { tempoInName, toldTempo } from '@heliaster/core/cut'
 import { cutSchema, cutStartOf } from '@heliaster/core/kit'
 import type { AudioInfo, CutSettings, Source } from '@heliaster/core/kit'
 
-import { deviceSettings } from '../ui/device-settings'
+import { deviceSettings } from '../ui/device/device-settings'
 
 const KEY = 'heliaster-last-cut'
 const plain: CutSettings = { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 }

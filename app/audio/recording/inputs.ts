@@ -1,5 +1,5 @@
-import { engineUrl } from '../player'
-import { sound } from '../sound'
+import { engineUrl } from '../engine/player'
+import { sound } from '../engine/sound'
 import { PRACTICE_RATE, practiceStream } from './practice-microphone'
 
 export type InputKind = 'microphone' | 'practice' | 'pads'

@@ -3,7 +3,7 @@ import type { AudioHash, AudioInfo } from '@heliaster/core/kit'
 import { firstSide, formOf, HEADER_BYTES, sidesAlike, wavHeader, wholeFrames } from '@heliaster/core/record'
 import type { WavForm } from '@heliaster/core/record'
 
-import { storeAudio } from '../stored-audio'
+import { storeAudio } from '../files/stored-audio'
 
 export interface KeptTake {
   readonly hash: AudioHash

@@ -37,7 +37,7 @@ jest.mock('comlink', () => ({
 }))
 jest.mock('../../documents', () => ({ device: {}, sources: { store: { getState: () => ({ entries: {} }) } } }))
 jest.mock('../../documents/last-cut', () => ({ cutToBeginWith: () => ({}) }))
-jest.mock('../measure-later', () => ({ measureLater: () => undefined }))
+jest.mock('../files/measure-later', () => ({ measureLater: () => undefined }))
 jest.mock('./strike-log', () => ({ strikesOf: () => [], watchStrikes: () => undefined }))
 
 const port = { postMessage: () => undefined }

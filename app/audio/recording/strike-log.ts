@@ -1,8 +1,8 @@
 import type { SoundedStrike } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
 
-import type { Sounded } from '../player'
-import { kitNow, onSounded, sound } from '../sound'
+import type { Sounded } from '../engine/player'
+import { kitNow, onSounded, sound } from '../engine/sound'
 
 let strikes: SoundedStrike[] = []
 let stop: (() => void) | undefined

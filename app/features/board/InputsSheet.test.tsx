@@ -1,9 +1,9 @@
 import { act, fireEvent, render, screen } from '@testing-library/react'
 
-import { midiState } from '../../audio/midi-inputs'
+import { midiState } from '../../audio/playing/midi-inputs'
 import { InputsSheet } from './InputsSheet'
 
-jest.mock('../../audio/sound', () => ({ sound: { getState: () => ({}) }, strikePad: jest.fn(), releasePad: jest.fn() }))
+jest.mock('../../audio/engine/sound', () => ({ sound: { getState: () => ({}) }, strikePad: jest.fn(), releasePad: jest.fn() }))
 
 const toggle = () => fireEvent.click(screen.getByRole('switch', { name: 'Play from MIDI inputs' }))
 const shown = () => screen.getByRole('dialog', { name: 'Keys and MIDI' }).textContent

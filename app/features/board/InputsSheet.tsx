@@ -1,9 +1,9 @@
 import { useStore } from 'zustand'
 
-import { midiState, switchMidi } from '../../audio/midi-inputs'
-import { Sheet } from '../../ui/Sheet'
-import { Text } from '../../ui/Text'
-import { Toggle } from '../../ui/Toggle'
+import { midiState, switchMidi } from '../../audio/playing/midi-inputs'
+import { Sheet } from '../../ui/layout/Sheet'
+import { Text } from '../../ui/layout/Text'
+import { Toggle } from '../../ui/controls/Toggle'
 
 /** How MIDI stands, in words that say what to do. */
 export function midiWords({ status, devices }: ReturnType<typeof midiState.getState>): string {

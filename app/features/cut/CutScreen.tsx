@@ -4,14 +4,14 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { sources } from '../../documents'
-import { Button } from '../../ui/Button'
-import { Text } from '../../ui/Text'
-import { usePalette } from '../../ui/theme'
-import { useIsWide } from '../../ui/use-is-wide'
-import { SourceList } from '../gather/SourceList'
-import { useKitId, useSession } from '../shell'
-import { session } from '../shell/session'
-import { CutBench } from './CutBench'
+import { Button } from '../../ui/controls/Button'
+import { Text } from '../../ui/layout/Text'
+import { usePalette } from '../../ui/theme/theme'
+import { useIsWide } from '../../ui/layout/use-is-wide'
+import { SourceList } from '../gather'
+import { useKitId, useSession } from '../../kit-view'
+import { session } from '../../kit-view/session'
+import { CutBench } from './bench/CutBench'
 
 /** Where a recording is cut into hits. */
 export function CutScreen() {

@@ -1,1 +1,5 @@
 export { CutScreen } from './CutScreen'
+export { clipOfHit } from './hits/hit-clip'
+export { HitRow } from './hits/HitRow'
+export { useAnalysis, useCutActions, useHits } from './bench/use-source-cut'
+export type { Analysis, CutHit } from './bench/use-source-cut'

@@ -5,14 +5,13 @@ import { View } from 'react-native'
 import { z } from 'zod'
 import { useStore } from 'zustand'
 
-import { useKitId } from '../shell'
-import { session } from '../shell/session'
-import { SourceList } from './SourceList'
-import { RecordPanel } from './RecordPanel'
-import { RescueOffer } from './RescueOffer'
-import { deviceSettings } from '../../ui/device-settings'
-import { usePalette } from '../../ui/theme'
-import { useIsWide } from '../../ui/use-is-wide'
+import { useKitId } from '../../kit-view'
+import { session } from '../../kit-view/session'
+import { SourceList } from './list/SourceList'
+import { RecordPanel, RescueOffer } from '../record'
+import { deviceSettings } from '../../ui/device/device-settings'
+import { usePalette } from '../../ui/theme/theme'
+import { useIsWide } from '../../ui/layout/use-is-wide'
 
 const panelLooks = deviceSettings(
   'heliaster-slim-recorder',

@@ -1,2 +1,3 @@
 export { GatherScreen } from './GatherScreen'
-export { showKin } from './kin'
+export { showKin } from './list/kin'
+export { SourceList } from './list/SourceList'

@@ -3,10 +3,10 @@ import { useState } from 'react'
 import type { ComponentProps } from 'react'
 import { View } from 'react-native'
 
-import { IconButton } from '../../ui/Button'
-import { Slider } from '../../ui/Slider'
-import { usePalette } from '../../ui/theme'
-import { useIsWide } from '../../ui/use-is-wide'
+import { IconButton } from '../../ui/controls/Button'
+import { Slider } from '../../ui/controls/Slider'
+import { usePalette } from '../../ui/theme/theme'
+import { useIsWide } from '../../ui/layout/use-is-wide'
 
 type Fields = Partial<Omit<Bead, 'id' | 'step'>>
 

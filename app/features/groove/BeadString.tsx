@@ -3,10 +3,10 @@ import { memo } from 'react'
 import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { grooveState } from '../../audio/groove-player'
-import { Text } from '../../ui/Text'
-import { usePalette } from '../../ui/theme'
-import { useIsWide } from '../../ui/use-is-wide'
+import { grooveState } from '../../audio/playing/groove-player'
+import { Text } from '../../ui/layout/Text'
+import { usePalette } from '../../ui/theme/theme'
+import { useIsWide } from '../../ui/layout/use-is-wide'
 
 interface Props {
   readonly name: string

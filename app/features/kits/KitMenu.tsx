@@ -1,8 +1,8 @@
 import type { Kit } from '@heliaster/core/kit'
 
-import { Button } from '../../ui/Button'
-import { NameField } from '../../ui/NameField'
-import { Sheet } from '../../ui/Sheet'
+import { Button } from '../../ui/controls/Button'
+import { NameField } from '../../ui/controls/NameField'
+import { Sheet } from '../../ui/layout/Sheet'
 import { deleteKit, duplicateKit, renameKit } from './kit-actions'
 
 interface Props {

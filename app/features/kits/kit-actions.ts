@@ -3,12 +3,12 @@ import type { Kit, KitId } from '@heliaster/core/kit'
 import { missingWords } from '@heliaster/core/ship'
 import { router } from 'expo-router'
 
-import { keepAudio } from '../../audio/audio-files'
-import { shipWork } from '../../audio/workers'
+import { keepAudio } from '../../audio/files/audio-files'
+import { shipWork } from '../../audio/workers/workers'
 import { kits } from '../../documents'
 import { makeId } from '../../documents/make-id'
-import { chooseFiles } from '../../ui/choose-files'
-import { notify } from '../../ui/notices'
+import { chooseFiles } from '../../ui/device/choose-files'
+import { notify } from '../../ui/layout/notices'
 
 const allKits = () => Object.values(kits.store.getState().entries).map((entry) => entry.doc)
 

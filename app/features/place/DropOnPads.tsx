@@ -2,9 +2,9 @@ import type { Kit, PadId, Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 
-import { importFiles, soundsOf } from '../../audio/import'
-import { FileDrop } from '../../ui/FileDrop'
-import { notify } from '../../ui/notices'
+import { importFiles, soundsOf } from '../../audio/import/import'
+import { FileDrop } from '../../ui/controls/FileDrop'
+import { notify } from '../../ui/layout/notices'
 import { PlaceSheet } from './PlaceSheet'
 
 /** Files dropped on a pad, or beside the pads, are taken in and then asked about; nothing is placed unasked. */

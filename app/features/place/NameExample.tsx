@@ -3,12 +3,12 @@ import type { NameRole } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 
-import { Button } from '../../ui/Button'
-import { Chips } from '../../ui/Chips'
-import { NameField } from '../../ui/NameField'
-import { NumberField } from '../../ui/Slider'
-import { Text } from '../../ui/Text'
-import { TOUCH, usePalette } from '../../ui/theme'
+import { Button } from '../../ui/controls/Button'
+import { Chips } from '../../ui/controls/Chips'
+import { NameField } from '../../ui/controls/NameField'
+import { NumberField } from '../../ui/controls/Slider'
+import { Text } from '../../ui/layout/Text'
+import { TOUCH, usePalette } from '../../ui/theme/theme'
 import type { Reading } from './use-reading'
 
 export const ROLE_WORDS: Record<NameRole, string> = {

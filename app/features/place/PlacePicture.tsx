@@ -4,9 +4,9 @@ import type { NamePlan, PlannedPad } from '@heliaster/core/place'
 import { View } from 'react-native'
 import Svg, { G, Rect, Text as SvgText } from 'react-native-svg'
 
-import { Star } from '../../ui/Star'
-import { Text } from '../../ui/Text'
-import { fonts, usePalette } from '../../ui/theme'
+import { Star } from '../../ui/drawing/Star'
+import { Text } from '../../ui/layout/Text'
+import { fonts, usePalette } from '../../ui/theme/theme'
 
 const MOST_STARS = 24
 const MOST_LINES = 40

@@ -2,8 +2,8 @@ import { wrongWords } from '@heliaster/core/place'
 import type { WrongFile } from '@heliaster/core/place'
 import { View } from 'react-native'
 
-import { Text } from '../../ui/Text'
-import { Toggle } from '../../ui/Toggle'
+import { Text } from '../../ui/layout/Text'
+import { Toggle } from '../../ui/controls/Toggle'
 
 interface Props {
   readonly wrong: readonly WrongFile[]

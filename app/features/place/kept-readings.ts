@@ -2,7 +2,7 @@ import type { AudioHash, Source } from '@heliaster/core/kit'
 import type { NameFacts, NamePlan } from '@heliaster/core/place'
 import { z } from 'zod'
 
-import { deviceSettings } from '../../ui/device-settings'
+import { deviceSettings } from '../../ui/device/device-settings'
 
 const factsSchema = z.object({
   drum: z.string(),

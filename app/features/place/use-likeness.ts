@@ -5,8 +5,8 @@ import { pairsToHear } from '@heliaster/core/place'
 import type { Likeness, NamedFile } from '@heliaster/core/place'
 import { useEffect, useMemo, useState } from 'react'
 
-import { decodedAudio } from '../../audio/audio-files'
-import { coreWork } from '../../audio/workers'
+import { decodedAudio } from '../../audio/files/audio-files'
+import { coreWork } from '../../audio/workers/workers'
 
 interface Listened {
   readonly likeness?: Likeness

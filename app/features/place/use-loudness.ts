@@ -2,7 +2,7 @@ import { STRIKE_WINDOW_SECONDS } from '@heliaster/core/audio'
 import type { AudioHash, Source } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 
-import { audioPicture } from '../../audio/audio-files'
+import { audioPicture } from '../../audio/files/audio-files'
 
 export type LoudnessOf = ReadonlyMap<AudioHash, number>
 

@@ -5,10 +5,10 @@ import { View } from 'react-native'
 
 import { starts } from '../../documents'
 import { makeId } from '../../documents/make-id'
-import { Button, IconButton } from '../../ui/Button'
-import { Chips } from '../../ui/Chips'
-import { notify } from '../../ui/notices'
-import { WordField } from '../../ui/WordField'
+import { Button, IconButton } from '../../ui/controls/Button'
+import { Chips } from '../../ui/controls/Chips'
+import { notify } from '../../ui/layout/notices'
+import { WordField } from '../../ui/controls/WordField'
 import { useStarts } from './use-starts'
 
 interface ChipsProps {

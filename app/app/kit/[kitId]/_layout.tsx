@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 
-import { KitShell } from '../../../features/shell'
+import { KitShell } from '../../../shell'
 import { warmPlaces } from '../../../features/warm-places'
 
 export default function KitLayout() {

@@ -1,11 +1,11 @@
 import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
 
-import { raysLevel, strikePad, toggleSolo } from '../../../audio/sound'
-import { IconButton } from '../../../ui/Button'
-import { editKit } from '../../shell'
-import { padName } from '../../shell/use-kit'
-import type { KitGesture } from '../../shell/use-kit'
+import { raysLevel, strikePad, toggleSolo } from '../../../audio/engine/sound'
+import { IconButton } from '../../../ui/controls/Button'
+import { editKit } from '../../../kit-view'
+import { padName } from '../../../kit-view/use-kit'
+import type { KitGesture } from '../../../kit-view/use-kit'
 import { Strip } from './Strip'
 
 /** A pad against the others. */

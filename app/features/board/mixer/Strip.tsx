@@ -2,12 +2,12 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { IconButton } from '../../../ui/Button'
-import { Meter } from '../../../ui/Meter'
-import { PanSlider } from '../../../ui/PanAndTune'
-import { Slider } from '../../../ui/Slider'
-import { Text } from '../../../ui/Text'
-import { usePalette } from '../../../ui/theme'
+import { IconButton } from '../../../ui/controls/Button'
+import { Meter } from '../../../ui/drawing/Meter'
+import { PanSlider } from '../../../kit-view/PanAndTune'
+import { Slider } from '../../../ui/controls/Slider'
+import { Text } from '../../../ui/layout/Text'
+import { usePalette } from '../../../ui/theme/theme'
 
 interface StripProps {
   readonly name: string

@@ -8,18 +8,18 @@ import { useState } from 'react'
 import { lossWords } from './LossLine'
 import { MixerSheet } from './MixerSheet'
 import { Sends } from './Sends'
-import { busesAfter, widthOf, withWidth } from '../bus-edits'
+import { busesAfter, widthOf, withWidth } from '../edits/bus-edits'
 
 let doc: Kit
 const mockEdit = jest.fn((_id: unknown, edits: KitEdit[]) => {
   doc = edits.reduce(applyEdit, doc)
 })
-jest.mock('../../shell', () => ({ editKit: (id: unknown, edits: KitEdit[]) => mockEdit(id, edits) }))
-jest.mock('../../shell/use-kit', () => ({
+jest.mock('../../../kit-view', () => ({ editKit: (id: unknown, edits: KitEdit[]) => mockEdit(id, edits) }))
+jest.mock('../../../kit-view/use-kit', () => ({
   kitGesture: () => ({ set: () => undefined, end: () => undefined }),
   padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name,
 }))
-jest.mock('../../../audio/sound', () => {
+jest.mock('../../../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
     busLevel: () => 0,

@@ -4,7 +4,7 @@ import { fireEvent, render, screen } from '@testing-library/react'
 
 import { FarTuning } from './PadsTogether'
 
-jest.mock('../../shell', () => ({ editKit: () => undefined }))
+jest.mock('../../../kit-view', () => ({ editKit: () => undefined }))
 
 test('sounds that lie octaves from their notes are asked about, with the nearest octave first', () => {
   const wanted = [-3600, -3550].map((cents, i) => ({ pad: createPad(testIds(i), {}, 40), cents }))

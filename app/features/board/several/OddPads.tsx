@@ -3,10 +3,10 @@ import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { oddOnes } from '@heliaster/core/place'
 import { View } from 'react-native'
 
-import { Button } from '../../../ui/Button'
-import { Text } from '../../../ui/Text'
-import { padName } from '../../shell/use-kit'
-import { MODES, PICKS } from '../play-choices'
+import { Button } from '../../../ui/controls/Button'
+import { Text } from '../../../ui/layout/Text'
+import { padName } from '../../../kit-view/use-kit'
+import { MODES, PICKS } from '../../../kit-view/play-choices'
 
 interface Props {
   readonly kit: Kit

@@ -1,8 +1,8 @@
 import type { AudioHash, Clip, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 
-import { decodedAudio } from '../../../audio/audio-files'
-import { coreWork } from '../../../audio/workers'
-import { noteName } from '../../../ui/note-name'
+import { decodedAudio } from '../../../audio/files/audio-files'
+import { coreWork } from '../../../audio/workers/workers'
+import { noteName } from '../../../kit-view/note-name'
 
 /** As far as a pad can be tuned, cents. */
 const FARTHEST_CENTS = 12000

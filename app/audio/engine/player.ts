@@ -1,0 +1,362 @@
+import {
+  ACT_RECORDS,
+  addChunk,
+  BUS_METERS,
+  controlNumbers,
+  createLoader,
+  createMemory,
+  createSampleStore,
+  EventField,
+  EventType,
+  LOG_RECORDS,
+  MAX_CHUNKS,
+  MAX_RAYS,
+  readRecord,
+  StatusField,
+  writeRing,
+} from '@heliaster/core/engine'
+import type { Audio } from '@heliaster/core/audio'
+import type { EngineMemory, GrooveChoice, KitLoader, StrikeRecord } from '@heliaster/core/engine'
+import { clipsOfPad, padWithParts } from '@heliaster/core/kit'
+import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
+
+import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
+import { decodedAudio, noteMissing, readyAudio } from '../files/audio-files'
+
+/** Whatever strikes a pad, finger, key or groove, says it in these words. */
+export interface Strike {
+  readonly padId: PadId
+  readonly velocity: number
+  /** The note that strikes it, where one does. */
+  readonly note?: number
+  /** Names the finger or key, so that letting go reaches the right strike. */
+  readonly key?: number
+  /** Engine frame to sound on; as soon as possible without one. */
+  readonly frame?: number
+}
+
+/** A strike as it sounded. */
+export interface Sounded extends StrikeRecord {
+  readonly padId: PadId | undefined
+}
+
+/** What was lost since the engine began, each kind counted. */
+export interface Losses {
+  /** Strikes and moves that found no room on their way. */
+  readonly events: number
+  /** Strikes that were ended before their time to make room for others. */
+  readonly strikes: number
+  /** Blocks that took the engine longer than they last: each may have been heard as a crackle. */
+  readonly lateBlocks: number
+}
+
+export interface Player {
+  readonly context: AudioContext
+  /** The engine: its first output is what is heard, its second the mix before the limiter. */
+  readonly node: AudioWorkletNode
+  readonly sampleRateHz: number
+  /** `choice` is the groove that plays when it is begun. */
+  load(kit: Kit, choice?: GrooveChoice): void
+  /** Returns whether the strike waits for its sound to arrive. */
+  strike(strike: Strike): boolean
+  release(padId: PadId, key: number): void
+  stopAll(): void
+  /** Frames the engine has rendered so far. */
+  frameNow(): number
+  /** What to add to a frame of the engine to have the frame of its context. */
+  hostFrame(): number
+  peak(): number
+  losses(): Losses
+  /** Highest sample of each ray of a pad since the last call, 0..1 and above. */
+  takePeaks(padId: PadId): Float64Array
+  /** The same of a bus, or of the master. */
+  takeBusPeak(busId?: BusId): number
+  /** Moves a control: its number among `controlNumbers`, and where to, 0..127 for controllers, 0..1 or -1..1 for others. */
+  moveControl(control: number, value: number): void
+  /** How hard a pad is pressed, 0..1. */
+  press(padId: PadId, pressure: number): void
+  /** The groove begins, from its first beat; or it ends. */
+  beginGroove(): void
+  stopGroove(): void
+  /** The beat of the groove that sounds now, -1 while none does; and which of the song's it is, from 0. */
+  grooveBeat(): number
+  grooveSection(): number
+  /** Strikes sounded since the last call. */
+  takeSounded(): Sounded[]
+  resume(): Promise<void>
+}
+
+/** Why there is no sound, in words for a person. */
+export class NoSound extends Error {}
+
+interface Link {
+  readonly memory: EngineMemory
+  readonly node: AudioWorkletNode
+  readonly shared: boolean
+}
+
+export async function engineUrl(): Promise<string> {
+  const response = await fetch('/engine/engine.json', { cache: 'no-cache' })
+  if (!response.ok) throw new NoSound('The sound engine could not be loaded from the server. Reload the page.')
+  return `/engine/${((await response.json()) as { file: string }).file}`
+}
+
+/** Starts the engine in an audio worklet. It stays silent until the browser lets the page sound: call `resume`. */
+export async function createPlayer(): Promise<Player> {
+  if (typeof AudioContext === 'undefined' || typeof AudioWorkletNode === 'undefined')
+    throw new NoSound(
+      'This browser has no AudioWorklet, so pads cannot sound. Everything else works; a current Chrome, Edge, Firefox or Safari plays, opened at https or localhost.',
+    )
+  const context = new AudioContext({ latencyHint: 'interactive' })
+  if (!context.audioWorklet) throw new NoSound('Pads sound only on https or localhost: open Heliaster at one of these addresses.')
+  await context.audioWorklet.addModule(await engineUrl())
+  const shared = globalThis.crossOriginIsolated && typeof SharedArrayBuffer !== 'undefined'
+  const memory = createMemory(shared)
+  const options: EngineOptions = shared ? { memory } : {}
+  const node = new AudioWorkletNode(context, 'heliaster-engine', {
+    numberOfInputs: 0,
+    numberOfOutputs: 2,
+    outputChannelCount: [2, 2],
+    processorOptions: options,
+  })
+  node.connect(context.destination)
+  return playerOver(context, { memory, node, shared })
+}
+
+function playerOver(context: AudioContext, link: Link): Player {
+  const { memory, node, shared } = link
+  const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
+  if (!shared) node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => takeState(memory, data)
+  const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
+  const fresh = new Map<AudioHash, Audio>()
+  let lostHere = 0
+  const tellEvent = (event: Float64Array) => {
+    if (shared) return writeRing(memory, event)
+    tell({ type: 'events', events: event })
+    return true
+  }
+  const send = (event: number[]) => {
+    if (!tellEvent(Float64Array.from(event))) lostHere++
+  }
+  const loader = createLoader(memory, store, context.sampleRate, (hash) => fresh.get(hash) ?? readyAudio(hash), {
+    send: tellEvent,
+    arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+    tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
+    tablesChanged: () =>
+      !shared && tell({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
+  })
+  const eventOf = (type: number, padSlot: number, velocity: number, key = 0, frame = -1, note = -1) => {
+    const event = new Array<number>(EventField.length).fill(0)
+    event[EventField.frame] = frame
+    event[EventField.type] = type
+    event[EventField.padSlot] = padSlot
+    event[EventField.velocity] = velocity
+    event[EventField.note] = note
+    event[EventField.inputFrame] = memory.status[StatusField.frame]
+    event[EventField.key] = key
+    return event
+  }
+  let read = 0
+  return {
+    context,
+    node,
+    sampleRateHz: context.sampleRate,
+    load: (kit, choice) => loadWhenReady(kit, choice, loader, fresh),
+    strike(given) {
+      const { padId, velocity, key = 0, frame, note } = given
+      const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
+      const waits = frame === undefined && fetchFirst(loader, given, () => sendIt())
+      if (!waits) sendIt()
+      return waits
+    },
+    release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
+    stopAll: () => send(eventOf(EventType.stopAll, 0, 0)),
+    frameNow: () => memory.status[StatusField.frame],
+    hostFrame: () => memory.status[StatusField.hostFrame],
+    peak: () => memory.status[StatusField.peak],
+    losses: () => ({
+      events: memory.status[StatusField.lostEvents] + lostHere,
+      strikes: memory.status[StatusField.lostStrikes],
+      lateBlocks: memory.status[StatusField.lateBlocks],
+    }),
+    takePeaks(padId) {
+      const row = loader.slotOf(padId) * MAX_RAYS
+      const peaks = memory.meters.slice(row, row + MAX_RAYS)
+      memory.meters.fill(0, row, row + MAX_RAYS)
+      return peaks
+    },
+    takeBusPeak(busId) {
+      const at = BUS_METERS + loader.busSlotOf(busId)
+      const peak = memory.meters[at]
+      memory.meters[at] = 0
+      return peak
+    },
+    moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
+    press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),
+    beginGroove: () => send(eventOf(EventType.groove, 0, 0)),
+    stopGroove: () => send(eventOf(EventType.stopGroove, 0, 0)),
+    grooveBeat: () => memory.status[StatusField.grooveBeat],
+    grooveSection: () => memory.status[StatusField.grooveSection],
+    takeSounded() {
+      const count = memory.status[StatusField.logCount]
+      read = Math.max(read, count - LOG_RECORDS)
+      const sounded: Sounded[] = []
+      for (; read < count; read++) {
+        const record = readRecord(memory.log, read)
+        sounded.push({ ...record, padId: loader.padIdOf(record.padSlot) })
+      }
+      return sounded
+    },
+    resume: () => (context.state === 'running' ? Promise.resolve() : context.resume()),
+  }
+}
+
+function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {
+  return {
+    createChunk(chunk: number, frames: number): Float32Array {
+      const samples = shared ? addChunk(memory, chunk, frames) : (memory.chunks[chunk] = new Float32Array(frames))
+      tell({ type: 'chunk', chunk, frames, samples: shared ? samples : undefined })
+      return samples
+    },
+    written(chunk: number, startFrame: number, frames: number): void {
+      if (shared) return
+      const samples = memory.chunks[chunk]!.slice(startFrame, startFrame + frames)
+      tell({ type: 'samples', chunk, startFrame, samples }, [samples.buffer])
+    },
+  }
+}
+
+function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: FromWorklet): void {
+  memory.status.set(status)
+  memory.uses.set(uses)
+  memory.log.set(log)
+  const width = EventField.length
+  const first = status[StatusField.actCount] - acts.length / width
+  for (let i = 0; i < acts.length / width; i++)
+    memory.acts.set(acts.subarray(i * width, (i + 1) * width), ((first + i) % ACT_RECORDS) * width)
+  for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
+}
+
+/** How many files are read at once; more would only make those that are struck wait. */
+const READERS = 3
+/** The engine is told of so much at once that laying it out holds the page up for a moment only. */
+const FRESH_FILES = 24
+const FRESH_SAMPLES = 1 << 20
+/** A strike whose sound comes later than this would come as a surprise. */
+const LATEST_MS = 1500
+
+interface Arriving {
+  kit: Kit
+  choice: GrooveChoice | undefined
+  /** Files in the order in which they are wanted. */
+  wanted: AudioHash[]
+  reading: number
+  /** Arrived since the engine was last told, and how many samples that is. */
+  readonly fresh: Map<AudioHash, Audio>
+  freshSamples: number
+}
+
+const arriving = new WeakMap<KitLoader, Arriving>()
+
+/** Older programs that sound are given back within a quarter of a second. */
+const AGAIN_MS = 60
+const again = new WeakMap<KitLoader, ReturnType<typeof setTimeout>>()
+
+const NO_MEMORY =
+  'This device gives no more memory for sounds, so this one is silent. Close other pages and open the kit again, or take some pads out of it.'
+const refusedBefore = new WeakMap<KitLoader, ReadonlySet<AudioHash>>()
+
+/** Says which sounds there is no memory for, and no more of those that found some. */
+function sayRefused(loader: KitLoader): void {
+  const refused = loader.refused()
+  for (const hash of refusedBefore.get(loader) ?? []) if (!refused.has(hash)) noteMissing(hash, undefined)
+  for (const hash of refused) noteMissing(hash, NO_MEMORY)
+  refusedBefore.set(loader, refused)
+}
+
+/** Loads a kit, and what found no room again until it has. */
+function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
+  clearTimeout(again.get(loader))
+  const isWhole = loader.load(kit, choice)
+  sayRefused(loader)
+  if (!isWhole)
+    again.set(
+      loader,
+      setTimeout(() => loadAll(kit, choice, loader), AGAIN_MS),
+    )
+}
+
+/** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
+function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
+  loadAll(kit, choice, loader)
+  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh, freshSamples: 0 }
+  state.kit = kit
+  state.choice = choice
+  state.wanted = [...loader.lacking()].filter((hash) => !fresh.has(hash))
+  arriving.set(loader, state)
+  if (state.wanted.length > FRESH_FILES) whenQuiet(() => readOn(loader, state))
+  else readOn(loader, state)
+}
+
+/** Reading many files begins when the screen stands: what is struck before is read at once all the same. */
+function whenQuiet(then: () => void): void {
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(then, { timeout: 1000 })
+  else setTimeout(then, 300)
+}
+
+function readOn(loader: KitLoader, state: Arriving): void {
+  while (state.reading < READERS && state.wanted.length > 0) {
+    const hash = state.wanted.shift()!
+    state.reading++
+    void decodedAudio(hash)
+      .then(({ audio }) => keepFresh(state, hash, audio))
+      .catch((error: Error) => noteMissing(hash, error.message))
+      .then(() => {
+        state.reading--
+        const isEnough = state.fresh.size >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
+        if (isEnough || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
+        readOn(loader, state)
+      })
+  }
+}
+
+/** Holds on to audio until the engine has it: the device's own cache may have let go of it by then. */
+function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
+  noteMissing(hash, undefined)
+  state.fresh.set(hash, audio)
+  state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
+}
+
+function tellArrived(loader: KitLoader, state: Arriving): void {
+  loadAll(state.kit, state.choice, loader)
+  const lacking = loader.lacking() // what found no room yet is tried again soon
+  for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
+  state.freshSamples = 0
+  if (state.wanted.length === 0 && state.reading === 0) performance.mark('heliaster-all-arrived') // what the bench waits for
+}
+
+/**
+ * A pad was struck whose sound is not here yet: its files are read before all others, and the strike sounds when they
+ * have come, unless that took too long. Returns whether the strike has to wait.
+ */
+function fetchFirst(loader: KitLoader, { padId, velocity }: Strike, then: () => void): boolean {
+  const state = arriving.get(loader)
+  const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
+  if (!state || !pad) return false
+  const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : padWithParts(state.kit, pad)).map((clip) => clip.audio)
+  const lacking = loader.lacking()
+  const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
+  if (missing.length === 0) {
+    if (state.fresh.size > 0) tellArrived(loader, state)
+    return false
+  }
+  const struckAt = performance.now()
+  state.wanted = [...missing, ...state.wanted.filter((hash) => !missing.includes(hash))]
+  const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
+  void Promise.allSettled(reading).then(() => {
+    tellArrived(loader, state)
+    if (performance.now() - struckAt < LATEST_MS) then()
+  })
+  return true
+}

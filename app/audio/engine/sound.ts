@@ -1,0 +1,204 @@
+import type { Band, BusId, Clip, GrooveId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
+import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
+import { createStore } from 'zustand/vanilla'
+
+import { makeId } from '../../documents/make-id'
+import { decodedAudio } from '../files/audio-files'
+import { createPlayer } from './player'
+import type { Player, Sounded, Strike } from './player'
+
+/** The moment: what the engine does now. Polled, and never kept at audio rate in React. */
+export interface SoundState {
+  readonly player?: Player
+  /** Why there is no sound, when there is none. */
+  readonly problem?: string
+}
+
+export const sound = createStore<SoundState>(() => ({}))
+
+/** Told of all that sounded since the last picture of the screen, in its order. */
+type SoundedListener = (sounded: readonly Sounded[]) => void
+const listeners = new Set<SoundedListener>()
+let openKit: Kit | undefined
+let auditionKit: Kit | undefined
+
+/** Starts the engine once; every first touch lets it sound. */
+export async function startSound(): Promise<void> {
+  try {
+    const player = await createPlayer()
+    sound.setState({ player })
+    if (openKit) load(openKit)
+    const wake = () => void player.resume()
+    for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
+    let late = 0
+    const poll = () => {
+      const { lateBlocks } = player.losses()
+      if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
+      const sounded = player.takeSounded()
+      if (sounded.length > 0) for (const listener of listeners) listener(sounded)
+      requestAnimationFrame(poll)
+    }
+    requestAnimationFrame(poll)
+  } catch (error) {
+    sound.setState({ problem: error instanceof Error ? error.message : String(error) })
+  }
+}
+
+/** What sounds alone now: pads, and rays of pads. It is of this moment, and no part of a kit. */
+export interface Soloed {
+  readonly pads: readonly PadId[]
+  readonly rays: readonly RayId[]
+}
+
+export const soloed = createStore<Soloed>(() => ({ pads: [], rays: [] }))
+soloed.subscribe(() => playKit(openKit))
+
+export function toggleSolo(kind: 'pads', id: PadId): void
+export function toggleSolo(kind: 'rays', id: RayId): void
+export function toggleSolo(kind: keyof Soloed, id: PadId | RayId): void {
+  const now = soloed.getState()[kind] as readonly string[]
+  soloed.setState({ [kind]: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] })
+}
+
+/** All that is not soloed is muted, pads among pads and rays among the rays of their pad. */
+function withSolo(kit: Kit): Kit {
+  const { pads, rays } = soloed.getState()
+  if (pads.length === 0 && rays.length === 0) return kit
+  return { ...kit, pads: kit.pads.map((pad) => soloedPad(pad, pads, rays)) }
+}
+
+const soloedPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
+
+/** The same pad gives the same object for the same solos, so that the engine compiles it once. */
+function soloedPad(pad: Pad, pads: readonly PadId[], rays: readonly RayId[]): Pad {
+  const hasSolo = pad.rays.some((ray) => rays.includes(ray.id))
+  const isOut = pads.length > 0 && !pads.includes(pad.id)
+  if (!hasSolo && !isOut) return pad
+  const key = `${isOut} ${pad.rays.map((ray) => rays.includes(ray.id)).join()}`
+  const before = soloedPads.get(pad)
+  if (before?.key === key) return before.pad
+  const made = {
+    ...pad,
+    own: isOut ? { ...pad.own, mute: true } : pad.own,
+    rays: hasSolo ? pad.rays.map((ray) => (rays.includes(ray.id) ? ray : { ...ray, mute: true })) : pad.rays,
+  }
+  soloedPads.set(pad, { key, pad: made })
+  return made
+}
+
+/** Keeps the engine in step with the kit that is open. */
+export function playKit(kit: Kit | undefined): void {
+  openKit = kit
+  if (kit) load(kit)
+}
+
+let choice: GrooveId | undefined
+
+/** Chooses the groove that plays; where a kit has none of this id its song plays, or its first groove. */
+export function playGrooveOf(grooveId: GrooveId | undefined): void {
+  choice = grooveId
+  if (openKit) load(openKit)
+}
+
+function load(kit: Kit): void {
+  const groove = kit.grooves.find(({ id }) => id === choice)
+  sound.getState().player?.load(withAudition(kit), groove?.id)
+}
+
+/** The kit that is open. */
+export const kitNow = (): Kit | undefined => openKit
+
+type WaitingListener = (padId: PadId) => void
+const waitingListeners = new Set<WaitingListener>()
+
+export function strikePad(strike: Strike): void {
+  if (sound.getState().player?.strike(strike)) for (const listener of waitingListeners) listener(strike.padId)
+}
+
+/** Told of strikes whose sound is still on its way. */
+export function onWaiting(listener: WaitingListener): () => void {
+  waitingListeners.add(listener)
+  return () => waitingListeners.delete(listener)
+}
+
+export function releasePad(padId: PadId, key: number): void {
+  sound.getState().player?.release(padId, key)
+}
+
+export function onSounded(listener: SoundedListener): () => void {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+const AUDITION = 'pad-audition' as PadId
+
+/** Sounds a clip by itself, through the same engine as the pads. A new one takes the place of the last. */
+export async function hearClip(clip: Clip, gainDb = 0): Promise<void> {
+  const { player } = sound.getState()
+  if (!player) return
+  await decodedAudio(clip.audio)
+  const pad = { ...createPad(makeId, { maxStrikes: 1, responses: [] }), id: AUDITION }
+  const bands = [createBand(makeId, 1, [createTurn(makeId, { [pad.rays[0].id]: { ...clip, gainDb: clip.gainDb + gainDb } })])]
+  auditionKit = { ...createKit(makeId, ''), pads: [{ ...pad, bands }] }
+  load(openKit ?? createKit(makeId, ''))
+  player.strike({ padId: AUDITION, velocity: 127 })
+}
+
+/** Sounds one ray of a pad by itself, as the pad would strike it. */
+export function hearRay(pad: Pad, rayId: RayId, velocity = 100): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  const alone = pad.rays.map((ray) => ({ ...ray, mute: ray.id !== rayId }))
+  auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays: alone }] }
+  load(openKit)
+  player.strike({ padId: AUDITION, velocity })
+}
+
+/** Sounds one turn of a pad with all its rays, whatever would be next. */
+export function hearTurn(pad: Pad, turn: Turn, band: Band, velocity = 100): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  const rays = pad.rays.filter((ray) => ray.source.kind !== 'clips' || !ray.source.bands)
+  const bands = [{ ...band, fromVelocity: 1, blendVelocities: 0, turns: [turn] }]
+  auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], own: { ...pad.own, mute: false }, rays, bands }] }
+  load(openKit)
+  player.strike({ padId: AUDITION, velocity })
+}
+
+function withAudition(kit: Kit): Kit {
+  const played = withSolo(kit)
+  return auditionKit ? { ...played, pads: [...played.pads, auditionKit.pads[0]] } : played
+}
+
+/** How fast a meter falls back, dB a second. */
+const FALL_DB_PER_SECOND = 26
+const levels = new Map<PadId, { readonly peaks: Float64Array; at: number }>()
+
+/**
+ * The level of a pad's rays now, 0..1 and above: highest sample, falling back slowly. The engine's own meters are read
+ * once for all who look within a frame.
+ */
+export function raysLevel(padId: PadId): Float64Array {
+  const now = performance.now()
+  const held = levels.get(padId) ?? { peaks: new Float64Array(32), at: now }
+  levels.set(padId, held)
+  if (now - held.at < 12 && now !== held.at) return held.peaks
+  const fall = 10 ** ((-FALL_DB_PER_SECOND * (now - held.at)) / 20000)
+  const peaks = sound.getState().player?.takePeaks(padId)
+  for (let ray = 0; ray < held.peaks.length; ray++) held.peaks[ray] = Math.max(peaks?.[ray] ?? 0, held.peaks[ray] * fall)
+  held.at = now
+  return held.peaks
+}
+
+const busLevels = new Map<BusId | 'master', { peak: number; at: number }>()
+
+/** The level of a bus now, or of the master, in the same way. */
+export function busLevel(busId?: BusId): number {
+  const now = performance.now()
+  const held = busLevels.get(busId ?? 'master') ?? { peak: 0, at: now }
+  busLevels.set(busId ?? 'master', held)
+  const fall = 10 ** ((-FALL_DB_PER_SECOND * (now - held.at)) / 20000)
+  held.peak = Math.max(sound.getState().player?.takeBusPeak(busId) ?? 0, held.peak * fall)
+  held.at = now
+  return held.peak
+}

@@ -1,0 +1,152 @@
+import type { Audio } from '@heliaster/core/audio'
+import type { AudioHash } from '@heliaster/core/kit'
+
+import { createStore } from 'zustand/vanilla'
+
+import { localDb } from '../../sync/local-db'
+import { device } from '../../documents'
+import type { Decoded } from '../workers/core.worker'
+import type { Picture } from './picture'
+import { storeAudio, storePicture } from './stored-audio'
+import { coreWork } from '../workers/workers'
+
+/** Audio is gone, damaged, or not here yet; the message is for a person. */
+export class AudioMissing extends Error {}
+
+/** Files that pads want and that cannot be had, each with its reason. */
+export const missingAudio = createStore<Readonly<Record<AudioHash, string>>>(() => ({}))
+
+export function noteMissing(hash: AudioHash, reason: string | undefined): void {
+  if (missingAudio.getState()[hash] === reason) return
+  const { [hash]: _before, ...others } = missingAudio.getState()
+  missingAudio.setState(reason === undefined ? others : { ...others, [hash]: reason }, true)
+}
+
+/** What was decoded last stays at hand, so many samples of it; the rest is decoded again when it is needed. */
+const MOST_SAMPLES = 4 << 20
+const decoded = new Map<AudioHash, Promise<Decoded>>()
+/** In the order of their last use. */
+const ready = new Map<AudioHash, Audio>()
+const pictures = new Map<AudioHash, Promise<Picture>>()
+
+/** Keeps a new file on this device and on its way to the server. */
+export async function keepAudio(hash: AudioHash, name: string, bytes: Blob): Promise<void> {
+  await storeAudio(hash, name, bytes)
+  device.filesKept()
+}
+
+export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
+  return (await audioFile(hash)).arrayBuffer()
+}
+
+/** A file: from this device, else from the server, which is then kept here too. */
+async function audioFile(hash: AudioHash): Promise<Blob> {
+  const db = await localDb()
+  const kept = await db.get('audio', hash)
+  if (kept) return kept.bytes instanceof Blob ? kept.bytes : new Blob([kept.bytes])
+  const bytes = await fetchAudio(hash)
+  // A device without room plays it all the same, and fetches it again another time.
+  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 }).catch(() => undefined)
+  return bytes
+}
+
+const onItsWay = 'It will come when the server is back.'
+/** A line that brings nothing for so long is dead. */
+const SILENT_MS = 10_000
+
+/** A file from the server, whole and of the hash it was asked by. */
+async function fetchAudio(hash: AudioHash): Promise<Blob> {
+  const ended = new AbortController()
+  let timer = setTimeout(() => ended.abort(), SILENT_MS)
+  const parts: Uint8Array<ArrayBuffer>[] = []
+  let status: number
+  try {
+    const response = await fetch(`/api/audio/${hash}`, { signal: ended.signal })
+    status = response.status
+    const reader = response.ok ? response.body?.getReader() : undefined
+    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+      parts.push(read.value as Uint8Array<ArrayBuffer>)
+      clearTimeout(timer)
+      timer = setTimeout(() => ended.abort(), SILENT_MS)
+    }
+  } catch {
+    throw new AudioMissing(`This audio is not on this device and the server cannot be reached. ${onItsWay}`)
+  } finally {
+    clearTimeout(timer)
+  }
+  if (status === 404) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
+  if (status >= 500) throw new AudioMissing(`This audio is not on this device, and the server cannot give it just now. ${onItsWay}`)
+  if (status !== 200) throw new AudioMissing(`This audio is not on this device, and the server refused it (${status}). Reload the page.`)
+  const bytes = new Blob(parts)
+  if ((await coreWork().hash(await bytes.arrayBuffer())) !== hash)
+    throw new AudioMissing(
+      'This audio came damaged from the server. It is asked for again when it is needed; if it stays so, import the file again.',
+    )
+  return bytes
+}
+
+export function decodedAudio(hash: AudioHash): Promise<Decoded> {
+  let promise = decoded.get(hash)
+  if (!promise) {
+    promise = decode(hash)
+    decoded.set(hash, promise)
+    promise.catch(() => decoded.delete(hash))
+  } else if (ready.has(hash)) keepReady(hash, ready.get(hash)!)
+  return promise
+}
+
+const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
+
+/** Keeps audio as the one used last, and lets go of those that were not used for longest. */
+function keepReady(hash: AudioHash, audio: Audio): void {
+  ready.delete(hash)
+  ready.set(hash, audio)
+  let samples = 0
+  for (const one of ready.values()) samples += samplesOf(one)
+  for (const [oldest, one] of ready) {
+    if (samples <= MOST_SAMPLES || oldest === hash) return
+    samples -= samplesOf(one)
+    ready.delete(oldest)
+    decoded.delete(oldest)
+  }
+}
+
+async function decode(hash: AudioHash): Promise<Decoded> {
+  const result = await coreWork().decode(await audioFile(hash))
+  if (!result.ok) throw new AudioMissing(result.message)
+  keepReady(hash, result.decoded.audio)
+  return result.decoded
+}
+
+/** Decoded audio when it is here already. */
+export function readyAudio(hash: AudioHash): Audio | undefined {
+  return ready.get(hash)
+}
+
+const drawn = new Map<AudioHash, Picture>()
+
+/** The picture of a file where it is at hand at once. */
+export const drawnPicture = (hash: AudioHash): Picture | undefined => drawn.get(hash)
+
+/** A small picture of a whole file with its level, kept once drawn. */
+export function audioPicture(hash: AudioHash): Promise<Picture> {
+  let promise = pictures.get(hash)
+  if (!promise) {
+    promise = drawPicture(hash)
+    pictures.set(hash, promise)
+    promise.then(
+      (picture) => drawn.set(hash, picture),
+      () => pictures.delete(hash),
+    )
+  }
+  return promise
+}
+
+async function drawPicture(hash: AudioHash): Promise<Picture> {
+  const db = await localDb()
+  const kept = await db.get('pictures', hash)
+  if (kept) return kept
+  const picture = await coreWork().picture((await decodedAudio(hash)).audio)
+  await storePicture(hash, picture)
+  return picture
+}

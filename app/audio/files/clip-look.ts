@@ -1,0 +1,74 @@
+import type { Clip } from '@heliaster/core/kit'
+import { useEffect, useMemo, useState } from 'react'
+
+import { decodedAudio } from './audio-files'
+import { coreWork } from '../workers/workers'
+
+/** What a clip looks like in small, and how loud it is, before its own level. */
+export interface ClipLook {
+  readonly low: Float32Array
+  readonly high: Float32Array
+  /** LUFS, momentary. */
+  readonly loudnessDb: number
+}
+
+const looks = new Map<string, Promise<ClipLook>>()
+const ready = new Map<string, ClipLook>()
+
+/** Clips that differ in nothing but their level look alike. */
+function keyOf({ gainDb: _level, fromHit: _hit, ...clip }: Clip): string {
+  return JSON.stringify(clip)
+}
+
+async function look(clip: Clip): Promise<ClipLook> {
+  const { audio } = await decodedAudio(clip.audio)
+  return coreWork().clipLook(audio, { ...clip, gainDb: 0 })
+}
+
+function lookOf(clip: Clip): Promise<ClipLook> {
+  const key = keyOf(clip)
+  let promise = looks.get(key)
+  if (!promise) {
+    promise = look(clip)
+    looks.set(key, promise)
+    promise.then(
+      (found) => ready.set(key, found),
+      () => looks.delete(key), // what is missing is said where the pad is
+    )
+  }
+  return promise
+}
+
+/** How clips look, as far as it is known yet; the rest comes one after another. */
+export function useClipLooks(clips: readonly Clip[]): (clip: Clip) => ClipLook | undefined {
+  const keys = useMemo(() => clips.map(keyOf).join('\n'), [clips])
+  const [, redraw] = useState(0)
+  useEffect(() => {
+    let gone = false
+    const drawSoon = soon(() => !gone && redraw((count) => count + 1))
+    const lookOn = async () => {
+      for (const clip of clips) {
+        if (gone) return
+        if (!ready.has(keyOf(clip))) await lookOf(clip).then(drawSoon, () => undefined)
+      }
+    }
+    void lookOn()
+    return () => {
+      gone = true
+    }
+  }, [keys]) // eslint-disable-line react-hooks/exhaustive-deps -- the same keys are the same looks
+  return (clip) => ready.get(keyOf(clip))
+}
+
+/** Many calls within a frame or two become one. */
+function soon(run: () => void): () => void {
+  let waiting = false
+  return () => {
+    if (waiting) return
+    waiting = true
+    setTimeout(() => {
+      waiting = false
+      run()
+    }, 60)
+  }
+}

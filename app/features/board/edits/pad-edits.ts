@@ -1,0 +1,109 @@
+import { createBand, freeNote } from '@heliaster/core/kit'
+import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } from '@heliaster/core/kit'
+import { evenEdges, MOST_TURNS, proposeLevel, setCells } from '@heliaster/core/place'
+import type { Cells } from '@heliaster/core/place'
+
+import { makeId } from '../../../documents/make-id'
+
+/** The same turns laid out anew: each its own band, all in one band, or the bands at even edges. */
+export function spreadEdits(pad: Pad, cells: Cells, how: 'bands' | 'turns' | 'even'): KitEdit[] {
+  const bands = spreadBands(cells.bands, how)
+  // Velocity's share of the level is proposed anew, where nobody has set another.
+  return [setCells(pad, cells, bands, 'even'), ...(cells.isOwn ? [] : proposeLevel(pad, bands.length))]
+}
+
+function spreadBands(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): Band[] {
+  const turns = bands.flatMap((band) => band.turns)
+  if (how === 'turns') return [createBand(makeId, 1, turns.slice(0, MOST_TURNS))]
+  const edges = evenEdges(how === 'bands' ? Math.min(MOST_BANDS, turns.length) : bands.length)
+  if (how === 'bands') return turns.slice(0, MOST_BANDS).map((turn, i) => createBand(makeId, edges[i], [turn]))
+  return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
+}
+
+const MOST_BANDS = 127
+
+/** What laying turns out anew would leave out, in words; nothing where all find a place. */
+export function leftOutBySpread(bands: readonly Band[], how: 'bands' | 'turns' | 'even'): string | undefined {
+  const turns = bands.reduce((sum, band) => sum + band.turns.length, 0)
+  if (how === 'turns') return leftOut(turns, MOST_TURNS, `A band holds ${MOST_TURNS} turns`)
+  return how === 'bands' ? leftOut(turns, MOST_BANDS, `A pad holds ${MOST_BANDS} bands`) : undefined
+}
+
+/** What joining two bands would leave out, in words. */
+export function leftOutByMerge(below: Band, band: Band): string | undefined {
+  return leftOut(below.turns.length + band.turns.length, MOST_TURNS, `A band holds ${MOST_TURNS} turns`)
+}
+
+function leftOut(count: number, most: number, rule: string): string | undefined {
+  return count > most ? `${rule}: the last ${count - most} of ${count} would be left out.` : undefined
+}
+
+/** A pad like this one, with ids of its own, right behind it. */
+export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
+  const rayIds = new Map(pad.rays.map((ray) => [ray.id, makeId<RayId>('ray')]))
+  const copyBands = (bands: readonly Band[]) =>
+    bands.map((band) => ({
+      ...band,
+      id: makeId<BandId>('band'),
+      turns: band.turns.map((turn) => ({
+        ...turn,
+        id: makeId<TurnId>('turn'),
+        clips: Object.fromEntries(Object.entries(turn.clips).map(([rayId, clip]) => [rayIds.get(rayId as RayId) ?? rayId, clip])),
+      })),
+    }))
+  const rays = pad.rays.map((ray) => ({
+    ...ray,
+    id: rayIds.get(ray.id)!,
+    source: ray.source.kind === 'clips' && ray.source.bands ? { ...ray.source, bands: copyBands(ray.source.bands) } : ray.source,
+  }))
+  const note = freeNote(kit)
+  const copy: Pad = {
+    ...pad,
+    id: makeId<PadId>('pad'),
+    notes: note === undefined ? [] : [note],
+    own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy` },
+    rays,
+    bands: copyBands(pad.bands),
+  }
+  return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }, ...copyTies(kit, pad.id, copy.id)]
+}
+
+/** What silences a pad silences its copy, and the other way round. */
+function copyTies(kit: Kit, padId: PadId, copyId: PadId): KitEdit[] {
+  return kit.ties.flatMap((tie): KitEdit[] => {
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(padId)) return [{ type: 'putTie', tie: { ...tie, pads: [...tie.pads, copyId] } }]
+    if (tie.kind !== 'choke') return []
+    const edits: KitEdit[] = []
+    if (tie.to.includes(padId)) edits.push({ type: 'putTie', tie: { ...tie, to: [...tie.to, copyId] } })
+    if (tie.from === padId) edits.push({ type: 'putTie', tie: { ...tie, id: makeId<TieId>('tie'), from: copyId } })
+    return edits
+  })
+}
+
+type Group = Extract<Kit['ties'][number], { kind: 'chokeGroup' }>
+
+function leaveGroup(tie: Group, padId: PadId): KitEdit[] {
+  const pads = tie.pads.filter((other) => other !== padId)
+  return [pads.length > 0 ? { type: 'putTie', tie: { ...tie, pads } } : { type: 'removeTie', tieId: tie.id }]
+}
+
+/** Puts a pad into a choke group, a new one, or none; a pad is in one group at a time. */
+export function chokeEdits(kit: Kit, pad: Pad, groupId: TieId | 'none' | 'new'): KitEdit[] {
+  const edits: KitEdit[] = []
+  for (const tie of kit.ties)
+    if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id) && tie.id !== groupId) edits.push(...leaveGroup(tie, pad.id))
+  if (groupId === 'none') return edits
+  if (groupId === 'new') {
+    const count = kit.ties.filter((tie) => tie.kind === 'chokeGroup').length
+    return [
+      ...edits,
+      {
+        type: 'putTie',
+        tie: { kind: 'chokeGroup', id: makeId<TieId>('tie'), name: `Group ${count + 1}`, pads: [pad.id], fadeSeconds: 0.008 },
+      },
+    ]
+  }
+  const group = kit.ties.find((tie): tie is Group => tie.kind === 'chokeGroup' && tie.id === groupId)
+  if (group && !group.pads.includes(pad.id)) edits.push({ type: 'putTie', tie: { ...group, pads: [...group.pads, pad.id] } })
+  return edits
+}

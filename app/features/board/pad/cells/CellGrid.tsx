@@ -1,0 +1,198 @@
+import { padSettings, valueOf } from '@heliaster/core/kit'
+import type { BandId, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
+import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
+import type { Cells, TakeTarget } from '@heliaster/core/place'
+import { useMemo, useState } from 'react'
+import { Pressable, ScrollView, View } from 'react-native'
+
+import { useClipLooks } from '../../../../audio/files/clip-look'
+import { hearClip } from '../../../../audio/engine/sound'
+import { notify } from '../../../../ui/layout/notices'
+import { NumberField } from '../../../../ui/controls/Slider'
+import { Text } from '../../../../ui/layout/Text'
+import { usePalette } from '../../../../ui/theme/theme'
+import { useSwapDrag } from '../../../../ui/pointer/use-swap-drag'
+import { editKit, useSession } from '../../../../kit-view'
+import { padGesture } from '../../../../kit-view/use-kit'
+import { BandPanel } from './BandPanel'
+import { onCellKey } from './cell-keys'
+import type { CellKey } from './cell-keys'
+import { CellFace, clipsIn, middleOf } from './CellFace'
+import { CellPanel } from './CellPanel'
+import { VelocityBar } from './VelocityBar'
+
+interface Props {
+  readonly kit: Kit
+  readonly pad: Pad
+  readonly cells: Cells
+  readonly onRecord: (target: TakeTarget) => void
+  /** A file is wanted for one cell. */
+  readonly onFile: (turnId: TurnId) => void
+}
+
+const LARGEST_CELL = 46
+const SMALLEST_CELL = 38
+const EDGE_WIDTH = 36
+
+/**
+ * The cells of a pad, soft at the bottom, turns across. A tap hears one alone, a drag swaps two; the one that sounded
+ * last is lit. Of several rays those of one are shown.
+ */
+export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
+  const palette = usePalette()
+  const [width, setWidth] = useState(0)
+  const [chosen, setChosen] = useState<TurnId>()
+  const [bandId, setBandId] = useState<BandId>()
+  const [over, setOver] = useState<TurnId | BandId>()
+  const { ray, bands } = cells
+  const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
+  const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
+  const clips = useMemo(() => clipsIn(bands, ray.id), [bands, ray.id])
+  const lookOf = useClipLooks(useMemo(() => clips.map(({ clip }) => clip), [clips]))
+  const middles = bands.map((band) => middleOf(band, ray.id, lookOf))
+  const loudestDb = Math.max(...clips.map(({ clip, gainDb }) => gainDb + (lookOf(clip)?.loudnessDb ?? -Infinity)))
+  const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
+  const move = (turnId: TurnId, to: BandId) => editKit(kit.id, [setCells(pad, cells, moveTurn(bands, turnId, to))], pad.id)
+  const dragRef = useSwapDrag<TurnId | BandId>('turn', {
+    onOver: setOver,
+    onDrop(dragged, onto) {
+      const to = bands.find(({ id }) => id === onto)
+      if (bands.some(({ id }) => id === dragged)) return
+      if (to) move(dragged as TurnId, to.id)
+      else swap(dragged as TurnId, onto as TurnId)
+    },
+  })
+  if (bands.length === 0)
+    return (
+      <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
+        <Text look="small" tone="muted">
+          {`Nothing is on ${pad.rays.length > 1 ? ray.name : 'this pad'}, so it is silent. Choose clips, or send hits here from Cut.`}
+        </Text>
+      </View>
+    )
+  const most = Math.max(1, ...bands.map((band) => band.turns.length))
+  const cell = Math.max(SMALLEST_CELL, Math.min(LARGEST_CELL, Math.floor((width - EDGE_WIDTH - 32) / most) - 4))
+  const band = bands.find(({ id }) => id === bandId)
+  /** Edges that were set by hand are no longer spread by a rule. */
+  const asSet: KitEdit[] = cells.isOwn ? [] : [{ type: 'setPadFilling', padId: pad.id, spread: 'own' }]
+  const setEdge = (id: BandId, fromVelocity: number): KitEdit[] => [setCellBand(pad, cells, id, { fromVelocity }), ...asSet]
+  return (
+    <View style={{ gap: 8 }}>
+      <View ref={dragRef}>
+        <ScrollView
+          horizontal
+          onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+          contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
+        >
+          {bands.map((own, index) => (
+            <View key={own.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+              <NumberField
+                label={`Band ${index + 1} begins at velocity`}
+                text={String(own.fromVelocity)}
+                unit="↑"
+                width={EDGE_WIDTH}
+                onNumber={(velocity) => {
+                  const low = (bands[index - 1]?.fromVelocity ?? 0) + 1
+                  const high = (bands[index + 1]?.fromVelocity ?? 128) - 1
+                  if (index === 0) notify('The softest band always begins at velocity 1.')
+                  else editKit(kit.id, setEdge(own.id, Math.min(high, Math.max(low, Math.round(velocity)))), pad.id)
+                }}
+              />
+              {own.turns.length === 0 && (
+                <Text look="small" tone="muted" {...{ dataSet: { turn: own.id } }}>
+                  empty: strikes here are silent
+                </Text>
+              )}
+              {own.turns.map((turn, turnIndex) => {
+                const clip = turn.clips[ray.id]
+                const isLit = lit?.band === index && lit.turn === turnIndex
+                const isMarked = turn.id === chosen || turn.id === over
+                return (
+                  <Pressable
+                    key={turn.id}
+                    role="button"
+                    aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}${clip ? '' : ', no clip'}`}
+                    aria-pressed={turn.id === chosen}
+                    onPress={() => {
+                      setChosen(turn.id)
+                      setBandId(own.id)
+                      if (clip && clip !== 'intendedSilence') hearClip(clip).catch((error: Error) => notify(error.message))
+                    }}
+                    {...{ dataSet: { turn: turn.id }, onKeyDown: (event: CellKey) => onCellKey(event, bands, turn.id, swap) }}
+                    style={{
+                      width: cell,
+                      height: cell,
+                      borderRadius: 6,
+                      borderWidth: isLit || turn.id === over ? 2 : 1,
+                      borderStyle: clip ? 'solid' : 'dashed',
+                      borderColor: isLit ? palette.coral : isMarked ? palette.kelp : palette.line,
+                      backgroundColor: isLit ? palette.coralWash : clip ? palette.surface : 'transparent',
+                      alignItems: 'center',
+                      justifyContent: 'center',
+                      ...({ userSelect: 'none' } as object), // a drag selects no text
+                    }}
+                  >
+                    <CellFace
+                      clip={clip}
+                      look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
+                      gainDb={valueOf(own, 'gainDb')}
+                      loudestDb={loudestDb}
+                      middleDb={middles[index]}
+                      turn={turnIndex}
+                      cell={cell}
+                    />
+                  </Pressable>
+                )
+              })}
+              <Pressable
+                role="button"
+                aria-label={`Record onto band ${index + 1}`}
+                onPress={() => onRecord({ kind: 'band', bandId: own.id, rayId: ray.id })}
+                {...{ dataSet: { turn: own.id } }}
+                style={{
+                  width: cell,
+                  height: cell,
+                  alignItems: 'center',
+                  justifyContent: 'center',
+                  borderRadius: 6,
+                  borderWidth: over === own.id ? 2 : 0,
+                  borderColor: palette.kelp,
+                }}
+              >
+                <View style={{ width: 14, height: 14, borderRadius: 7, borderWidth: 2, borderColor: palette.coral }} />
+              </Pressable>
+            </View>
+          ))}
+        </ScrollView>
+      </View>
+      {bands.length > 1 && (
+        <VelocityBar
+          bands={bands}
+          chosen={bandId}
+          onChoose={(id) => {
+            setBandId(id)
+            setChosen(undefined)
+          }}
+          onSlide={(id, fromVelocity) => gesture.set(setEdge(id, fromVelocity))}
+          onDone={gesture.end}
+        />
+      )}
+      {chosen && (
+        <CellPanel
+          key={chosen}
+          kit={kit}
+          pad={pad}
+          cells={cells}
+          turnId={chosen}
+          pick={(cells.isOwn && ray.source.kind === 'clips' && ray.source.pick) || padSettings(kit, pad).pick}
+          gesture={gesture}
+          onSwap={swap}
+          onMove={move}
+          onRecord={onRecord}
+          onFile={onFile}
+        />
+      )}
+      {band && !chosen && bands.length > 1 && <BandPanel kit={kit} pad={pad} cells={cells} band={band} gesture={gesture} />}
+    </View>
+  )
+}

@@ -1,0 +1,72 @@
+import { padSettings } from '@heliaster/core/kit'
+import type { Kit, Pad, PadSettings } from '@heliaster/core/kit'
+import { useMemo } from 'react'
+import { useStore } from 'zustand'
+
+import { Chips } from '../../../../ui/controls/Chips'
+import { NameField } from '../../../../ui/controls/NameField'
+import { chooseMiddleC, middleC, noteHz, notesInWords, notesOf, useNoteName } from '../../../../kit-view/note-name'
+import type { MiddleC } from '../../../../kit-view/note-name'
+import { notify } from '../../../../ui/layout/notices'
+import { Slider } from '../../../../ui/controls/Slider'
+import { Text } from '../../../../ui/layout/Text'
+import { editKit } from '../../../../kit-view'
+import { padGesture } from '../../../../kit-view/use-kit'
+import { MODES, PICKS } from '../../../../kit-view/play-choices'
+import { ChokeChips } from '../ties/ChokeChips'
+import { LinkChips } from '../ties/LinkChips'
+import { TurnRules } from './TurnRules'
+
+const MOST_NOTES = 4
+
+/** How a pad answers strikes: which turn is next, what it silences, how many sound at once. */
+export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+  const settings = padSettings(kit, pad)
+  const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
+  const set = (own: Partial<PadSettings>) => editKit(kit.id, [{ type: 'setPad', padId: pad.id, own }], pad.id)
+  const noteName = useNoteName()
+  const octave = useStore(middleC, (state) => state.octave)
+  const setNotes = (typed: string) => {
+    const notes = notesOf(typed)
+    if (typeof notes === 'string') notify(notes)
+    else editKit(kit.id, [{ type: 'setPadNotes', padId: pad.id, notes }])
+  }
+  return (
+    <>
+      <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
+      <TurnRules settings={settings} bands={pad.bands.length} onSet={set} />
+      <ChokeChips kit={kit} pad={pad} />
+      <Chips label="When struck" options={MODES} value={settings.mode} onChoose={(mode) => set({ mode })} />
+      <Slider
+        label="Strikes at once"
+        value={settings.maxStrikes}
+        min={1}
+        max={32}
+        step={1}
+        unit=""
+        onSlide={(maxStrikes) => gesture.set([{ type: 'setPad', padId: pad.id, own: { maxStrikes } }])}
+        onDone={gesture.end}
+      />
+      <Text look="small" tone="muted">
+        Where more are struck, the oldest that was let go is stopped, then the oldest, and of two that began together the softer. The pad’s
+        limit comes first, then its choke group’s, then one that it shares, then the kit’s.
+      </Text>
+      <NameField label="Notes that strike it" value={notesInWords(pad.notes)} placeholder="None: it answers no note" onName={setNotes} />
+      <Text look="small" tone="muted">
+        {pad.notes.length === 0
+          ? 'Notes are typed as numbers or names with commas between; C2..B3 is all from C2 to B3.'
+          : pad.notes
+              .slice(0, MOST_NOTES)
+              .map((note) => `${note}: ${noteName(note)}, ${noteHz(note, kit.tuningA4Hz).toFixed(1)} Hz`)
+              .join('; ') + (pad.notes.length > MOST_NOTES ? `; and ${pad.notes.length - MOST_NOTES} more` : '')}
+      </Text>
+      <Chips
+        label="Middle C, note 60, is called (everywhere)"
+        options={(['3', '4', '5'] as const).map((value) => ({ value, text: `C${value}` }))}
+        value={String(octave) as '3' | '4' | '5'}
+        onChoose={(value) => chooseMiddleC(Number(value) as MiddleC)}
+      />
+      <LinkChips kit={kit} pad={pad} />
+    </>
+  )
+}

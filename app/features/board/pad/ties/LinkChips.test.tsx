@@ -1,0 +1,60 @@
+import { applyEdit, createKit, createPad } from '@heliaster/core/kit'
+import type { Kit, KitEdit } from '@heliaster/core/kit'
+import { testIds } from '@heliaster/core/kit/testing'
+import { fireEvent, render, screen, within } from '@testing-library/react'
+import { useState } from 'react'
+
+import { LinkChips } from './LinkChips'
+
+let mockEdit: (edits: KitEdit[]) => void
+jest.mock('../../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
+jest.mock('../../../../kit-view/use-kit', () => ({
+  kitGesture: () => ({ set: (edits: KitEdit[]) => mockEdit(edits), end: () => undefined }),
+  padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name,
+}))
+
+const makeId = testIds(8)
+const names = ['Hatch tick', 'Bilge hiss', 'Keel drop']
+const pads = names.map((name, i) => createPad(makeId, { name }, 36 + i))
+let kit: Kit
+
+function Shown() {
+  const [doc, setDoc] = useState<Kit>({ ...createKit(makeId, 'Links'), pads })
+  kit = doc
+  mockEdit = (edits) => setDoc((now) => edits.reduce(applyEdit, now))
+  return <LinkChips kit={doc} pad={doc.pads[0]} />
+}
+const tap = (group: string, name: string) =>
+  fireEvent.click(within(screen.getByRole('group', { name: group })).getByRole('checkbox', { name: new RegExp(name) }))
+const right = (name: string) => fireEvent.keyDown(screen.getByRole('slider', { name }), { key: 'ArrowRight' })
+
+test('pads are struck along at a level, a delay and a chance, passed on where that is wished, and no more', () => {
+  render(<Shown />)
+  tap('Strikes along', 'Keel drop')
+  tap('Strikes along', 'Bilge hiss')
+  right('As loud')
+  right('So much later')
+  fireEvent.click(screen.getByRole('switch', { name: 'They strike on' }))
+  expect(kit.ties).toEqual([expect.objectContaining({ kind: 'alsoStrike', from: pads[0].id, passOn: true })])
+  const [tie] = kit.ties
+  expect(tie.kind === 'alsoStrike' && tie.to.map(({ pad, gainDb, delaySeconds }) => [pad, gainDb, delaySeconds > 0])).toEqual([[pads[2].id, 0.1, true], [pads[1].id, 0.1, true]]) // prettier-ignore
+  tap('Strikes along', 'Keel drop')
+  tap('Strikes along', 'Bilge hiss')
+  expect(kit.ties).toEqual([])
+})
+
+test('pads take turns, and open by a controller at thresholds that lie evenly; each says what it does', () => {
+  render(<Shown />)
+  tap('Takes turns with', 'Bilge hiss')
+  expect(screen.getByText('A strike on any of these 2 sounds the next of them, the first one first.')).toBeTruthy()
+  tap('Opens by a controller to', 'Keel drop')
+  tap('Opens by a controller to', 'Bilge hiss')
+  expect(screen.getByText('Controller 4: Hatch tick from 0, Keel drop from 43, Bilge hiss from 85.')).toBeTruthy()
+  right('Controller')
+  right('At or below this it silences the others')
+  expect(kit.ties[1]).toMatchObject({ kind: 'openings', controller: 5, chokeAt: 1 })
+  tap('Takes turns with', 'Bilge hiss')
+  tap('Opens by a controller to', 'Keel drop')
+  tap('Opens by a controller to', 'Bilge hiss')
+  expect(kit.ties).toEqual([])
+})

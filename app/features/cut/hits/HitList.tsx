@@ -1,0 +1,61 @@
+import type { MarkerId } from '@heliaster/core/kit'
+import { memo, useCallback } from 'react'
+import type { Ref } from 'react'
+import { FlatList } from 'react-native'
+import type { ListRenderItem } from 'react-native'
+
+import { Text } from '../../../ui/layout/Text'
+import { usePalette } from '../../../ui/theme/theme'
+import type { HitSort } from './hit-list'
+import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
+import type { CutHit } from '../bench/use-source-cut'
+
+interface Props {
+  readonly ref?: Ref<FlatList<CutHit>>
+  readonly hits: readonly CutHit[]
+  /** The place of each among all hits of the recording. */
+  readonly numbers: ReadonlyMap<MarkerId, number>
+  readonly rate: number
+  readonly sort: HitSort
+  readonly chosenId: MarkerId | undefined
+  readonly emptyWords: string
+  readonly onChoose: (item: CutHit) => void
+  readonly onJudge: (item: CutHit) => void
+}
+
+/** The hits under the waveform. Panning the wave leaves it as it is. */
+export const HitList = memo(function HitList({ ref, hits, numbers, rate, sort, chosenId, emptyWords, onChoose, onJudge }: Props) {
+  const palette = usePalette()
+  const renderItem: ListRenderItem<CutHit> = useCallback(
+    ({ item }) => (
+      <HitRow
+        item={item}
+        index={numbers.get(item.marker.id) ?? 0}
+        sampleRateHz={rate}
+        sort={sort}
+        chosen={item.marker.id === chosenId}
+        onChoose={onChoose}
+        onJudge={onJudge}
+      />
+    ),
+    [numbers, rate, sort, chosenId, onChoose, onJudge],
+  )
+  return (
+    <FlatList
+      ref={ref}
+      data={hits}
+      keyExtractor={keyOf}
+      getItemLayout={layoutOf}
+      renderItem={renderItem}
+      style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: palette.faint }}
+      ListEmptyComponent={
+        <Text tone="muted" style={{ padding: 20 }}>
+          {emptyWords}
+        </Text>
+      }
+    />
+  )
+})
+
+const keyOf = ({ marker }: CutHit) => marker.id
+const layoutOf = (_: unknown, index: number) => ({ length: HIT_ROW_HEIGHT, offset: HIT_ROW_HEIGHT * index, index })

@@ -1,0 +1,102 @@
+import type { Source } from '@heliaster/core/kit'
+import { useState } from 'react'
+import { ScrollView, View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { soundsOf } from '../../../audio/import/import'
+import type { Imported, ImportProgress } from '../../../audio/import/import'
+import { sources } from '../../../documents'
+import { Button, IconButton } from '../../../ui/controls/Button'
+import { Text } from '../../../ui/layout/Text'
+import { usePalette } from '../../../ui/theme/theme'
+import { PlaceSheet } from '../../place'
+import { StereoQuestion } from '../sheets/StereoQuestion'
+
+interface Props {
+  readonly progress: ImportProgress
+  readonly onCancel: () => void
+  readonly onClose: () => void
+}
+
+const MOST_LINES = 200
+
+/** How an import goes: how many are in, and for each that failed why. The rest is kept. */
+export function ImportReport({ progress, onCancel, onClose }: Props) {
+  const palette = usePalette()
+  const { done, total, state } = progress
+  const lines = done.filter(hasWords)
+  const isRunning = state === 'running'
+  const [isPlacing, setPlacing] = useState(false)
+  const entries = useStore(sources.store, (state) => state.entries)
+  // What came in may have been renamed or deleted since.
+  const taken = soundsNow(done, entries)
+  const nameOf = (source: Source) => entries[source.id]?.doc.name ?? source.name
+  return (
+    <View
+      role="status"
+      aria-live="polite"
+      style={{
+        marginHorizontal: 16,
+        marginBottom: 8,
+        borderWidth: 1,
+        borderColor: palette.line,
+        borderRadius: 8,
+        backgroundColor: palette.surface,
+      }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, minHeight: 44 }}>
+        <Text look="label" style={{ flex: 1 }}>
+          {summaryOf(progress)}
+        </Text>
+        {isRunning ? (
+          <Button label="Cancel" onPress={onCancel} />
+        ) : (
+          <>
+            {taken.length > 1 && <Button label="Put on pads" kind="main" onPress={() => setPlacing(true)} />}
+            <IconButton name="close" label="Put the report away" onPress={onClose} />
+          </>
+        )}
+      </View>
+      <View style={{ height: 3, backgroundColor: palette.faint }}>
+        <View style={{ height: 3, width: `${(done.length / total) * 100}%`, backgroundColor: palette.kelp }} />
+      </View>
+      {!isRunning && <StereoQuestion done={done} />}
+      {lines.length > 0 && (
+        <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: 8 }}>
+          {lines.slice(0, MOST_LINES).map((one, i) => (
+            <Text key={i} look="small">
+              <Text look="label">{one.type === 'imported' ? nameOf(one.source) : one.name}: </Text>
+              {one.type === 'failed'
+                ? one.reason
+                : one.type === 'known'
+                  ? `already here, as “${nameOf(one.source)}”.`
+                  : one.notes.join(' ')}
+            </Text>
+          ))}
+          {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
+        </ScrollView>
+      )}
+      {isPlacing && <PlaceSheet files={taken} onClose={() => setPlacing(false)} />}
+    </View>
+  )
+}
+
+/** The sounds of an import as they are on the list now. */
+export function soundsNow(done: readonly Imported[], entries: Readonly<Record<string, { readonly doc: Source }>>): Source[] {
+  return soundsOf(done).flatMap(({ id }) => (entries[id] ? [entries[id].doc] : []))
+}
+
+function summaryOf({ done, total, state }: ImportProgress): string {
+  const count = (type: Imported['type']) => done.filter((one) => one.type === type).length
+  const words = [
+    state === 'running' ? `Reading ${Math.min(total, done.length + 1)} of ${total}` : `${count('imported')} imported`,
+    count('known') > 0 ? `${count('known')} were here already` : '',
+    count('failed') > 0 ? `${count('failed')} could not be read` : '',
+    state === 'cancelled' ? `${total - done.length} not read, since it was cancelled` : '',
+  ]
+  return words.filter(Boolean).join(', ')
+}
+
+function hasWords(one: Imported): boolean {
+  return one.type !== 'imported' || one.notes.length > 0
+}

@@ -1,0 +1,106 @@
+import type { Source } from '@heliaster/core/kit'
+import { memo } from 'react'
+import { Pressable, StyleSheet, View } from 'react-native'
+
+import { IconButton } from '../../../ui/controls/Button'
+import { Icon } from '../../../ui/drawing/Icon'
+import { MiniWave } from '../../../kit-view/MiniWave'
+import { Text } from '../../../ui/layout/Text'
+import { TOUCH, usePalette } from '../../../ui/theme/theme'
+import { secondsOf } from './library-view'
+
+export const SOURCE_ROW_HEIGHT = 60
+
+/** What a row can do. The same object for all rows, so that only changed rows are drawn again. */
+export interface RowActions {
+  hear(source: Source): void
+  cut(source: Source): void
+  open(source: Source): void
+  select(source: Source): void
+  judge(source: Source): void
+}
+
+interface Props {
+  readonly source: Source
+  readonly chosen: boolean
+  /** Undefined outside selecting. */
+  readonly selected: boolean | undefined
+  readonly actions: RowActions
+}
+
+/** One sound: heard by a tap, opened in Cut by another, kept or passed, and all else behind its dots. */
+export const SourceRow = memo(function SourceRow({ source, chosen, selected, actions }: Props) {
+  const palette = usePalette()
+  const isSelecting = selected !== undefined
+  const verdict = { open: 'not judged', keep: 'kept', pass: 'passed' }[source.verdict]
+  const background = selected ? palette.kelpWash : chosen ? palette.water : 'transparent'
+  return (
+    <View
+      style={[styles.row, { borderBottomColor: palette.faint, backgroundColor: background, opacity: source.verdict === 'pass' ? 0.6 : 1 }]}
+    >
+      {isSelecting ? (
+        <IconButton
+          name={selected ? 'checkbox-marked' : 'checkbox-blank-outline'}
+          tone={selected ? 'kelp' : 'muted'}
+          label={`${source.name}, ${selected ? 'selected' : 'not selected'}`}
+          on={selected}
+          onPress={() => actions.select(source)}
+        />
+      ) : (
+        <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={() => actions.hear(source)} />
+      )}
+      <Pressable
+        role="button"
+        aria-label={isSelecting ? `Select ${source.name}` : `Cut ${source.name}`}
+        onPress={() => (isSelecting ? actions.select(source) : actions.cut(source))}
+        style={styles.middle}
+      >
+        <View style={styles.words}>
+          <Text look="strong" numberOfLines={1} style={styles.name}>
+            {source.name}
+          </Text>
+          <Text look="figures" tone="muted" numberOfLines={1} style={styles.facts}>
+            {source.favourite && <Icon name="heart" size={12} color={palette.coral} />}
+            {source.favourite ? ' ' : ''}
+            {factsOf(source)}
+          </Text>
+        </View>
+        <MiniWave audio={source.audio} width={54} height={34} />
+      </Pressable>
+      {!isSelecting && (
+        <>
+          <IconButton
+            name={source.verdict === 'keep' ? 'check-circle' : source.verdict === 'pass' ? 'close-circle-outline' : 'circle-outline'}
+            tone={source.verdict === 'keep' ? 'kelp' : 'muted'}
+            label={`${source.name} is ${verdict}; change`}
+            onPress={() => actions.judge(source)}
+          />
+          <Pressable role="button" aria-label={`More for ${source.name}`} onPress={() => actions.open(source)} style={styles.more}>
+            <Icon name="dots-vertical" size={22} color={palette.ink} />
+          </Pressable>
+        </>
+      )}
+    </View>
+  )
+})
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 6, height: SOURCE_ROW_HEIGHT, borderBottomWidth: 1 },
+  middle: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, height: '100%', minWidth: 0 },
+  words: { flex: 1, minWidth: 0 },
+  name: { fontSize: 15, lineHeight: 20 },
+  facts: { fontSize: 12 },
+  more: { width: 32, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
+})
+
+export function lengthText(source: Source): string {
+  const seconds = secondsOf(source)
+  if (seconds < 60) return `${seconds.toFixed(2)} s`
+  return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
+}
+
+function factsOf(source: Source): string {
+  const { measured, family, info } = source
+  const level = measured ? (measured.peakDb <= -200 ? 'silent' : `${measured.loudnessDb.toFixed(0)} LUFS`) : ''
+  return [lengthText(source), level, family === 'other' ? '' : family, info.channels > 1 ? 'stereo' : ''].filter(Boolean).join(', ')
+}

@@ -1,0 +1,96 @@
+import type { Kit, Pad } from '@heliaster/core/kit'
+import { padSettings, stretchOf } from '@heliaster/core/kit'
+import { pitchOf } from '@heliaster/core/cut'
+import { useEffect, useState } from 'react'
+
+import { decodedAudio } from '../../../audio/files/audio-files'
+import { drawStrike } from '../../../audio/engine/draw'
+
+/** A hit as the engine makes it, ready to be drawn. */
+export interface DrawnHit {
+  /** Highest level of each of `columns` parts of `seconds`. */
+  readonly levels: Float32Array
+  readonly seconds: number
+  /** When it has fallen below -60 dB of its peak. */
+  readonly soundSeconds: number
+  readonly clipSeconds: number
+  /** The first channel of the pad's first clip, at most LONGEST_SAMPLES of it. */
+  readonly samples?: Float32Array
+  /** Pitch of the pad's first clip as recorded, before tuning and envelope; undefined where it has none. */
+  readonly pitchHz?: number
+}
+
+export const COLUMNS = 360
+const RATE = 48000
+const LONGEST_SECONDS = 8
+const SETTLE_MS = 40
+const VELOCITY = 112
+const LONGEST_SAMPLES = 24000
+
+/** Draws the pad's hit anew after each change, in the engine's own worker. The last drawing stays until the next is there. */
+export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
+  const [drawn, setDrawn] = useState<DrawnHit>()
+  useEffect(() => {
+    let gone = false
+    const timer = setTimeout(() => {
+      drawHit(kit, pad).then(
+        (hit) => !gone && setDrawn(hit),
+        () => undefined, // missing audio is named on the Board and in Ship
+      )
+    }, SETTLE_MS)
+    return () => {
+      gone = true
+      clearTimeout(timer)
+    }
+  }, [kit, pad])
+  return drawn
+}
+
+async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
+  const { values, envelopes } = padSettings(kit, pad)
+  const clipSeconds = longestClip(kit, pad)
+  const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE)
+  const soundSeconds = lastAudible(left, right) / RATE
+  const envelopeEnd = Math.max(
+    0,
+    ...envelopes.level.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'level')),
+    ...envelopes.pitch.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'pitch')),
+  )
+  const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
+  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, ...(await firstClip(pad)) }
+}
+
+async function firstClip(pad: Pad): Promise<Pick<DrawnHit, 'pitchHz' | 'samples'>> {
+  const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
+  if (!clip || clip === 'intendedSilence') return {}
+  const { audio } = await decodedAudio(clip.audio)
+  const samples = audio.channels[0].subarray(clip.startFrame, clip.endFrame)
+  return { pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz, samples: samples.subarray(0, LONGEST_SAMPLES) }
+}
+
+function longestClip(kit: Kit, pad: Pad): number {
+  const clips = pad.bands.flatMap((band) => band.turns).flatMap((turn) => Object.values(turn.clips))
+  return Math.max(
+    0.05,
+    ...clips.map((clip) =>
+      clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE),
+    ),
+  )
+}
+
+function lastAudible(left: Float32Array, right: Float32Array): number {
+  let peak = 0
+  for (let i = 0; i < left.length; i++) peak = Math.max(peak, Math.abs(left[i]), Math.abs(right[i]))
+  let end = left.length
+  while (end > 1 && Math.abs(left[end - 1]) < peak * 0.001 && Math.abs(right[end - 1]) < peak * 0.001) end--
+  return end
+}
+
+function levelsOf(left: Float32Array, right: Float32Array, seconds: number): Float32Array {
+  const levels = new Float32Array(COLUMNS)
+  const perColumn = (seconds * RATE) / COLUMNS
+  for (let column = 0; column < COLUMNS; column++)
+    for (let i = Math.floor(column * perColumn); i < Math.min(left.length, (column + 1) * perColumn); i++)
+      levels[column] = Math.max(levels[column], Math.abs(left[i]), Math.abs(right[i]))
+  return levels
+}

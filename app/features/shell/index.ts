@@ -1,4 +1,0 @@
-export { AppFrame } from './AppFrame'
-export { KitShell } from './KitShell'
-export { useKitId, useKit, usePads, editKit } from './use-kit'
-export { useSession } from './session'

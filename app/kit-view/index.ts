@@ -1,0 +1,2 @@
+export { useKitId, useKit, usePads, editKit } from './use-kit'
+export { useSession } from './session'

@@ -1,0 +1,60 @@
+import { ThemeProvider } from '@rneui/themed'
+import { useEffect, useMemo } from 'react'
+import type { ReactNode } from 'react'
+import { View } from 'react-native'
+import { GestureHandlerRootView } from 'react-native-gesture-handler'
+
+import { startSound } from '../audio/engine/sound'
+import { device, saveState } from '../documents'
+import { Notices } from '../ui/layout/notices'
+import { elementsTheme, usePalette } from '../ui/theme/theme'
+
+let started = false
+
+/** Starts what runs once for the page: documents, sending, sound. */
+function startOnce(): void {
+  if (started) return
+  started = true
+  void device.start()
+  window.addEventListener('online', device.wake)
+  document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && device.wake())
+  window.addEventListener('pagehide', (event) => !event.persisted && device.stop())
+  window.addEventListener('beforeunload', (event) => {
+    if (saveState.getState().unkept > 0) event.preventDefault() // the browser asks whether to leave
+  })
+  void startSound()
+  keepOnDevice()
+}
+
+/** Lets the application open with no server in reach, and asks the browser not to clear what people recorded. */
+function keepOnDevice(): void {
+  if (process.env.NODE_ENV === 'production') void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
+  void askToKeep()
+}
+
+async function askToKeep(): Promise<void> {
+  const lasting = await navigator.storage?.persist?.().catch(() => false)
+  saveState.setState({ lasting: lasting ?? false })
+}
+
+/** Theme and ground of every screen. */
+export function AppFrame({ children }: { readonly children: ReactNode }) {
+  const palette = usePalette()
+  const theme = useMemo(() => elementsTheme(palette), [palette])
+  useEffect(startOnce, [])
+  useEffect(() => {
+    document.documentElement.style.background = palette.paper
+    document.documentElement.style.colorScheme = palette.name === 'night' ? 'dark' : 'light'
+    document.documentElement.lang = 'en'
+  }, [palette])
+  return (
+    <GestureHandlerRootView style={{ flex: 1 }}>
+      <ThemeProvider theme={theme} key={palette.name}>
+        <View style={{ flex: 1, backgroundColor: palette.paper }}>
+          {children}
+          <Notices />
+        </View>
+      </ThemeProvider>
+    </GestureHandlerRootView>
+  )
+}

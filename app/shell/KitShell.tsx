@@ -1,0 +1,98 @@
+import type { Kit } from '@heliaster/core/kit'
+import { Slot, usePathname } from 'expo-router'
+import { useDeferredValue, useEffect } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { connectKeys } from '../audio/playing/computer-keys'
+import { connectMidi } from '../audio/playing/midi-inputs'
+import { stopGroove } from '../audio/playing/groove-player'
+import { stopRound } from '../audio/playing/round'
+import type { Sounded } from '../audio/engine/player'
+import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
+import { kits } from '../documents'
+import { Text } from '../ui/layout/Text'
+import { usePalette } from '../ui/theme/theme'
+import { useIsWide } from '../ui/layout/use-is-wide'
+import { KitHeader } from './KitHeader'
+import { KitMissing } from './KitMissing'
+import { PadStrip } from './PadStrip'
+import { RecordingMark } from './RecordingMark'
+import { session } from '../kit-view/session'
+import { SoloBar } from './SoloBar'
+import { whyHardlyHeard, whySilent } from '../kit-view/why-silent'
+import { TideNav } from './TideNav'
+import { useKitId } from '../kit-view/use-kit'
+import { useUndoKeys } from '../kit-view/use-undo'
+
+/** What stands round every place of a kit: its name, the places, the pads. */
+export function KitShell() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kitId = useKitId()
+  const here = usePathname().split('/').pop()
+  const settled = useDeferredValue(here) // a place opens first, the pads beside it right after
+  const exists = useStore(kits.store, (state) => kitId in state.entries)
+  const problem = useStore(sound, (state) => state.problem)
+  useKitSound(kitId)
+  useUndoKeys()
+  return (
+    <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
+      <KitHeader />
+      {problem && (
+        <View role="alert" style={{ backgroundColor: palette.coralWash, paddingHorizontal: 20, paddingVertical: 8 }}>
+          <Text look="small">{problem}</Text>
+        </View>
+      )}
+      <RecordingMark />
+      <SoloBar />
+      <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
+      {exists && settled !== 'board' && <PadStrip />}
+      {!isWide && (
+        <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>
+          <TideNav />
+        </View>
+      )}
+    </View>
+  )
+}
+
+/** Keeps the engine in step with the kit, plays it from keys, and remembers the cell that sounded last. */
+function useKitSound(kitId: string): void {
+  useEffect(() => {
+    const kitNow = () => kits.store.getState().entries[kitId]?.doc
+    playKit(kitNow())
+    const stops = [
+      kits.store.subscribe((now, before) => {
+        if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
+      }),
+      connectKeys(kitNow),
+      connectMidi(kitNow),
+      onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
+      onSounded((sounded) => showSounded(sounded, kitNow())),
+    ]
+    return () => {
+      stopGroove()
+      stopRound()
+      soloed.setState({ pads: [], rays: [] })
+      stops.forEach((stop) => stop())
+    }
+  }, [kitId])
+}
+
+/** What has sounded since the last picture is shown at once, however much it is. */
+function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
+  const lit = { ...session.getState().lit }
+  let { silent } = session.getState()
+  for (const { padId, band, turn, frame, voices, velocity } of sounded) {
+    if (!padId || !kit) continue
+    if (voices === 0) silent = { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) }
+    else {
+      if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
+      lit[padId] = { band, turn, at: frame }
+      const faint = whyHardlyHeard(kit, padId)
+      silent = faint ? { padId, why: faint } : undefined
+    }
+  }
+  session.setState({ lit, silent })
+}

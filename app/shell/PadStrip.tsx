@@ -1,0 +1,50 @@
+import { router } from 'expo-router'
+import { FlatList, View } from 'react-native'
+
+import { usePalette } from '../ui/theme/theme'
+import { Text } from '../ui/layout/Text'
+import { useIsWide } from '../ui/layout/use-is-wide'
+import { PadFace } from '../kit-view/PadFace'
+import { useSession } from '../kit-view/session'
+import { useKit, useKitId } from '../kit-view/use-kit'
+
+/** As many as a screen shows; the rest of a large kit comes when it is scrolled to. */
+const FIRST_PADS = 18
+
+/** The pads in one line, in every place, since people judge by ear while they edit. */
+export function PadStrip() {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  const kit = useKit()
+  const kitId = useKitId()
+  const padId = useSession((state) => state.padId)
+  if (!kit) return null
+  const size = isWide ? 56 : 48
+  const gap = isWide ? 20 : 14
+  return (
+    <View aria-label="Pads" style={{ borderTopWidth: 1, borderTopColor: palette.faint, height: size + (isWide ? 42 : 28) }}>
+      {kit.pads.length === 0 ? (
+        <View style={{ flex: 1, justifyContent: 'center', paddingHorizontal: 20 }}>
+          <Text look="small" tone="muted" onPress={() => router.navigate(`/kit/${kitId}/gather`)}>
+            No pads yet. Record something, cut it, and send the hits here.
+          </Text>
+        </View>
+      ) : (
+        <FlatList
+          horizontal
+          data={kit.pads}
+          extraData={padId}
+          keyExtractor={(pad) => pad.id}
+          showsHorizontalScrollIndicator={false}
+          initialNumToRender={FIRST_PADS}
+          windowSize={5}
+          getItemLayout={(_, index) => ({ length: size + gap, offset: 12 + index * (size + gap), index })}
+          contentContainerStyle={{ paddingHorizontal: 12, gap, alignItems: 'center' }}
+          renderItem={({ item: pad, index }) => (
+            <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
+          )}
+        />
+      )}
+    </View>
+  )
+}

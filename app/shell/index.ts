@@ -1,0 +1,3 @@
+export { AppFrame } from './AppFrame'
+export { KitShell } from './KitShell'
+export { SaveMark } from './SaveMark'

@@ -1,0 +1,88 @@
+import { Button as ElementsButton } from '@rneui/themed'
+import { Pressable } from 'react-native'
+import type { StyleProp, ViewStyle } from 'react-native'
+
+import { Icon } from '../drawing/Icon'
+import type { IconName } from '../drawing/Icon'
+import { fonts, TOUCH, usePalette } from '../theme/theme'
+
+interface Props {
+  readonly label: string
+  readonly onPress: () => void
+  readonly kind?: 'main' | 'plain' | 'coral'
+  readonly icon?: IconName
+  readonly disabled?: boolean
+  readonly busy?: boolean
+  readonly style?: StyleProp<ViewStyle>
+  readonly testID?: string
+}
+
+/** A button with words. One `main` on each screen; the others are plain. */
+export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, style, testID }: Props) {
+  const palette = usePalette()
+  const colors = { main: [palette.kelp, palette.onKelp], coral: [palette.coral, palette.onCoral], plain: ['transparent', palette.ink] }[
+    kind
+  ]
+
+  return (
+    <ElementsButton
+      title={label}
+      onPress={onPress}
+      disabled={disabled}
+      loading={busy}
+      loadingProps={{ color: colors[1], 'aria-label': 'At work' }}
+      icon={icon ? <Icon name={icon} size={20} color={disabled ? palette.muted : colors[1]} /> : undefined}
+      accessibilityLabel={label}
+      testID={testID}
+      titleStyle={{ fontFamily: fonts.strong, fontSize: 16, color: disabled ? palette.muted : colors[1], marginLeft: icon ? 8 : 0 }}
+      disabledTitleStyle={{ color: palette.muted }}
+      disabledStyle={{ backgroundColor: palette.faint, borderColor: palette.faint }}
+      buttonStyle={{
+        minHeight: TOUCH,
+        borderRadius: 8,
+        paddingHorizontal: 14,
+        backgroundColor: colors[0],
+        borderWidth: kind === 'plain' ? 1 : 0,
+        borderColor: palette.line,
+      }}
+      containerStyle={style}
+    />
+  )
+}
+
+interface IconButtonProps {
+  readonly name: IconName
+  readonly label: string
+  readonly onPress: () => void
+  readonly disabled?: boolean
+  readonly on?: boolean
+  readonly tone?: 'ink' | 'coral' | 'kelp' | 'muted'
+  readonly testID?: string
+}
+
+/** A button of 44 px with a sign; its words are for those who cannot see it. */
+export function IconButton({ name, label, onPress, disabled, on, tone = 'ink', testID }: IconButtonProps) {
+  const palette = usePalette()
+  return (
+    <Pressable
+      role="button"
+      aria-label={label}
+      aria-pressed={on}
+      aria-disabled={disabled}
+      disabled={disabled}
+      onPress={onPress}
+      testID={testID}
+      style={{
+        width: TOUCH,
+        height: TOUCH,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderRadius: TOUCH / 2,
+        backgroundColor: on ? palette.kelpWash : 'transparent',
+        opacity: disabled ? 0.35 : 1,
+      }}
+    >
+      <Icon name={name} size={22} color={palette[tone]} />
+    </Pressable>
+  )
+}

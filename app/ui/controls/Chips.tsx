@@ -1,0 +1,42 @@
+import type { ReactNode } from 'react'
+import { ScrollView, View } from 'react-native'
+
+import { Chip } from './Chip'
+import { Text } from '../layout/Text'
+
+interface Props<T extends string> {
+  readonly label: string
+  readonly options: readonly { readonly value: T; readonly text: string }[]
+  readonly value: T | undefined
+  readonly onChoose: (value: T) => void
+  readonly hideLabel?: boolean
+  /** All on one line, which is drawn sideways where it is too long. */
+  readonly isOneLine?: boolean
+}
+
+/** One of a few: words on a line, the chosen one underlined by water. */
+export function Chips<T extends string>({ label, options, value, onChoose, hideLabel, isOneLine }: Props<T>) {
+  return (
+    <View role="radiogroup" aria-label={label} style={{ gap: 2 }}>
+      {!hideLabel && (
+        <Text look="label" tone="muted">
+          {label}
+        </Text>
+      )}
+      <Line isOne={isOneLine === true}>
+        {options.map(({ value: own, text }) => (
+          <Chip key={own} role="radio" text={text} isChosen={own === value} onPress={() => onChoose(own)} />
+        ))}
+      </Line>
+    </View>
+  )
+}
+
+function Line({ isOne, children }: { readonly isOne: boolean; readonly children: ReactNode }) {
+  if (!isOne) return <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>{children}</View>
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerStyle={{ gap: 6 }}>
+      {children}
+    </ScrollView>
+  )
+}

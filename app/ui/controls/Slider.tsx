@@ -1,0 +1,166 @@
+import { useEffect, useRef, useState } from 'react'
+import { TextInput, View } from 'react-native'
+
+import { Text } from '../layout/Text'
+import { fonts, TOUCH, usePalette } from '../theme/theme'
+import { usePointerDrag } from '../pointer/use-pointer-drag'
+
+interface Props {
+  readonly label: string
+  readonly value: number
+  readonly min: number
+  readonly max: number
+  readonly step: number
+  readonly unit: string
+  /** How a value reads; by default with the decimals of its step. */
+  readonly format?: (value: number) => string
+  /** Follows the drag. */
+  readonly onSlide: (value: number) => void
+  /** The drag, key or typed number is done. */
+  readonly onDone: () => void
+  /** Where the line is marked as the value that changes nothing. */
+  readonly neutral?: number
+  /** Bends the scale so that small values get more room, for times and frequencies. */
+  readonly power?: number
+}
+
+/** A value on a line, filled from where it changes nothing: dragged, stepped by arrow keys, or typed with its unit. */
+export function Slider({ label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
+  const palette = usePalette()
+  const width = useRef(1)
+  const places = step >= 1 ? 0 : Math.min(4, Math.ceil(-Math.log10(step)))
+  const shown = format ? format(value) : value.toFixed(places)
+  const toShare = (v: number) => ((v - min) / (max - min)) ** (1 / power)
+  const snap = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toFixed(6))))
+  const fromShare = (share: number) => snap(min + Math.min(1, Math.max(0, share)) ** power * (max - min))
+  const drag = usePointerDrag({
+    onStart: (x) => onSlide(fromShare(x / width.current)),
+    onMove: (x) => onSlide(fromShare(x / width.current)),
+    onEnd: onDone,
+  })
+  const nudge = (by: number) => {
+    onSlide(snap(value + by))
+    onDone()
+  }
+  const keys: Record<string, number> = {
+    ArrowRight: step,
+    ArrowUp: step,
+    ArrowLeft: -step,
+    ArrowDown: -step,
+    PageUp: 10 * step,
+    PageDown: -10 * step,
+    Home: min - max,
+    End: max - min,
+  }
+  const share = Math.min(1, Math.max(0, toShare(value)))
+  const from = neutral === undefined ? 0 : Math.min(1, Math.max(0, toShare(neutral)))
+  return (
+    <View style={{ gap: 2 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Text look="label" tone="muted">
+          {label}
+        </Text>
+        <NumberField label={`${label}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
+      </View>
+      <View
+        ref={drag}
+        role="slider"
+        tabIndex={0}
+        aria-label={label}
+        aria-valuemin={min}
+        aria-valuemax={max}
+        aria-valuenow={value}
+        aria-valuetext={`${shown} ${unit}`}
+        onLayout={(event) => (width.current = event.nativeEvent.layout.width)}
+        {...{
+          onKeyDown: (event: { key: string; preventDefault(): void }) => {
+            if (!(event.key in keys)) return
+            event.preventDefault()
+            nudge(keys[event.key])
+          },
+        }}
+        style={{ height: 32, justifyContent: 'center' }}
+      >
+        <View style={{ height: 2, backgroundColor: palette.line }} />
+        {neutral !== undefined && (
+          <View
+            style={{ position: 'absolute', left: `${toShare(neutral) * 100}%`, width: 1, height: 10, backgroundColor: palette.muted }}
+          />
+        )}
+        <View
+          style={{
+            position: 'absolute',
+            height: 4,
+            borderRadius: 2,
+            left: `${Math.min(share, from) * 100}%`,
+            width: `${Math.abs(share - from) * 100}%`,
+            backgroundColor: palette.kelp,
+          }}
+        />
+        <View
+          style={{
+            position: 'absolute',
+            left: `${share * 100}%`,
+            marginLeft: -9,
+            width: 18,
+            height: 18,
+            borderRadius: 9,
+            backgroundColor: palette.kelp,
+            borderWidth: 3,
+            borderColor: palette.raised,
+          }}
+        />
+      </View>
+    </View>
+  )
+}
+
+interface FieldProps {
+  readonly label: string
+  readonly text: string
+  readonly unit: string
+  readonly width?: number
+  readonly onNumber: (value: number) => void
+  /** What an emptied field means; without it the number is put back. */
+  readonly onEmpty?: () => void
+}
+
+/** A number that is typed where it stands. What is no number is put back. */
+export function NumberField({ label, text, unit, width = 64, onNumber, onEmpty }: FieldProps) {
+  const palette = usePalette()
+  const [draft, setDraft] = useState<string>()
+  useEffect(() => setDraft(undefined), [text])
+  const take = () => {
+    const digits = (draft ?? '').replace(',', '.').replace(/[^\d.+-].*$/, '')
+    const value = digits === '' ? NaN : Number(digits)
+    if (Number.isFinite(value)) onNumber(value)
+    else if (draft?.trim() === '') onEmpty?.()
+    setDraft(undefined)
+  }
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+      <TextInput
+        aria-label={label}
+        value={draft ?? text}
+        onChangeText={setDraft}
+        onBlur={take}
+        onSubmitEditing={take}
+        selectTextOnFocus
+        inputMode="decimal"
+        style={{
+          fontFamily: fonts.figures,
+          fontSize: 14,
+          color: palette.ink,
+          textAlign: 'right',
+          width,
+          minHeight: TOUCH - 12,
+          borderBottomWidth: 1,
+          borderBottomColor: palette.faint,
+        }}
+      />
+      <Text look="figures" tone="muted" style={{ minWidth: 24 }}>
+        {unit}
+      </Text>
+    </View>
+  )
+}

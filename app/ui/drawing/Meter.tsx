@@ -1,0 +1,38 @@
+import { useEffect, useRef } from 'react'
+import { View } from 'react-native'
+
+import { usePalette } from '../theme/theme'
+
+const LOWEST_DB = -54
+
+/** A level on a line, from -54 dB to 0. `level` is asked each frame and never becomes state of the page. */
+export function Meter({ level, label }: { readonly level: () => number; readonly label: string }) {
+  const palette = usePalette()
+  const bar = useRef<View>(null)
+  const latest = useRef(level)
+  useEffect(() => {
+    latest.current = level
+  })
+  useEffect(() => {
+    let frame = 0
+    let shown = -1
+    const draw = () => {
+      const db = 20 * Math.log10(latest.current() + 1e-6)
+      const share = Math.round(Math.min(1, Math.max(0, 1 - db / LOWEST_DB)) * 100)
+      const element = bar.current as unknown as HTMLElement | null
+      if (element && share !== shown) {
+        element.style.width = `${share}%`
+        element.style.backgroundColor = db > -0.3 ? palette.coral : palette.kelp
+        shown = share
+      }
+      frame = requestAnimationFrame(draw)
+    }
+    frame = requestAnimationFrame(draw)
+    return () => cancelAnimationFrame(frame)
+  }, [palette])
+  return (
+    <View role="img" aria-label={label} style={{ height: 6, borderRadius: 3, backgroundColor: palette.faint, overflow: 'hidden' }}>
+      <View ref={bar} style={{ height: 6, width: 0 }} />
+    </View>
+  )
+}

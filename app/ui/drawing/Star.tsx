@@ -1,0 +1,84 @@
+import { memo } from 'react'
+import Svg, { Circle, G, Path } from 'react-native-svg'
+
+import { usePalette } from '../theme/theme'
+import type { TintName } from '../theme/theme'
+
+interface Props {
+  /** Turns of each band, soft first. */
+  readonly turns: readonly number[]
+  readonly size: number
+  readonly tint?: TintName
+  /** The cell that sounded last. */
+  readonly lit?: { readonly band: number; readonly turn: number }
+}
+
+const CENTRE_SHARE = 0.2
+/** How far in the notches between arms lie: deeper for few arms, so that they stay arms. */
+const notchOf = (arms: number) => Math.min(0.86, 0.5 + 0.06 * arms)
+/** Below this size single cells cannot be told apart, so only rings and arms are drawn. */
+const SMALL_PX = 34
+
+/** Inner and outer radius of each ring, 0..1 of the whole: a small open centre, then soft to loud. */
+export function ringEdges(bands: number): number[] {
+  return Array.from({ length: bands + 1 }, (_, i) => CENTRE_SHARE + (1 - CENTRE_SHARE) * (i / Math.max(1, bands)))
+}
+
+/** The glyph of a pad, a sun star: rings are bands, pale and soft inside, deep and loud outside; arms are turns. */
+export const Star = memo(function Star({ turns, size, tint, lit }: Props) {
+  const palette = usePalette()
+  const colour = tint ? palette.tints[tint] : palette.kelp
+  const radius = size / 2 - 1.5
+  const edges = ringEdges(turns.length)
+  const isEmpty = turns.every((count) => count === 0)
+  const gap = size < 60 ? 0.75 : 1.5
+  return (
+    <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`} aria-hidden>
+      {isEmpty && <Circle r={radius} fill="none" stroke={palette.muted} strokeWidth={1.25} strokeDasharray="3 4" />}
+      {turns.map((count, band) => (
+        <G key={band}>
+          {(size < SMALL_PX && band < turns.length - 1 ? [0] : Array.from({ length: count }, (_, turn) => turn)).map((turn) => {
+            const isLit = lit?.band === band && lit.turn === turn
+            const arms = size < SMALL_PX && band < turns.length - 1 ? 1 : count
+            const depth = 0.22 + 0.5 * ((band + 1) / turns.length)
+            const path = cell(edges[band] * radius, edges[band + 1] * radius, turn, arms, band === turns.length - 1)
+            return (
+              <Path
+                key={turn}
+                d={path}
+                fill={isLit ? palette.coral : colour}
+                fillOpacity={isLit ? 1 : depth}
+                fillRule="evenodd"
+                stroke={palette.paper}
+                strokeWidth={gap}
+                strokeLinejoin="round"
+              />
+            )
+          })}
+        </G>
+      ))}
+      <Circle r={Math.max(2, radius * CENTRE_SHARE * 0.5)} fill={lit ? palette.coral : palette.ink} />
+    </Svg>
+  )
+})
+
+/** One arm's part in one ring, from the top clockwise. The outermost ring ends in a round arm. */
+function cell(inner: number, outer: number, turn: number, count: number, isRim: boolean): string {
+  if (count === 1) return `${circle(outer)} ${circle(inner)}`
+  const from = (2 * Math.PI * turn) / count
+  const to = (2 * Math.PI * (turn + 1)) / count
+  const point = (radius: number, angle: number) => `${(radius * Math.sin(angle)).toFixed(2)} ${(-radius * Math.cos(angle)).toFixed(2)}`
+  const large = to - from > Math.PI ? 1 : 0
+  const back = `L ${point(inner, to)} A ${inner} ${inner} 0 ${large} 0 ${point(inner, from)} Z`
+  if (!isRim || count < 3)
+    return `M ${point(inner, from)} L ${point(outer, from)} A ${outer} ${outer} 0 ${large} 1 ${point(outer, to)} ${back}`
+  const notch = Math.max(inner + (outer - inner) * 0.35, outer * notchOf(count))
+  // The control point that brings the middle of the curve to the rim.
+  const reach = 2 * outer - notch * Math.cos((to - from) / 2)
+  const bulge = point(reach, (from + to) / 2)
+  return `M ${point(inner, from)} L ${point(notch, from)} Q ${bulge} ${point(notch, to)} ${back}`
+}
+
+function circle(radius: number): string {
+  return `M 0 ${-radius} A ${radius} ${radius} 0 1 1 0 ${radius} A ${radius} ${radius} 0 1 1 0 ${-radius} Z`
+}

@@ -1,0 +1,103 @@
+import { useEffect } from 'react'
+import type { ReactNode } from 'react'
+import { Modal, Pressable, ScrollView, View } from 'react-native'
+
+import { IconButton } from '../controls/Button'
+import { Text } from './Text'
+import { usePalette } from '../theme/theme'
+import { useLatest } from '../pointer/use-element'
+import { useIsWide } from './use-is-wide'
+
+interface Props {
+  readonly title: string
+  readonly isOpen: boolean
+  readonly onClose: () => void
+  readonly children: ReactNode
+  /** Beside the title. */
+  readonly beside?: ReactNode
+  /** Buttons that stay in sight under the scrolling part. */
+  readonly actions?: ReactNode
+}
+
+/** The sheets that are open, the one on top last. */
+const opened: object[] = []
+
+/** Escape closes the sheet on top, and only that one. */
+function useEscape(isOpen: boolean, onClose: () => void): void {
+  const latest = useLatest(onClose)
+  useEffect(() => {
+    if (!isOpen) return undefined
+    const self = {}
+    opened.push(self)
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape' || event.defaultPrevented || opened[opened.length - 1] !== self) return
+      event.preventDefault() // the one below hears the same key
+      latest.current()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => {
+      opened.splice(opened.indexOf(self), 1)
+      window.removeEventListener('keydown', onKey)
+    }
+  }, [isOpen, latest])
+}
+
+/** The modal would close the next sheet when the key comes up. */
+const leaveKeys = () => undefined
+
+/** A sheet over the screen: from the bottom on a phone, in the middle on a wide screen. */
+export function Sheet({ title, isOpen, onClose, children, beside, actions }: Props) {
+  const palette = usePalette()
+  const isWide = useIsWide()
+  useEscape(isOpen, onClose)
+  if (!isOpen) return null
+  return (
+    <Modal transparent visible animationType="none" onRequestClose={leaveKeys}>
+      <View style={{ flex: 1, justifyContent: isWide ? 'center' : 'flex-end', alignItems: 'center' }}>
+        <Pressable
+          aria-label="Close"
+          role="button"
+          tabIndex={-1}
+          onPress={onClose}
+          style={{ position: 'absolute', inset: 0, backgroundColor: '#0a1216', opacity: 0.5 }}
+        />
+        <View
+          role="dialog"
+          aria-label={title}
+          aria-modal
+          style={{
+            width: '100%',
+            maxWidth: 560,
+            maxHeight: '88%',
+            backgroundColor: palette.raised,
+            borderTopLeftRadius: 16,
+            borderTopRightRadius: 16,
+            ...(isWide ? { borderRadius: 16 } : {}),
+            overflow: 'hidden',
+          }}
+        >
+          <View
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              justifyContent: 'space-between',
+              paddingLeft: 20,
+              paddingRight: 8,
+              paddingVertical: 8,
+              borderBottomWidth: 1,
+              borderBottomColor: palette.faint,
+            }}
+          >
+            <Text look="heading" numberOfLines={2} style={{ flex: 1 }}>
+              {title}
+            </Text>
+            {beside}
+            <IconButton name="close" label="Close" onPress={onClose} />
+          </View>
+          <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>
+          {actions && <View style={{ padding: 16, gap: 10, borderTopWidth: 1, borderTopColor: palette.faint }}>{actions}</View>}
+        </View>
+      </View>
+    </Modal>
+  )
+}
