@@ -28,7 +28,7 @@ export default defineConfig({
     },
     {
       name: 'wide',
-      testMatch: /(wide|both|gather|cut|water-line|board|keeping|shape)\.spec\.ts/,
+      testMatch: /(wide|both|gather|cut|water-line|board|keeping|shape|light)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

@@ -5,7 +5,7 @@ module.exports = {
   displayName: 'app',
   testMatch: ['<rootDir>/**/*.test.tsx', '<rootDir>/**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
-  moduleNameMapper: { '^(@react-native-vector-icons|@expo/vector-icons)/.*$': '<rootDir>/icon-mock.js', ...web.moduleNameMapper },
+  moduleNameMapper: { '^@react-native-vector-icons/.*$': '<rootDir>/no-icon-set.js', ...web.moduleNameMapper },
   transformIgnorePatterns: [
     '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|standard-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble)(/|-|$))',
   ],

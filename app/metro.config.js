@@ -1,14 +1,26 @@
 const { getDefaultConfig } = require('expo/metro-config')
 
-const config = getDefaultConfig(__dirname)
+const doors = require('./doors')
 
-// Only the icon sets in use are bundled; React Native Elements names all of them.
-const ICON_SETS = { 'material-icons': 'MaterialIcons', 'material-design-icons': 'MaterialCommunityIcons' }
+const config = getDefaultConfig(__dirname)
+config.cacheVersion = doors.version()
+
+/** Parts of packages that the page never uses and that would weigh more than all of ours. */
+const LEFT_OUT = [
+  /^(@react-native-vector-icons\/|react-native-vector-icons)/, // the elements' icon sets: signs are paths, ui/drawing/Icon
+  /^@wasm-audio-decoders\/opus-ml$/, // speech enhancement: sounds stay as they were recorded
+]
+/** The same, named by paths within their package. */
+const LEFT_OUT_WITHIN = [
+  ['zod', /locales\/index\.js$/], // sentences in forty languages; ours say what happened themselves
+  ['zod', /(json-schema-processors|from-json-schema)\.js$/], // schemas of another kind
+  ['react-native-web', /exports\/(FlatList|SectionList|VirtualizedList)$/], // lists: ours are TanStack's
+  ['expo-router', /\.\/views\/Sitemap$/], // a page that lists the routes
+]
 config.resolver.resolveRequest = (context, name, platform) => {
-  const match = /^@react-native-vector-icons\/(.+)$/.exec(name)
-  if (match)
-    return ICON_SETS[match[1]] ? context.resolveRequest(context, `@expo/vector-icons/${ICON_SETS[match[1]]}`, platform) : { type: 'empty' }
-  if (name.startsWith('react-native-vector-icons/')) return { type: 'empty' }
+  if (LEFT_OUT.some((pattern) => pattern.test(name))) return { type: 'empty' }
+  const isWithin = ([owner, pattern]) => pattern.test(name) && context.originModulePath.includes(`node_modules/${owner}/`)
+  if (LEFT_OUT_WITHIN.some(isWithin)) return { type: 'empty' }
   return context.resolveRequest(context, name, platform)
 }
 

@@ -2,6 +2,7 @@ import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
+import { compress } from 'hono/compress'
 import { HTTPException } from 'hono/http-exception'
 import { secureHeaders } from 'hono/secure-headers'
 import { timeout } from 'hono/timeout'
@@ -99,6 +100,7 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
       await next()
       if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store')
     })
+    .use('/api/*', compress({ threshold: 1024 }))
     .route('/api', api)
 
   app.all('/api/*', (c) => c.json(apiError('notFound', `There is no ${c.req.path} here.`), 404))
@@ -114,7 +116,7 @@ export function createApp({ database, webFolder, hosts, log }: AppOptions) {
 
 function addWeb(app: Hono, root: string): void {
   const forever = 'public, max-age=31536000, immutable'
-  for (const path of ['/_expo/*', '/assets/*', '/engine/*.mjs'])
+  for (const path of ['/_expo/*', '/assets/*', '/fonts/*', '/engine/*.mjs'])
     app.use(path, async (c, next) => {
       await next()
       if (c.res.status === 200) c.header('cache-control', forever)
@@ -123,11 +125,11 @@ function addWeb(app: Hono, root: string): void {
     await next()
     c.header('cache-control', 'no-cache')
   })
-  app.use('*', serveStatic({ root }))
-  for (const path of ['/_expo/*', '/assets/*', '/engine/*', '/sw.js'])
+  app.use('*', serveStatic({ root, precompressed: true }))
+  for (const path of ['/_expo/*', '/assets/*', '/fonts/*', '/engine/*', '/sw.js'])
     app.all(path, (c) => c.text('There is no such file in this version of Heliaster. Reload the page.', 404))
   app.get('*', async (c, next) => {
     c.header('cache-control', 'no-cache')
-    return serveStatic({ root, path: 'index.html' })(c, next)
+    return serveStatic({ root, path: 'index.html', precompressed: true })(c, next)
   })
 }

@@ -58,7 +58,7 @@ export async function buildKernel() {
 function standIn(name, constants, enums) {
   if (/(^|\/)constants\.ts$/.test(name)) return constants
   if (/program\/(layout|codes)\.ts$/.test(name)) return enums
-  if (name === '../../state.ts') return `export { GRID_FRAMES, NEVER } from './constants'\n`
+  if (name === '../../time.ts') return `export { GRID_FRAMES, NEVER } from './constants'\n`
   const own = { '../../math.ts': 'math.ts', '../../voice/both/cells.ts': 'cells.ts' }[name]
   return own && readFileSync(join(folder, 'assembly', own), 'utf8')
 }

@@ -3,11 +3,13 @@ import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { promisify } from 'node:util'
+import { brotliCompress, constants, gzip } from 'node:zlib'
 
 import { Fault, root, webFolder } from './paths.mjs'
 
-const SOURCES = ['app', 'core', 'demo', 'package-lock.json', 'tools/build-engine.mjs', 'tools/build-web.mjs']
-const LEFT_OUT = /(^|\/)(node_modules|dist|\.expo)(\/|$)|\.test\.tsx?$|^app\/public\/engine/
+const SOURCES = ['app', 'core', 'demo', 'package-lock.json', 'tools/build-engine.mjs', 'tools/build-fonts.mjs', 'tools/build-web.mjs']
+const LEFT_OUT = /(^|\/)(node_modules|dist|\.expo)(\/|$)|\.test\.tsx?$|^app\/public\/(engine|fonts)\//
 
 function* files(path) {
   const inRoot = relative(root, path)
@@ -32,7 +34,9 @@ function sourceHash() {
 
 export async function buildWeb() {
   const { buildEngine } = await import('./build-engine.mjs')
+  const { buildFonts } = await import('./build-fonts.mjs')
   await buildEngine()
+  buildFonts()
   const stamp = join(webFolder, '.sources')
   const wanted = sourceHash()
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
@@ -48,15 +52,12 @@ export async function buildWeb() {
     throw new Fault(`The web application could not be built:\n${(result.stderr + result.stdout).trim().split('\n').slice(-15).join('\n')}`)
   mkdirSync(webFolder, { recursive: true })
   makeInstallable()
+  await compressAll()
   writeFileSync(stamp, wanted)
 }
 
-const HEAD = `<link rel="manifest" href="/manifest.webmanifest"><link rel="apple-touch-icon" href="/icons/icon-192.png"><meta name="theme-color" content="#efe6d6" media="(prefers-color-scheme: light)"><meta name="theme-color" content="#0c1a21" media="(prefers-color-scheme: dark)"></head>`
-
-/** Names the manifest in the page, and gives the service worker the list of files to keep. */
+/** Gives the service worker the list of files to keep. */
 function makeInstallable() {
-  const page = join(webFolder, 'index.html')
-  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', HEAD))
   const hash = createHash('sha256')
   const paths = []
   for (const path of walk(webFolder)) {
@@ -67,6 +68,21 @@ function makeInstallable() {
   const source = readFileSync(join(root, 'app/service-worker.js'), 'utf8')
   const version = hash.update(source).digest('hex').slice(0, 12)
   writeFileSync(join(webFolder, 'sw.js'), `const FILES = ${JSON.stringify(paths)}\nconst VERSION = '${version}'\n${source}`)
+}
+
+const COMPRESSED = /\.(js|mjs|css|html|json|svg|webmanifest)$/
+
+/** Lays a brotli and a gzip form beside each text, so that answers cost nothing. */
+async function compressAll() {
+  const paths = [...walk(webFolder)].filter((path) => COMPRESSED.test(path))
+  const one = async (path) => {
+    const bytes = readFileSync(path)
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length }
+    const [br, gz] = await Promise.all([promisify(brotliCompress)(bytes, { params }), promisify(gzip)(bytes, { level: 9 })])
+    writeFileSync(`${path}.br`, br)
+    writeFileSync(`${path}.gz`, gz)
+  }
+  await Promise.all(paths.map(one))
 }
 
 function* walk(folder) {

@@ -56,9 +56,11 @@ try {
   ensurePackages()
   ensureMariadb()
   const { buildEngine } = await import('./build-engine.mjs')
+  const { buildFonts } = await import('./build-fonts.mjs')
   const { startMariadb } = await import('./mariadb.mjs')
   const { startServer } = await import('./serve.mjs')
   await buildEngine()
+  buildFonts()
   const database = await startMariadb(join(dataFolder, 'mariadb-dev'))
   const server = await startServer({ port: API_PORT, database, web: false })
   const { CI: _unset, ...env } = process.env

@@ -1,8 +1,7 @@
-import { ThemeProvider } from '@rneui/themed'
+import { ThemeProvider } from '@rneui/themed/dist/config/ThemeProvider'
 import { useEffect, useMemo } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
-import { GestureHandlerRootView } from 'react-native-gesture-handler'
 
 import { startSound } from '../audio/engine/sound'
 import { device, saveState } from '../documents'
@@ -10,6 +9,13 @@ import { Notices } from '../ui/layout/notices'
 import { elementsTheme, usePalette } from '../ui/theme/theme'
 
 let started = false
+
+/** Runs once the page has loaded and has nothing else to do: the first screen comes first. */
+function soon(run: () => void): void {
+  const whenIdle = () => (globalThis.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 200)))(run)
+  if (document.readyState === 'complete') whenIdle()
+  else window.addEventListener('load', whenIdle, { once: true })
+}
 
 /** Starts what runs once for the page: documents, sending, sound. */
 function startOnce(): void {
@@ -22,8 +28,8 @@ function startOnce(): void {
   window.addEventListener('beforeunload', (event) => {
     if (saveState.getState().unkept > 0) event.preventDefault() // the browser asks whether to leave
   })
-  void startSound()
-  keepOnDevice()
+  soon(() => void startSound())
+  soon(keepOnDevice)
 }
 
 /** Lets the application open with no server in reach, and asks the browser not to clear what people recorded. */
@@ -48,13 +54,11 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
     document.documentElement.lang = 'en'
   }, [palette])
   return (
-    <GestureHandlerRootView style={{ flex: 1 }}>
-      <ThemeProvider theme={theme} key={palette.name}>
-        <View style={{ flex: 1, backgroundColor: palette.paper }}>
-          {children}
-          <Notices />
-        </View>
-      </ThemeProvider>
-    </GestureHandlerRootView>
+    <ThemeProvider theme={theme} key={palette.name}>
+      <View style={{ flex: 1, backgroundColor: palette.paper }}>
+        {children}
+        <Notices />
+      </View>
+    </ThemeProvider>
   )
 }

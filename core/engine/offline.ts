@@ -1,14 +1,16 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
-import { addChunk, createMemory, LOG_RECORDS, MAX_CHUNKS } from './memory/memory'
+import { addChunk, createMemory, MAX_CHUNKS } from './memory/memory'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
 import { ACT_RECORDS } from './memory/memory'
 import type { MixTap } from './mix/limiter'
 import type { GrooveChoice } from './program/compile-groove'
-import { EventField, LogField, MAX_PADS, MAX_RAYS, StatusField } from './program/layout'
+import { EventField, StatusField } from './program/layout'
 import { act, render } from './render'
+import { readRecord } from './strike-record'
+import type { StrikeRecord } from './strike-record'
 import type { Audio } from '../audio/audio'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
@@ -24,23 +26,6 @@ export interface ScoreEvent {
   readonly velocity?: number
   readonly note?: number
   readonly key?: number
-}
-
-/** What the engine decided for a strike. */
-export interface StrikeRecord {
-  readonly frame: number
-  readonly padSlot: number
-  readonly velocity: number
-  readonly band: number
-  readonly turn: number
-  readonly strikeNumber: number
-  readonly voices: number
-  /** The cell of the louder band that blends in, -1 where none does. */
-  readonly aboveBand: number
-  readonly aboveTurn: number
-  /** Which rays sound, by their places on the pad. */
-  readonly rays: readonly number[]
-  readonly chokedSlots: number[]
 }
 
 export interface Offline {
@@ -108,26 +93,6 @@ export function renderOffline(
     for (; onRecord && read < status[StatusField.logCount]; read++) onRecord(readRecord(engine.memory.log, read))
   }
   return [left, right]
-}
-
-/** Strike number `index` of the log, which keeps the last 1024. */
-export function readRecord(log: Float64Array, index: number): StrikeRecord {
-  const at = (index % LOG_RECORDS) * LogField.length
-  const chokedSlots: number[] = []
-  for (let slot = 0; slot < MAX_PADS; slot++) if ((log[at + LogField.choked + (slot >> 5)] >>> (slot & 31)) & 1) chokedSlots.push(slot)
-  return {
-    frame: log[at + LogField.frame],
-    padSlot: log[at + LogField.padSlot],
-    velocity: log[at + LogField.velocity],
-    band: log[at + LogField.band],
-    turn: log[at + LogField.turn],
-    strikeNumber: log[at + LogField.strikeNumber],
-    voices: log[at + LogField.rays],
-    aboveBand: log[at + LogField.aboveBand],
-    aboveTurn: log[at + LogField.aboveTurn],
-    rays: Array.from({ length: MAX_RAYS }, (_, ray) => ray).filter((ray) => (log[at + LogField.rayMask] >>> ray) & 1),
-    chokedSlots,
-  }
 }
 
 /** Events number `from` to the last, as they acted, each with its frame: a score that gives the same samples again. */

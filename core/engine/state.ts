@@ -13,6 +13,7 @@ import type { Mix } from './mix/mix-state'
 import { CONTROLS } from './program/codes'
 import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES, SetUp, StatusField } from './program/layout'
 import type { WeighedDeck } from './strike/seldom'
+import { CHUNK_FRAMES, GRID_FRAMES, NEVER } from './time'
 import { DRIVE_TABLE, driveTable } from './voice/drive-table'
 import { createVoices } from './voice/voices'
 import type { Voices } from './voice/voices'
@@ -20,12 +21,6 @@ import type { Voices } from './voice/voices'
 /** Strikes that may sound at once, and room for those that are fading out. */
 export const MAX_STRIKES = 128
 const STRIKE_POOL = MAX_STRIKES + 64
-/** Longest run of frames rendered in one go. */
-export const CHUNK_FRAMES = 128
-/** Control-rate work happens every so many frames, counted from the engine's frame 0. */
-export const GRID_FRAMES = 16
-/** A frame that never comes. */
-export const NEVER = 9007199254740991
 
 function createStrikes() {
   const ints = () => new Int32Array(STRIKE_POOL)

@@ -4,6 +4,7 @@ import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 import { audioInUse, originalsInUse } from '../kit/resolve'
 import { readKit } from '../kit/upgrade'
+import { missingWords } from './missing-words'
 import { readme } from './readme'
 import type { ShippedFile } from './shipment'
 import { openZip, zipFiles } from './zip'
@@ -64,11 +65,6 @@ export function readAll({ kit, hashes, read }: Bundle): { audio: Map<AudioHash, 
     .filter((hash) => !audio.has(hash))
     .map((hash) => missingWords(kit, hash, hashes.includes(hash)))
   return { audio, missing }
-}
-
-/** What is said of a file that a bundle does not hold whole. */
-export function missingWords(kit: Kit, hash: AudioHash, isDamaged: boolean): string {
-  return `The audio "${kit.audio[hash]?.name ?? hash.slice(0, 12)}" is ${isDamaged ? 'damaged in' : 'missing from'} this bundle; pads that use it are silent until it is imported again.`
 }
 
 function fail(message: string): BundleResult {

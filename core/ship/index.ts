@@ -1,5 +1,6 @@
-export { bundleFiles, missingWords, readAll, readBundle, writeBundle } from './bundle'
+export { bundleFiles, readAll, readBundle, writeBundle } from './bundle'
 export type { Bundle, BundleResult } from './bundle'
+export { missingWords } from './missing-words'
 export { checkKit } from './check'
 export type { Finding } from './check'
 export { fileName, uniqueNames } from './names'

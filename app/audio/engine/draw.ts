@@ -4,7 +4,7 @@ import { EventType } from '@heliaster/core/engine'
 
 import type { DrawAnswer, DrawRequest } from '../../../core/engine/hosts/messages'
 import { decodedAudio } from '../files/audio-files'
-import { engineUrl } from './player'
+import { engineUrl } from './engine-url'
 
 let worker: Promise<Worker> | undefined
 let nextId = 1

@@ -22,6 +22,7 @@ import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
 import { decodedAudio, noteMissing, readyAudio } from '../files/audio-files'
+import { engineUrl, NoSound } from './engine-url'
 
 /** Whatever strikes a pad, finger, key or groove, says it in these words. */
 export interface Strike {
@@ -87,18 +88,11 @@ export interface Player {
 }
 
 /** Why there is no sound, in words for a person. */
-export class NoSound extends Error {}
 
 interface Link {
   readonly memory: EngineMemory
   readonly node: AudioWorkletNode
   readonly shared: boolean
-}
-
-export async function engineUrl(): Promise<string> {
-  const response = await fetch('/engine/engine.json', { cache: 'no-cache' })
-  if (!response.ok) throw new NoSound('The sound engine could not be loaded from the server. Reload the page.')
-  return `/engine/${((await response.json()) as { file: string }).file}`
 }
 
 /** Starts the engine in an audio worklet. It stays silent until the browser lets the page sound: call `resume`. */

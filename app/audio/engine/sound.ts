@@ -4,7 +4,6 @@ import { createStore } from 'zustand/vanilla'
 
 import { makeId } from '../../documents/make-id'
 import { decodedAudio } from '../files/audio-files'
-import { createPlayer } from './player'
 import type { Player, Sounded, Strike } from './player'
 
 /** The moment: what the engine does now. Polled, and never kept at audio rate in React. */
@@ -22,9 +21,14 @@ const listeners = new Set<SoundedListener>()
 let openKit: Kit | undefined
 let auditionKit: Kit | undefined
 
-/** Starts the engine once; every first touch lets it sound. */
+let isStarted = false
+
+/** Starts the engine, the first time it is asked for; every first touch lets it sound. */
 export async function startSound(): Promise<void> {
+  if (isStarted) return
+  isStarted = true
   try {
+    const { createPlayer } = await import('./player') // the first screen stands without it
     const player = await createPlayer()
     sound.setState({ player })
     if (openKit) load(openKit)
@@ -89,7 +93,9 @@ function soloedPad(pad: Pad, pads: readonly PadId[], rays: readonly RayId[]): Pa
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {
   openKit = kit
-  if (kit) load(kit)
+  if (!kit) return
+  load(kit)
+  void startSound()
 }
 
 let choice: GrooveId | undefined

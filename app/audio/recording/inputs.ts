@@ -1,4 +1,4 @@
-import { engineUrl } from '../engine/player'
+import { engineUrl } from '../engine/engine-url'
 import { sound } from '../engine/sound'
 import { PRACTICE_RATE, practiceStream } from './practice-microphone'
 

@@ -1,6 +1,7 @@
 import { audioInUse, originalsInUse } from '@heliaster/core/kit'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
-import { checkKit, fileName } from '@heliaster/core/ship'
+import { checkKit } from '@heliaster/core/ship'
+import { fileName } from '@heliaster/core/ship'
 import type { Finding, Fit } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
 import { useEffect, useState } from 'react'

@@ -1,4 +1,4 @@
-import { Button as ElementsButton } from '@rneui/themed'
+import ElementsButton from '@rneui/themed/dist/Button'
 import { Pressable } from 'react-native'
 import type { StyleProp, ViewStyle } from 'react-native'
 

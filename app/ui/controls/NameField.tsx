@@ -1,4 +1,4 @@
-import { Input } from '@rneui/themed'
+import Input from '@rneui/themed/dist/Input'
 import { useEffect, useState } from 'react'
 
 import { fonts, usePalette } from '../theme/theme'

@@ -1,7 +1,9 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons'
-import type { ComponentProps } from 'react'
+import Svg, { Path } from 'react-native-svg'
 
-export type IconName = ComponentProps<typeof MaterialCommunityIcons>['name']
+import paths from './icon-paths.json'
+
+/** Signs of the Material Design set, each a path of its own; `node tools/build-icons.mjs NAME` adds one. */
+export type IconName = keyof typeof paths
 
 interface Props {
   readonly name: IconName
@@ -9,6 +11,11 @@ interface Props {
   readonly color: string
 }
 
-export function Icon(props: Props) {
-  return <MaterialCommunityIcons {...props} aria-hidden />
+/** A sign of `size` px. It says nothing to a screen reader: what it stands on has words. */
+export function Icon({ name, size, color }: Props) {
+  return (
+    <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
+      <Path d={paths[name]} fill={color} />
+    </Svg>
+  )
 }

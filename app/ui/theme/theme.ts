@@ -1,4 +1,4 @@
-import { createTheme } from '@rneui/themed'
+import { createTheme } from '@rneui/themed/dist/config/ThemeProvider'
 import { useSyncExternalStore } from 'react'
 import { z } from 'zod'
 import { createStore } from 'zustand/vanilla'

@@ -23,7 +23,8 @@ import {
   TransientField,
   WaitField,
 } from '../program/layout'
-import { CHUNK_FRAMES, createEngine, GRID_FRAMES, NEVER } from '../state'
+import { createEngine } from '../state'
+import { CHUNK_FRAMES, GRID_FRAMES, NEVER } from '../time'
 import { PLACES_PER_CENT, pitchBounds } from '../voice/pitch-cells'
 import { RING_FADES } from '../voice/render-voice'
 import { sourceKinds } from '../voice/sources'

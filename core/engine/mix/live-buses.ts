@@ -1,7 +1,7 @@
 import { dbToGainIn } from '../math'
 import { KitHead, MAX_BUSES, ParamCode, PARAMS, ResponseField } from '../program/layout'
 import { addLanes } from '../groove/lanes'
-import { GRID_FRAMES } from '../state'
+import { GRID_FRAMES } from '../time'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
 

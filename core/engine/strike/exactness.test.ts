@@ -3,7 +3,8 @@ import { aKit, seeded } from '../../kit/builders'
 import type { Rig } from '../../kit/builders'
 import type { Band, Kit, Pad, Ray } from '../../kit/kit'
 import { createOffline, renderOffline, toScore } from '../offline'
-import type { ScoreEvent, StrikeRecord } from '../offline'
+import type { ScoreEvent } from '../offline'
+import type { StrikeRecord } from '../strike-record'
 import { EventType } from '../program/codes'
 
 const RATE = 48000

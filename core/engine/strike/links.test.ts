@@ -2,7 +2,8 @@ import { anImpulse, aKit, seeded } from '../../kit/builders'
 import type { PadId, TieId } from '../../kit/ids'
 import type { Kit, Tie } from '../../kit/kit'
 import { createOffline, renderOffline, toScore } from '../offline'
-import type { ScoreEvent, StrikeRecord } from '../offline'
+import type { ScoreEvent } from '../offline'
+import type { StrikeRecord } from '../strike-record'
 import { EventType } from '../program/codes'
 
 const RATE = 48000

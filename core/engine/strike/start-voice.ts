@@ -18,7 +18,7 @@ import {
   TransientField,
   WaitField,
 } from '../program/layout'
-import { NEVER } from '../state'
+import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { heldDamping } from '../voice/both/filter-design'
 import { beginLive } from '../voice/live'

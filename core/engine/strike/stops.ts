@@ -11,7 +11,8 @@ import {
   RayField,
   StatusField,
 } from '../program/layout'
-import { MAX_STRIKES, NEVER, programOf } from '../state'
+import { MAX_STRIKES, programOf } from '../state'
+import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { endVoice } from '../voice/render-voice'
 import { leaveLoop } from '../voice/loops'

@@ -1,6 +1,7 @@
 import { lawCodes, modeCodes, onCodes } from '../program/codes'
 import { BandField, BeadField, ClipField, Head, LogField, MAX_PADS, MAX_RAYS, RayField, TurnField } from '../program/layout'
-import { NEVER, programOf } from '../state'
+import { programOf } from '../state'
+import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { forcedBand, forcedTurn } from './forced'
 import { blendAbove, pickBand, pickTurn } from './pick'

@@ -1,5 +1,5 @@
 import { CurveField, CurvePointField, EnvelopeField, PointField } from '../program/layout'
-import { NEVER } from '../state'
+import { NEVER } from '../time'
 
 /** Results go through a cell, so that they cost no memory (see math.ts). */
 const cell = new Float64Array(1)

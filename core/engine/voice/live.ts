@@ -1,7 +1,7 @@
 import { centsToRatioIn, dbToGainIn } from '../math'
 import { EnvelopeField, ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
 import { sourceCodes } from '../program/codes'
-import { GRID_FRAMES, NEVER } from '../state'
+import { GRID_FRAMES, NEVER } from '../time'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
 import { useMemory } from './both/cells'

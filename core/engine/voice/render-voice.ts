@@ -1,7 +1,7 @@
 import { OVER } from '../kernel/kernel'
 import { stageCodes } from '../program/codes'
 import { RayField } from '../program/layout'
-import { NEVER } from '../state'
+import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { DRIVE_FRAMES } from './both/drive'
 import { beginRun, placeAtFrame } from './live'

@@ -1,4 +1,4 @@
-import { movedParameters } from '../../engine'
+import { movedParameters } from '../../kit/parameters'
 import type { Kit, Pad } from '../../kit/kit'
 import type { Parameter } from '../../kit/parameters'
 import type { Response, ResponseSource } from '../../kit/shape'

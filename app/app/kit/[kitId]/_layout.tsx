@@ -1,9 +1,18 @@
 import { useEffect } from 'react'
 
+import { warmPlaces } from '../../../kit-view/warm-places'
 import { KitShell } from '../../../shell'
-import { warmPlaces } from '../../../features/warm-places'
+
+const places = [
+  () => import('./gather'),
+  () => import('./cut'),
+  () => import('./board'),
+  () => import('./shape'),
+  () => import('./groove'),
+  () => import('./ship'),
+]
 
 export default function KitLayout() {
-  useEffect(warmPlaces, [])
+  useEffect(() => warmPlaces(places), [])
   return <KitShell />
 }

@@ -1,7 +1,7 @@
 import { filterCodes } from '../../program/codes'
 import { centsToRatio, exp2 } from '../../math'
 import { CrushField, FilterSection, ParamCode } from '../../program/layout'
-import { GRID_FRAMES } from '../../state'
+import { GRID_FRAMES } from '../../time'
 import { get, put } from './cells'
 import { designSection } from './filter-design'
 import { moved } from './moved'

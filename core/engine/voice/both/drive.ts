@@ -1,7 +1,7 @@
 import { dbToGain, sin } from '../../math'
 import { driveCodes } from '../../program/codes'
 import { DriveField, DriveSide, ParamCode } from '../../program/layout'
-import { GRID_FRAMES } from '../../state'
+import { GRID_FRAMES } from '../../time'
 import { get, put, toPlace } from './cells'
 import { moved } from './moved'
 

@@ -1,5 +1,5 @@
 import { EnvelopeField, PointField } from '../../program/layout'
-import { NEVER } from '../../state'
+import { NEVER } from '../../time'
 import { get, toPlace } from './cells'
 
 /** The bent way from one value to the next, at share `u` (0..1) of the time; see voice/envelope.ts. */

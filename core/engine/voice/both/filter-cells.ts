@@ -1,7 +1,7 @@
 import { filterCodes } from '../../program/codes'
 import { centsToRatio } from '../../math'
 import { FilterField, ParamCode, FilterSection } from '../../program/layout'
-import { GRID_FRAMES, NEVER } from '../../state'
+import { GRID_FRAMES, NEVER } from '../../time'
 import { get, put, toPlace } from './cells'
 import { envelopeValue, STRAIGHT, TURNING, wayWithin } from './envelope-time'
 import { designSection } from './filter-design'

@@ -1,6 +1,6 @@
 import { stageCodes } from '../../program/codes'
 import { FilterField, FILTERS, FilterSection, RayField } from '../../program/layout'
-import { GRID_FRAMES, NEVER } from '../../state'
+import { GRID_FRAMES, NEVER } from '../../time'
 import type { EngineState } from '../../state'
 import { useMemory } from '../both/cells'
 import { DRIVE_FRAMES } from '../both/drive'

@@ -1,5 +1,5 @@
 import { EnvelopeField, ParamCode, PARAMS, PointField, RayField } from '../../program/layout'
-import { NEVER } from '../../state'
+import { NEVER } from '../../time'
 import type { EngineState } from '../../state'
 import { useMemory } from '../both/cells'
 import { envelopeValue } from '../both/envelope-time'

@@ -1,14 +1,5 @@
-const places = [
-  () => import('./gather'),
-  () => import('./cut'),
-  () => import('./board'),
-  () => import('./shape'),
-  () => import('./groove'),
-  () => import('./ship'),
-]
-
 /** Loads the places of a kit one by one while nothing else is to do, so that going to one for the first time is as quick as later. */
-export function warmPlaces(): () => void {
+export function warmPlaces(places: readonly (() => Promise<unknown>)[]): () => void {
   let next = 0
   let handle = 0
   const soon = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 200) as unknown as number)

@@ -1,0 +1,63 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+import { pad } from './helpers'
+
+/** Counts what the application brings over the wire, compressed as it is, by path. People’s own sounds are counted apart. */
+async function countBytes(page: Page): Promise<() => { total: number; byPath: Map<string, number> }> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Network.enable')
+  const paths = new Map<string, string>()
+  const byPath = new Map<string, number>()
+  session.on('Network.responseReceived', ({ requestId, response }) => paths.set(requestId, new URL(response.url).pathname))
+  session.on('Network.dataReceived', ({ requestId, encodedDataLength }) => {
+    const path = paths.get(requestId) ?? requestId
+    byPath.set(path, (byPath.get(path) ?? 0) + encodedDataLength)
+  })
+  return () => {
+    const counted = new Map([...byPath].filter(([path]) => !path.startsWith('/api/audio/')))
+    return { total: [...counted.values()].reduce((sum, bytes) => sum + bytes, 0), byPath: counted }
+  }
+}
+
+const heaviest = (byPath: Map<string, number>) =>
+  [...byPath]
+    .sort(([, a], [, b]) => b - a)
+    .slice(0, 5)
+    .map(([path, bytes]) => `${bytes} ${path}`)
+
+test('the first screen stands on 500 KB over the wire, and the Board on 800 KB', async ({ page, browser }) => {
+  const first = await countBytes(page)
+  await page.goto('/')
+  await expect(page.getByRole('button', { name: 'New kit', exact: true })).toBeVisible()
+  const { total, byPath } = first()
+  expect([...byPath.keys()].some((path) => path.includes('entry-'))).toBe(true)
+  expect(total, heaviest(byPath).join('\n')).toBeLessThan(500_000)
+
+  const context = await browser.newContext({ baseURL: new URL(page.url()).origin })
+  const board = await context.newPage()
+  const toBoard = await countBytes(board)
+  await board.goto('/kit/demo-low-tide/board')
+  await expect(pad(board, 'Hull thump')).toBeVisible()
+  await expect(board.getByRole('button', { name: 'Add pad' })).toBeEnabled()
+  const there = toBoard()
+  expect(there.total, heaviest(there.byPath).join('\n')).toBeLessThan(800_000)
+  // Decoders come only where something is decoded.
+  expect([...there.byPath.keys()].filter((path) => /\/(import|ship)-[0-9a-f]{32}/.test(path))).toEqual([])
+  await context.close()
+})
+
+test('texts come compressed, as brotli where the browser takes it, else as gzip', async ({ page, request }) => {
+  await page.goto('/')
+  const script = await page.locator('script[src*="entry-"]').getAttribute('src')
+  const plain = await request.get(script!, { headers: { 'accept-encoding': 'identity' } })
+  for (const [asked, given] of [
+    ['gzip, deflate, br', 'br'],
+    ['gzip', 'gzip'],
+  ] as const) {
+    const answer = await request.get(script!, { headers: { 'accept-encoding': asked } })
+    expect(answer.headers()['content-encoding']).toBe(given)
+    expect(await answer.text()).toBe(await plain.text())
+    expect(answer.headers()['cache-control']).toContain('immutable')
+  }
+})
