@@ -1,3 +1,4 @@
+// Made of our Button: the elements have no button that asks first.
 import { useState } from 'react'
 import { View } from 'react-native'
 

@@ -28,7 +28,8 @@ test('a sign has words for those who cannot see it, 44 px, and says whether it i
   render(<IconButton name="close" label="Put this away" on onPress={press} />)
   const button = screen.getByRole('button', { name: 'Put this away' })
   expect(button.getAttribute('aria-pressed')).toBe('true')
-  expect([button.style.width, button.style.height]).toEqual(['44px', '44px'])
+  const face = button.firstElementChild as HTMLElement
+  expect([face.style.width, face.style.height]).toEqual(['44px', '44px'])
   fireEvent.click(button)
   expect(press).toHaveBeenCalledTimes(1)
 })

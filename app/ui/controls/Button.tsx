@@ -1,5 +1,5 @@
+// Renders the elements' Button: with words, and as a sign alone (type clear).
 import ElementsButton from '@rneui/themed/dist/Button'
-import { Pressable } from 'react-native'
 import type { StyleProp, ViewStyle } from 'react-native'
 
 import { Icon } from '../drawing/Icon'
@@ -64,25 +64,24 @@ interface IconButtonProps {
 export function IconButton({ name, label, onPress, disabled, on, tone = 'ink', testID }: IconButtonProps) {
   const palette = usePalette()
   return (
-    <Pressable
-      role="button"
+    <ElementsButton
+      type="clear"
       aria-label={label}
       aria-pressed={on}
-      aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}
       testID={testID}
-      style={{
+      icon={<Icon name={name} size={22} color={palette[tone]} />}
+      buttonStyle={{
         width: TOUCH,
         height: TOUCH,
-        alignItems: 'center',
-        justifyContent: 'center',
+        padding: 0,
+        paddingHorizontal: 0,
         borderRadius: TOUCH / 2,
         backgroundColor: on ? palette.kelpWash : 'transparent',
         opacity: disabled ? 0.35 : 1,
       }}
-    >
-      <Icon name={name} size={22} color={palette[tone]} />
-    </Pressable>
+      containerStyle={{ borderRadius: TOUCH / 2 }}
+    />
   )
 }

@@ -1,7 +1,7 @@
-import { Pressable } from 'react-native'
+// Renders the elements' Chip.
+import ElementsChip from '@rneui/themed/dist/Chip'
 
-import { Text } from '../layout/Text'
-import { TOUCH, usePalette } from '../theme/theme'
+import { fonts, TOUCH, usePalette } from '../theme/theme'
 
 interface Props {
   /** One of a few, or any of several. */
@@ -15,24 +15,29 @@ interface Props {
 export function Chip({ role, text, isChosen, onPress }: Props) {
   const palette = usePalette()
   return (
-    <Pressable
+    <ElementsChip
       role={role}
       aria-checked={isChosen}
       aria-label={text}
       onPress={onPress}
-      style={{
+      title={role === 'checkbox' && isChosen ? `✓ ${text}` : text}
+      titleStyle={{
+        fontFamily: fonts.strong,
+        fontSize: 13,
+        lineHeight: 17,
+        paddingHorizontal: 0,
+        paddingVertical: 0,
+        color: isChosen ? palette.ink : palette.muted,
+      }}
+      radius={6}
+      buttonStyle={{
         minHeight: TOUCH - 4,
-        justifyContent: 'center',
+        padding: 0,
         paddingHorizontal: 12,
-        borderRadius: 6,
         borderWidth: 1,
         borderColor: isChosen ? palette.kelp : palette.line,
         backgroundColor: isChosen ? palette.kelpWash : 'transparent',
       }}
-    >
-      <Text look="label" tone={isChosen ? 'ink' : 'muted'}>
-        {role === 'checkbox' && isChosen ? `✓ ${text}` : text}
-      </Text>
-    </Pressable>
+    />
   )
 }

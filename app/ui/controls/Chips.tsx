@@ -1,3 +1,4 @@
+// Made of our Chip: a group of them, which the elements leave to who uses them.
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
 

@@ -1,3 +1,4 @@
+// The elements know no files.
 import { useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'

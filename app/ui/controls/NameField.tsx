@@ -1,3 +1,4 @@
+// Renders the elements' Input.
 import Input from '@rneui/themed/dist/Input'
 import { useEffect, useState } from 'react'
 

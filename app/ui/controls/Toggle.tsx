@@ -1,3 +1,5 @@
+// Renders the elements' Switch.
+import Switch from '@rneui/themed/dist/Switch'
 import { Pressable, View } from 'react-native'
 
 import { Text } from '../layout/Text'
@@ -11,18 +13,19 @@ interface Props {
   readonly onChange: (value: boolean) => void
 }
 
-/** Something that is on or off. */
+/** Something that is on or off. Its words press it too. */
 export function Toggle({ label, words, value, onChange }: Props) {
   const palette = usePalette()
+  // Colours of the switch as the web draws it; the package's types know those of telephones.
+  const colours = {
+    activeThumbColor: palette.kelp,
+    activeTrackColor: palette.kelpWash,
+    thumbColor: palette.muted,
+    trackColor: { true: palette.kelpWash, false: palette.faint },
+  }
   return (
-    <Pressable
-      role="switch"
-      aria-checked={value}
-      aria-label={label}
-      onPress={() => onChange(!value)}
-      style={{ flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 12 }}
-    >
-      <View style={{ flex: 1 }}>
+    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 12 }}>
+      <Pressable tabIndex={-1} onPress={() => onChange(!value)} style={{ flex: 1, minHeight: TOUCH, justifyContent: 'center' }}>
         <Text look="strong" style={{ fontSize: 15 }}>
           {label}
         </Text>
@@ -31,28 +34,8 @@ export function Toggle({ label, words, value, onChange }: Props) {
             {words}
           </Text>
         )}
-      </View>
-      <View
-        style={{
-          width: 46,
-          height: 26,
-          borderRadius: 13,
-          borderWidth: 1,
-          borderColor: value ? palette.kelp : palette.line,
-          backgroundColor: value ? palette.kelp : palette.surface,
-          justifyContent: 'center',
-        }}
-      >
-        <View
-          style={{
-            width: 18,
-            height: 18,
-            borderRadius: 9,
-            marginLeft: value ? 23 : 3,
-            backgroundColor: value ? palette.onKelp : palette.muted,
-          }}
-        />
-      </View>
-    </Pressable>
+      </Pressable>
+      <Switch aria-label={label} value={value} onValueChange={onChange} style={{ height: 24 }} {...colours} />
+    </View>
   )
 }

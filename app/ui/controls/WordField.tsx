@@ -1,6 +1,6 @@
-import { TextInput, View } from 'react-native'
+// Renders the elements' Input.
+import Input from '@rneui/themed/dist/Input'
 
-import { Text } from '../layout/Text'
 import { fonts, TOUCH, usePalette } from '../theme/theme'
 
 interface Props {
@@ -15,27 +15,20 @@ interface Props {
 export function WordField({ label, value, onChange, onEnter, autoFocus }: Props) {
   const palette = usePalette()
   return (
-    <View>
-      <Text look="label" tone="muted">
-        {label}
-      </Text>
-      <TextInput
-        aria-label={label}
-        value={value}
-        autoFocus={autoFocus}
-        onChangeText={onChange}
-        onSubmitEditing={onEnter}
-        submitBehavior={onEnter ? 'submit' : undefined}
-        autoCapitalize="none"
-        style={{
-          minHeight: TOUCH,
-          fontFamily: fonts.text,
-          fontSize: 16,
-          color: palette.ink,
-          borderBottomWidth: 1,
-          borderBottomColor: palette.line,
-        }}
-      />
-    </View>
+    <Input
+      label={label}
+      aria-label={label}
+      value={value}
+      autoFocus={autoFocus}
+      onChangeText={onChange}
+      onSubmitEditing={onEnter}
+      submitBehavior={onEnter ? 'submit' : undefined}
+      autoCapitalize="none"
+      renderErrorMessage={false}
+      labelStyle={{ fontFamily: fonts.strong, fontSize: 13, lineHeight: 17, color: palette.muted, fontWeight: undefined }}
+      inputStyle={{ fontFamily: fonts.text, fontSize: 16, color: palette.ink, minHeight: TOUCH }}
+      inputContainerStyle={{ borderBottomColor: palette.line }}
+      containerStyle={{ paddingHorizontal: 0 }}
+    />
   )
 }

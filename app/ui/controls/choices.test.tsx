@@ -41,7 +41,7 @@ test('a switch says what it means and turns to the other side', () => {
   fireEvent.click(screen.getByRole('switch', { name: 'Waits' }))
   expect(change).toHaveBeenLastCalledWith(true)
   rerender(<Toggle label="Waits" value onChange={change} />)
-  expect(screen.getByRole('switch').getAttribute('aria-checked')).toBe('true')
+  expect(screen.getByRole('switch')).toHaveProperty('checked', true)
   fireEvent.click(screen.getByRole('switch'))
   expect(change).toHaveBeenLastCalledWith(false)
 })

@@ -1,3 +1,4 @@
+// The elements draw nothing; waves are drawn by hand.
 import { useEffect, useRef } from 'react'
 import type { Ref } from 'react'
 import { View } from 'react-native'

@@ -1,3 +1,4 @@
+// Our own: the elements' icons come as fonts of a whole set.
 import Svg, { Path } from 'react-native-svg'
 
 import paths from './icon-paths.json'

@@ -1,3 +1,4 @@
+// Our own: it moves with each frame of the screen, past React, which the elements' progress cannot.
 import { useEffect, useRef } from 'react'
 import { View } from 'react-native'
 

@@ -1,3 +1,4 @@
+// Our own drawing of a pad.
 import { memo } from 'react'
 import Svg, { Circle, G, Path } from 'react-native-svg'
 

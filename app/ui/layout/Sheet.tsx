@@ -1,6 +1,8 @@
+// Renders the elements' Overlay.
+import Overlay from '@rneui/themed/dist/Overlay'
 import { useEffect } from 'react'
 import type { ReactNode } from 'react'
-import { Modal, Pressable, ScrollView, View } from 'react-native'
+import { ScrollView, View } from 'react-native'
 
 import { IconButton } from '../controls/Button'
 import { Text } from './Text'
@@ -52,52 +54,46 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
   useEscape(isOpen, onClose)
   if (!isOpen) return null
   return (
-    <Modal transparent visible animationType="none" onRequestClose={leaveKeys}>
-      <View style={{ flex: 1, justifyContent: isWide ? 'center' : 'flex-end', alignItems: 'center' }}>
-        <Pressable
-          aria-label="Close"
-          role="button"
-          tabIndex={-1}
-          onPress={onClose}
-          style={{ position: 'absolute', inset: 0, backgroundColor: '#0a1216', opacity: 0.5 }}
-        />
+    <Overlay
+      isVisible
+      animationType="none"
+      onBackdropPress={onClose}
+      onRequestClose={leaveKeys}
+      pressableProps={{ 'aria-label': 'Close', role: 'button', tabIndex: -1 }}
+      backdropStyle={{ backgroundColor: '#0a1216', opacity: 0.5 }}
+      overlayStyle={{
+        width: '100%',
+        maxWidth: 560,
+        maxHeight: '88%',
+        padding: 0,
+        backgroundColor: palette.raised,
+        borderRadius: 16,
+        ...(isWide ? {} : { marginTop: 'auto', borderBottomLeftRadius: 0, borderBottomRightRadius: 0 }),
+        overflow: 'hidden',
+      }}
+    >
+      <View role="dialog" aria-label={title} aria-modal style={{ flexShrink: 1, minHeight: 0 }}>
         <View
-          role="dialog"
-          aria-label={title}
-          aria-modal
           style={{
-            width: '100%',
-            maxWidth: 560,
-            maxHeight: '88%',
-            backgroundColor: palette.raised,
-            borderTopLeftRadius: 16,
-            borderTopRightRadius: 16,
-            ...(isWide ? { borderRadius: 16 } : {}),
-            overflow: 'hidden',
+            flexDirection: 'row',
+            alignItems: 'center',
+            justifyContent: 'space-between',
+            paddingLeft: 20,
+            paddingRight: 8,
+            paddingVertical: 8,
+            borderBottomWidth: 1,
+            borderBottomColor: palette.faint,
           }}
         >
-          <View
-            style={{
-              flexDirection: 'row',
-              alignItems: 'center',
-              justifyContent: 'space-between',
-              paddingLeft: 20,
-              paddingRight: 8,
-              paddingVertical: 8,
-              borderBottomWidth: 1,
-              borderBottomColor: palette.faint,
-            }}
-          >
-            <Text look="heading" numberOfLines={2} style={{ flex: 1 }}>
-              {title}
-            </Text>
-            {beside}
-            <IconButton name="close" label="Close" onPress={onClose} />
-          </View>
-          <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>
-          {actions && <View style={{ padding: 16, gap: 10, borderTopWidth: 1, borderTopColor: palette.faint }}>{actions}</View>}
+          <Text look="heading" numberOfLines={2} style={{ flex: 1 }}>
+            {title}
+          </Text>
+          {beside}
+          <IconButton name="close" label="Close" onPress={onClose} />
         </View>
+        <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>
+        {actions && <View style={{ padding: 16, gap: 10, borderTopWidth: 1, borderTopColor: palette.faint }}>{actions}</View>}
       </View>
-    </Modal>
+    </Overlay>
   )
 }

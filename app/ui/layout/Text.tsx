@@ -1,5 +1,6 @@
+// Renders the elements' Text.
+import ElementsText from '@rneui/themed/dist/Text'
 import type { ReactNode } from 'react'
-import { Text as NativeText } from 'react-native'
 import type { TextProps, TextStyle } from 'react-native'
 
 import { fonts, usePalette } from '../theme/theme'
@@ -21,13 +22,15 @@ interface Props extends TextProps {
 }
 
 /** All words on screen: a look for their rank and a tone for their meaning. */
-export function Text({ look = 'body', tone = 'ink', style, ...rest }: Props) {
+export function Text({ look = 'body', tone = 'ink', style, children, ...rest }: Props) {
   const palette = usePalette()
   return (
-    <NativeText
+    <ElementsText
       {...rest}
       {...(look === 'title' ? { role: 'heading', 'aria-level': 1 } : {})}
-      style={[looks[look], { color: palette[tone] }, style]}
-    />
+      style={[looks[look], { color: palette[tone] }, style] as TextStyle[]}
+    >
+      {children}
+    </ElementsText>
   )
 }

@@ -1,3 +1,4 @@
+// Our own, made of our Button and Text: the elements have nothing that is said and goes by itself.
 import { View } from 'react-native'
 import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'

@@ -7,6 +7,7 @@ import { soundsOf } from '../../../audio/import/import'
 import type { Imported, ImportProgress } from '../../../audio/import/import'
 import { sources } from '../../../documents'
 import { Button, IconButton } from '../../../ui/controls/Button'
+import { Progress } from '../../../ui/layout/Progress'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { PlaceSheet } from '../../place'
@@ -57,9 +58,7 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
           </>
         )}
       </View>
-      <View style={{ height: 3, backgroundColor: palette.faint }}>
-        <View style={{ height: 3, width: `${(done.length / total) * 100}%`, backgroundColor: palette.kelp }} />
-      </View>
+      <Progress label="Files read" share={done.length / total} />
       {!isRunning && <StereoQuestion done={done} />}
       {lines.length > 0 && (
         <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: 8 }}>

@@ -3,6 +3,7 @@ import { memo } from 'react'
 import { Pressable, StyleSheet, View } from 'react-native'
 
 import { IconButton } from '../../../ui/controls/Button'
+import { Check } from '../../../ui/controls/Check'
 import { Icon } from '../../../ui/drawing/Icon'
 import { MiniWave } from '../../../kit-view/MiniWave'
 import { Text } from '../../../ui/layout/Text'
@@ -39,13 +40,7 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
       style={[styles.row, { borderBottomColor: palette.faint, backgroundColor: background, opacity: source.verdict === 'pass' ? 0.6 : 1 }]}
     >
       {isSelecting ? (
-        <IconButton
-          name={selected ? 'checkbox-marked' : 'checkbox-blank-outline'}
-          tone={selected ? 'kelp' : 'muted'}
-          label={`${source.name}, ${selected ? 'selected' : 'not selected'}`}
-          on={selected}
-          onPress={() => actions.select(source)}
-        />
+        <Check label={source.name} value={selected} onChange={() => actions.select(source)} />
       ) : (
         <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={() => actions.hear(source)} />
       )}
