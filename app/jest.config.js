@@ -7,6 +7,6 @@ module.exports = {
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   moduleNameMapper: { '^@react-native-vector-icons/.*$': '<rootDir>/no-icon-set.js', ...web.moduleNameMapper },
   transformIgnorePatterns: [
-    '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|standard-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble)(/|-|$))',
+    '/node_modules/(?!(react-native|@react-native|@react-native-community|expo|@expo|@expo-google-fonts|react-navigation|standard-navigation|@react-navigation|@rneui|zustand|@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz|mediabunny)(/|-|$))',
   ],
 }

@@ -5,6 +5,8 @@ import { releasePad, strikePad } from '../audio/engine/sound'
 import { TOUCH, usePalette } from '../ui/theme/theme'
 
 const KEY = 920
+/** The web's press waits 50 ms for a scroll to begin; a strike does not. */
+const atOnce = { delayPressIn: 0 }
 const STRIKES = [
   { label: 'Strike softly', velocity: 30, size: 10 },
   { label: 'Strike at middle strength', velocity: 76, size: 18 },
@@ -21,6 +23,7 @@ export function TestStrikes({ padId }: { readonly padId: PadId }) {
           key={label}
           role="button"
           aria-label={label}
+          {...atOnce}
           onPressIn={() => strikePad({ padId, velocity, key: KEY })}
           onPressOut={() => releasePad(padId, KEY)}
           style={{ width: TOUCH - 4, height: TOUCH, alignItems: 'center', justifyContent: 'center' }}

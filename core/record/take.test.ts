@@ -48,7 +48,7 @@ test('whatever the pieces, every frame from the pre-roll on is there once and in
       const written = file.samples()
       const first = Math.round(written[0] * 1048576)
       expect(written).toEqual(numbers(first, at - first))
-      expect([take.frames, take.lostFrames]).toEqual([at - first, 0])
+      expect([take.frames, take.lostFrames, take.startFrame]).toEqual([at - first, 0, first])
       expect(first).toBeLessThanOrEqual(Math.max(7, press))
     }),
   )
@@ -59,7 +59,9 @@ test('the second before the press is kept to the frame, or as much of it as was 
     const file = aFile()
     const take = createTake(plain, file.sink)
     for (let frame = heardFrom; frame < at; frame += 32) take.piece(frame, [numbered(frame, 32)])
+    expect(take.startFrame).toBeUndefined()
     take.begin(at)
+    expect(take.startFrame).toBe(Math.round(file.samples()[0] * 1048576))
     return file.samples()
   }
   expect(press(0, 320)).toEqual(numbers(220, 100))

@@ -38,6 +38,8 @@ interface Piece {
 export interface Take {
   readonly state: TakeState
   readonly frames: number
+  /** The frame of the input that is the take's first; undefined as long as it has none. */
+  readonly startFrame: number | undefined
   /** Frames that never arrived; they are silence in the file, so that what follows keeps its place. */
   readonly lostFrames: number
   /** Takes what was heard from `firstFrame` on. Pieces come in order; a gap is filled, an overlap is dropped. */
@@ -54,6 +56,7 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
   let state: TakeState = 'armed'
   let next = 0
   let frames = 0
+  let startFrame: number | undefined
   let lostFrames = 0
   let form: WavForm | undefined
 
@@ -75,6 +78,7 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
     if (next === -Infinity) next = firstFrame
     const skipped = Math.max(0, next - firstFrame)
     if (skipped >= channels[0].length) return
+    startFrame ??= next
     const planned = plan(
       channels.map((channel) => channel.subarray(skipped)),
       settings.channels,
@@ -105,6 +109,9 @@ export function createTake(settings: TakeSettings, sink: TakeSink): Take {
     },
     get frames() {
       return frames
+    },
+    get startFrame() {
+      return startFrame
     },
     get lostFrames() {
       return lostFrames

@@ -5,7 +5,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { localDb } from '../../sync/local-db'
 import { device } from '../../documents'
-import type { Decoded } from '../workers/core.worker'
+import type { Decoded } from '../workers/core-work'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
 import { coreWork } from '../workers/workers'

@@ -1,7 +1,7 @@
 import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
 
-import type { ImportWork, TakenOrReason } from './import.worker'
+import type { ImportWork, TakenOrReason } from './import-work'
 
 /** A worker with its one remote: a remote that is let go of closes its worker's ear. */
 interface Reader {

@@ -8,7 +8,7 @@ import { makeId } from '../../documents/make-id'
 import { device } from '../../documents'
 import { keepAudio } from '../files/audio-files'
 import { createImportPool } from './import-pool'
-import type { TakenFile } from './import.worker'
+import type { TakenFile } from './import-work'
 import { coreWork } from '../workers/workers'
 
 export type Imported =

@@ -22,7 +22,7 @@ export function keyLabel(index: number): string | undefined {
 
 /** Whether someone is typing, so that letters are letters. */
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable)
+  return target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable === true)
 }
 
 /** Strikes pads from the computer's keys; Shift is loud, Alt is soft. Returns the way to stop. */

@@ -1,4 +1,4 @@
-import type { TakeReport } from './journal.worker'
+import type { TakeReport } from './journal-work'
 
 /** What the meter and the running picture read, frame by frame; never React state. */
 export interface Live {

@@ -14,7 +14,7 @@ import { deviceSettings } from '../../ui/device/device-settings'
 import { measureLater } from '../files/measure-later'
 import { openInput } from './inputs'
 import type { InputKind, OpenInput } from './inputs'
-import type { FinishedTake, JournalWork, TakeReport } from './journal.worker'
+import type { FinishedTake, JournalWork, TakeReport } from './journal-work'
 import { clearLive, takeReport } from './live'
 import { strikesOf, watchStrikes } from './strike-log'
 

@@ -1,8 +1,8 @@
 import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
 
-import type { CoreWork } from './core.worker'
-import type { ShipWork } from './ship.worker'
+import type { CoreWork } from './core-work'
+import type { ShipWork } from './ship-work'
 
 let core: Remote<CoreWork> | undefined
 let ship: Remote<ShipWork> | undefined

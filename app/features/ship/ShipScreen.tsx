@@ -8,7 +8,7 @@ import { useEffect, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { audioBytes } from '../../audio/files/audio-files'
-import type { Shipped, ShipForm } from '../../audio/workers/ship.worker'
+import type { Shipped, ShipForm } from '../../audio/workers/ship-work'
 import { shipWork } from '../../audio/workers/workers'
 import { Button } from '../../ui/controls/Button'
 import { Chips } from '../../ui/controls/Chips'

@@ -4,7 +4,7 @@ import { clipsOfPad } from '@heliaster/core/kit'
 
 import { audioBytes } from '../../../audio/files/audio-files'
 import { createImportPool } from '../../../audio/import/import-pool'
-import type { TakenFile } from '../../../audio/import/import.worker'
+import type { TakenFile } from '../../../audio/import/import-work'
 import { kits, sources } from '../../../documents'
 import { rememberStep } from '../../../documents/library'
 import { device } from '../../../documents'

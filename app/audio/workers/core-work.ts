@@ -1,0 +1,152 @@
+import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heliaster/core/alike'
+import type { Join, Sounding } from '@heliaster/core/alike'
+import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import type { Audio, Summary } from '@heliaster/core/audio'
+import { curveOverLine, heardStrikes, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Heard, Hit, KnownHits, StrengthCurve, Strikes } from '@heliaster/core/cut'
+import { readAudioFile } from '@heliaster/core/decode'
+import { clipAudio } from '@heliaster/core/engine'
+import type { Clip } from '@heliaster/core/kit'
+import { lagBetween, strikeLikeness } from '@heliaster/core/place'
+import type { Lag } from '@heliaster/core/place'
+import { transfer } from 'comlink'
+
+import { pictureOf } from '../files/picture'
+
+export interface Decoded {
+  readonly audio: Audio
+  readonly cueFrames: number[]
+  readonly notes: string[]
+}
+
+/** A recording as it is looked at: the mean of its channels, and what pictures of it are drawn from. */
+export interface Looked {
+  readonly mono: Float32Array
+  readonly summary: Summary
+}
+
+/** What was heard in a recording: its curve, the curve as the water line sees it with its summary, and its strikes. */
+export interface HeardInPage {
+  readonly curve: StrengthCurve
+  readonly shown: StrengthCurve
+  readonly levels: Summary
+  readonly strikes: Strikes
+}
+
+export interface HitPlace {
+  readonly onsetFrame: number
+  readonly endFrame: number
+}
+
+interface Kept {
+  readonly audio: Audio
+  readonly mono: Float32Array
+  heard?: Heard
+  readonly known: KnownHits
+}
+
+const KEPT = 3
+const LOOK_COLUMNS = 40
+const kept = new Map<string, Kept>()
+
+/** The heavy work on recordings, away from the page. */
+export const work = {
+  hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
+  async decode(file: Blob): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
+    const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
+    if (!result.ok) return result
+    const { cues, notes } = result.file
+    const audio = { ...result.file.audio, channels: result.file.audio.channels.map(handedOn) }
+    const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
+    return transfer({ ok: true as const, decoded }, audio.channels.flatMap(ownBuffer))
+  },
+  encode(audio: Audio, bits: 16 | 24 | 32): ArrayBuffer {
+    const bytes = writeWav(audio, { bits })
+    return transfer(bytes.buffer, [bytes.buffer])
+  },
+  /** Keeps the recording here, so that all that is asked of it later sends nothing but numbers. */
+  look(key: string, audio: Audio): Looked {
+    const mono = audio.channels.length === 1 ? audio.channels[0] : handedOn(toMono(audio))
+    kept.delete(key)
+    kept.set(key, { audio, mono, known: new Map() })
+    if (kept.size > KEPT) kept.delete([...kept.keys()][0])
+    return { mono, summary: summarise(mono) }
+  },
+  /** Undefined where the recording is no longer kept here. */
+  listen(key: string, attack: Attack): HeardInPage | undefined {
+    const held = kept.get(key)
+    if (!held) return undefined
+    held.heard = heardStrikes(held.mono, held.audio.sampleRateHz, attack)
+    held.known.clear()
+    const { curve, strikes } = held.heard
+    const shown = curveOverLine(curve, strikes)
+    const shared = (of: StrengthCurve) => ({ ...of, strength: handedOn(of.strength) })
+    return { curve: shared(curve), shown: shared(shown), levels: summarise(shown.strength), strikes }
+  },
+  describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
+    const held = kept.get(key)
+    return held?.heard && hitsAt(held.audio, held.mono, onsetFrames, endFrames, held.heard, places, held.known)
+  },
+  /** How hits join from the most alike on; undefined where the recording is no longer kept here. */
+  joins(key: string, hits: readonly HitPlace[]): Join[] | undefined {
+    const held = kept.get(key)
+    if (!held) return undefined
+    const rate = held.audio.sampleRateHz
+    const portraits = hits.map(({ onsetFrame, endFrame }) => portraitOf(held.mono, rate, onsetFrame, endFrame))
+    return joinsOf(hits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  },
+  /** What a hit is found by among other sounds. */
+  sounding(key: string, { onsetFrame, endFrame }: HitPlace): Sounding | undefined {
+    const held = kept.get(key)
+    return held && soundingOf(held.mono, held.audio.sampleRateHz, onsetFrame, endFrame)
+  },
+  measure: (audio: Audio) => measureSound(audio),
+  /** Undefined until the recording has been looked at here. */
+  spectrogram(key: string, startFrame: number, endFrame: number, columns: number, rows: number): Uint8Array | undefined {
+    const held = kept.get(key)
+    return held && spectrogramOf(held.mono, held.audio.sampleRateHz, startFrame, endFrame, columns, rows)
+  },
+  picture: (audio: Audio) => pictureOf(audio),
+  /** How much later one clip arrives than another, as they are in their files; undefined where one is silent. */
+  lag(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): Lag | undefined {
+    const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
+    return lagBetween(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
+  },
+  /** How sure it is that two clips are one strike; undefined where one is silent. */
+  strikeLikeness(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): number | undefined {
+    const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
+    return strikeLikeness(mono(audio, clip), mono(other, otherClip), audio.sampleRateHz)
+  },
+  /** How loud a clip is as it is set, LUFS. */
+  clipLoudness(audio: Audio, clip: Clip): number {
+    const { channels, sampleRateHz } = clipAudio(audio, clip)
+    return strikeLoudness(channels, sampleRateHz)
+  },
+  /** A clip in small, and how loud it is. */
+  clipLook(audio: Audio, clip: Clip): { low: Float32Array; high: Float32Array; loudnessDb: number } {
+    const { channels, sampleRateHz } = clipAudio(audio, clip)
+    const mono = toMono({ channels, sampleRateHz })
+    return { ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS), loudnessDb: strikeLoudness(channels, sampleRateHz) }
+  },
+  /** Where a clip's pitch settles, Hz; undefined where it has none. */
+  clipPitchHz(audio: Audio, clip: Clip): number | undefined {
+    return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
+  },
+  /** The highest sample of a clip with all that is set on it, linear. */
+  clipPeak: (audio: Audio, clip: Clip) => peakOfAudio(clipAudio(audio, clip)),
+  /** A clip with all that is set on it, as a sound of its own. */
+  clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),
+}
+export type CoreWork = typeof work
+
+/** Samples that page and workers all read where they lie; without shared memory, as they are. */
+function handedOn(samples: Float32Array): Float32Array {
+  if (!globalThis.crossOriginIsolated || typeof SharedArrayBuffer === 'undefined') return samples
+  const shared = new Float32Array(new SharedArrayBuffer(samples.byteLength) as unknown as ArrayBuffer)
+  shared.set(samples)
+  return shared
+}
+
+function ownBuffer(samples: Float32Array): ArrayBuffer[] {
+  return samples.buffer instanceof ArrayBuffer ? [samples.buffer] : []
+}

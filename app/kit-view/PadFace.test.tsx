@@ -1,0 +1,67 @@
+import { asBands } from '@heliaster/core/place'
+import { fireEvent, render, screen } from '@testing-library/react'
+
+import { aKitOf, aPad } from '../testing/a-kit'
+import { PadFace, velocityAt } from './PadFace'
+import { session } from './session'
+
+const mockStrike = jest.fn()
+const mockRelease = jest.fn()
+jest.mock('../audio/engine/sound', () => ({
+  strikePad: (strike: unknown) => mockStrike(strike),
+  releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
+}))
+
+const kit = aKitOf(aPad(2), aPad(1))
+const [pad] = kit.pads
+
+beforeEach(() => {
+  jest.clearAllMocks()
+  session.setState({ padId: undefined })
+})
+
+/** Fingers as the browser tells of them; jsdom has no pointers of its own. */
+function finger(type: string, on: Element, pointerId: number, x: number) {
+  const event = new MouseEvent(type, { bubbles: true, clientX: x, clientY: 50 })
+  fireEvent(on, Object.defineProperty(event, 'pointerId', { value: pointerId }))
+}
+
+test('a pad says its name and key, shows its note, and is pressed by keys', () => {
+  render(<PadFace kit={kit} pad={pad} index={0} size={100} chosen withNote withKey />)
+  const face = screen.getByRole('button', { name: 'Oar, key Z' })
+  expect(face.getAttribute('aria-pressed')).toBe('true')
+  expect(screen.getByText(/E\d Z/)).toBeTruthy()
+  fireEvent.keyDown(face, { key: 'Enter' })
+  fireEvent.keyDown(face, { key: ' ', repeat: true })
+  fireEvent.keyDown(face, { key: 'a' })
+  expect(mockStrike).toHaveBeenCalledTimes(1)
+  expect(session.getState().padId).toBe(pad.id)
+})
+
+test('the nearer to its centre the softer; every finger is a strike of its own and is let go for itself', () => {
+  render(<PadFace kit={kit} pad={pad} index={40} size={100} />)
+  const face = screen.getByRole('button', { name: 'Oar' })
+  face.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect
+  finger('pointerdown', face, 1, 55)
+  finger('pointerdown', face, 2, 99)
+  const [soft, hard] = mockStrike.mock.calls.map(([strike]) => strike as { velocity: number; key: number })
+  expect(soft.velocity).toBeLessThan(hard.velocity)
+  expect(soft.key).not.toBe(hard.key)
+  finger('pointerup', face, 1, 55)
+  expect(mockRelease).toHaveBeenLastCalledWith(pad.id, soft.key)
+  finger('pointercancel', face, 2, 99)
+  expect(mockRelease).toHaveBeenLastCalledWith(pad.id, hard.key)
+})
+
+test('a strike nearer the star’s centre is softer, and each ring gives the velocities of its band', () => {
+  const single = aPad(1)
+  const layered = aPad(4, asBands)
+  expect(velocityAt(single, 0)).toBeLessThan(velocityAt(single, 0.6))
+  expect(velocityAt(single, 1)).toBe(127)
+  expect(velocityAt(layered, 1)).toBe(127)
+  for (let share = 0, last = 0; share <= 1; share += 0.02) {
+    const velocity = velocityAt(layered, share)
+    expect(velocity).toBeGreaterThanOrEqual(last)
+    last = velocity
+  }
+})

@@ -1,0 +1,135 @@
+import { createKit } from '@heliaster/core/kit'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+
+import { makeId } from '../documents/make-id'
+import { aKitOf, aPad } from '../testing/a-kit'
+import { KitHeader } from './KitHeader'
+import { KitMissing } from './KitMissing'
+import { PadStrip } from './PadStrip'
+import { SoloBar } from './SoloBar'
+import { TideNav } from './TideNav'
+
+const mockNavigate = jest.fn()
+let mockPath = '/kit/kit-1/board'
+jest.mock('expo-router', () => ({
+  router: { navigate: (to: string) => mockNavigate(to) },
+  usePathname: () => mockPath,
+  useGlobalSearchParams: () => ({ kitId: 'kit-1' }),
+  Link: ({ href, children }: { href: string; children: unknown }) => {
+    const { createElement } = jest.requireActual<{ createElement(...given: unknown[]): never }>('react')
+    return createElement('a', { href }, children)
+  },
+}))
+const mockFetch = jest.fn()
+jest.mock('../documents', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  return {
+    kits: { store: createStore(() => ({ entries: {}, setApart: {}, loaded: false })), undo: jest.fn(), redo: jest.fn() },
+    sources: { store: createStore(() => ({ entries: {} })) },
+    saveState: createStore(() => ({ unkept: 0, waiting: 0, state: 'saved', refused: 0 })),
+    device: { fetchDocument: (...given: unknown[]) => mockFetch(...given) as unknown },
+  }
+})
+jest.mock('../documents/library', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  return { library: createStore(() => ({ past: [], future: [] })), undoLibrary: jest.fn(), redoLibrary: jest.fn() }
+})
+jest.mock('../audio/engine/sound', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  return { soloed: createStore(() => ({ pads: [], rays: [] })), strikePad: jest.fn(), releasePad: jest.fn(), kitNow: () => undefined }
+})
+jest.mock('./SaveMark', () => ({ SaveMark: () => null }))
+
+const documents = jest.requireMock<{ kits: { store: { setState(state: object): void }; undo: jest.Mock; redo: jest.Mock }; saveState: { setState(state: object): void } }>('../documents') // prettier-ignore
+const sound = jest.requireMock<{ soloed: { setState(state: object): void } }>('../audio/engine/sound')
+const kit = { ...aKitOf(aPad(1), aPad(1)), id: 'kit-1' as never, name: 'Low Tide' }
+const entry = (past: unknown[] = [], future: unknown[] = []) => ({ entries: { 'kit-1': { doc: kit, history: { past, future } } } })
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
+
+beforeEach(() => {
+  jest.clearAllMocks()
+  mockPath = '/kit/kit-1/board'
+  mockFetch.mockResolvedValue(undefined)
+  act(() => documents.kits.store.setState({ entries: {}, setApart: {}, loaded: false }))
+})
+
+test('the places are links along the line, and the one that one is in says so', () => {
+  mockPath = '/kit/kit-1/shape'
+  render(<TideNav />)
+  const links = [...document.querySelectorAll('a')]
+  expect(links.map((link) => link.getAttribute('href'))).toEqual(['gather', 'cut', 'board', 'shape', 'groove', 'ship'].map((place) => `/kit/kit-1/${place}`)) // prettier-ignore
+  const here = screen.getAllByLabelText(/^[A-Z][a-z]+$/).filter((one) => one.getAttribute('aria-current') === 'page')
+  expect(here.map((one) => one.getAttribute('aria-label'))).toEqual(['Shape'])
+})
+
+test('undo and redo are those of the place, and are asleep where there is nothing to undo', () => {
+  act(() => documents.kits.store.setState(entry()))
+  const { rerender } = render(<KitHeader />)
+  expect(screen.getByText('Low Tide')).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Undo' }).getAttribute('aria-disabled')).toBe('true')
+  act(() => documents.kits.store.setState(entry([{}], [{}])))
+  press('Undo')
+  press('Redo')
+  expect([documents.kits.undo.mock.calls, documents.kits.redo.mock.calls]).toEqual([[['kit-1']], [['kit-1']]])
+  mockPath = '/kit/kit-1/gather'
+  rerender(<KitHeader />)
+  expect(screen.getByRole('button', { name: 'Undo in the list of sounds' })).toBeTruthy()
+  fireEvent.click(screen.getAllByRole('button', { name: 'All kits' })[0])
+  expect(mockNavigate).toHaveBeenCalledWith('/')
+})
+
+test('a kit without pads has no round to hear', () => {
+  act(() => documents.kits.store.setState({ entries: { 'kit-1': { doc: createKit(makeId, 'New'), history: { past: [], future: [] } } } }))
+  render(<KitHeader />)
+  expect(screen.queryByRole('button', { name: /^Hear the round/ })).toBeNull()
+})
+
+test('a kit is called missing only once this device and the server have been asked', async () => {
+  let answer: () => void = () => undefined
+  mockFetch.mockReturnValue(new Promise<void>((resolve) => (answer = resolve)))
+  render(<KitMissing kitId="kit-1" />)
+  expect(screen.getByText('Opening the kit')).toBeTruthy()
+  expect(mockFetch).not.toHaveBeenCalled()
+  act(() => documents.kits.store.setState({ loaded: true }))
+  expect(mockFetch).toHaveBeenCalledWith('kit', 'kit-1')
+  expect(screen.getByText('Opening the kit')).toBeTruthy()
+  await act(async () => answer())
+  expect(screen.getByText('This kit is not here')).toBeTruthy()
+  press('All kits')
+  expect(mockNavigate).toHaveBeenCalledWith('/')
+})
+
+test('a kit that cannot be read says why and how to save it; where other tabs hold it, that is said', async () => {
+  act(() => documents.kits.store.setState({ loaded: true, setApart: { 'kit-1': { reason: 'It is of a newer form.' } } }))
+  const { unmount } = render(<KitMissing kitId="kit-1" />)
+  await act(async () => undefined)
+  expect(screen.getByText(/^It is of a newer form\. It is set apart/)).toBeTruthy()
+  unmount()
+  act(() => documents.saveState.setState({ blocked: true }))
+  render(<KitMissing kitId="kit-1" />)
+  expect(screen.getByText('Close the other tabs')).toBeTruthy()
+  await act(async () => undefined)
+  act(() => documents.saveState.setState({ blocked: false }))
+})
+
+test('pads stand in one line; where there are none, it says what to do and leads there', () => {
+  act(() => documents.kits.store.setState({ entries: { 'kit-1': { doc: { ...kit, pads: [] }, history: {} } } }))
+  const { unmount } = render(<PadStrip />)
+  fireEvent.click(screen.getByText(/^No pads yet/))
+  expect(mockNavigate).toHaveBeenCalledWith('/kit/kit-1/gather')
+  unmount()
+  act(() => documents.kits.store.setState(entry()))
+  render(<PadStrip />)
+  expect(screen.getAllByRole('button', { name: /^Oar/ })).toHaveLength(2)
+})
+
+test('what sounds alone is counted until all may sound again', () => {
+  render(<SoloBar />)
+  expect(screen.queryByRole('status')).toBeNull()
+  act(() => sound.soloed.setState({ pads: ['a'], rays: [] }))
+  expect(screen.getByRole('status').textContent).toContain('One pad or ray sounds alone')
+  act(() => sound.soloed.setState({ pads: ['a'], rays: ['b'] }))
+  expect(screen.getByRole('status').textContent).toContain('2 pads or rays sound alone')
+  press('Let all sound')
+  expect(screen.queryByRole('status')).toBeNull()
+})
