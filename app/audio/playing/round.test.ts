@@ -40,7 +40,7 @@ test('soft, middle, loud, fast repeats, then between its neighbours; each is let
 }) // prettier-ignore
 
 test('it follows the pad that is worked on, round the ends of the kit, and waits where there is none', () => {
-  let now: typeof kit | undefined
+  let now: typeof kit | undefined = undefined
   toggleRound(() => now, () => third)
   jest.advanceTimersByTime(600)
   expect(strikes()).toEqual([])

@@ -16,6 +16,7 @@ export function Check({ label, value, onChange }: Props) {
   return (
     <CheckBox
       aria-label={label}
+      aria-checked={value}
       checked={value}
       onPress={() => onChange(!value)}
       checkedIcon={<Icon name="checkbox-marked" size={22} color={palette.kelp} />}

@@ -3,28 +3,10 @@ import type { Kit } from '@heliaster/core/kit'
 
 import { makeId } from '../../../documents/make-id'
 import { aKitOf, aPad, after, audio, info } from '../../../testing/a-kit'
-import type { CutHit } from '../bench/use-source-cut'
+import { hitsOf } from '../../../testing/hits'
 import { loopEdits, padsToSend, sendEdits, updateEdits } from './send-hits'
 
-function hits(count: number): CutHit[] {
-  return Array.from({ length: count }, (_, i) => ({
-    marker: { id: `found-${i}` as never, frame: i * 1000, origin: 'found' as const, pinned: false, kept: false },
-    hit: {
-      onsetFrame: i * 1000,
-      secondFrames: [],
-      startFrame: i * 1000,
-      endFrame: i * 1000 + 900,
-      seconds: 0.02,
-      peakDb: -6,
-      loudnessDb: -40 + i,
-      centreHz: 500,
-      family: 'wood' as const,
-      reason: '',
-      attackSeconds: 0.001,
-      warnings: [],
-    },
-  }))
-}
+const hits = hitsOf
 
 test('hits are sent each to a pad, as turns, or as bands, and the kit never outgrows its 128 pads', () => {
   const source = createSource(makeId, audio, info, 'Walk')

@@ -1,0 +1,79 @@
+/** @jest-environment node */
+import { hashAudio, readWav, writeWav } from '@heliaster/core/audio'
+
+import { work } from './core-work'
+
+jest.mock('comlink', () => ({ transfer: (value: unknown) => value }))
+
+const RATE = 48000
+/** Three strikes, one each half second, the last one the softest. */
+const strikes = (channels = 1) => ({
+  sampleRateHz: RATE,
+  channels: Array.from({ length: channels }, (_, side) =>
+    Float32Array.from({ length: 1.6 * RATE }, (_, i) => {
+      const strike = Math.min(2, Math.floor(i / (0.5 * RATE)))
+      const t = (i - (strike * 0.5 + 0.05) * RATE) / RATE
+      return t < 0 ? 0 : (side === 0 ? 1 : 0.5) * [0.8, 0.6, 0.3][strike] * Math.sin(2 * Math.PI * 220 * t) * Math.exp(-t / 0.04)
+    }),
+  ),
+})
+const attack = 'fast' as never
+const clip = (more: object = {}) =>
+  ({ audio: 'a', startFrame: 0, endFrame: 4800, fadeInSeconds: 0, fadeOutSeconds: 0, gainDb: 0, reverse: false, invert: false, channel: 'both', ...more }) as never // prettier-ignore
+
+test('a file is decoded to the samples that are in it, and written again to the same', async () => {
+  const audio = strikes(2)
+  const bytes = writeWav(audio, { bits: 32 })
+  const result = await work.decode(new Blob([bytes]))
+  if (!result.ok) throw new Error(result.message)
+  expect(result.decoded.audio.channels.map((channel) => channel.length)).toEqual([76800, 76800])
+  expect(result.decoded.audio.channels[1].subarray(2500, 2600)).toEqual(audio.channels[1].subarray(2500, 2600))
+  const again = readWav(new Uint8Array(work.encode(result.decoded.audio, 32)))
+  expect(again.ok && again.file.audio.channels[0].subarray(2500, 2600)).toEqual(audio.channels[0].subarray(2500, 2600))
+  expect(work.hash(bytes.buffer)).toBe(hashAudio(bytes))
+})
+
+test('what is no audio says so', async () => {
+  expect(await work.decode(new Blob(['words']))).toEqual({ ok: false, message: expect.stringMatching(/[.]$/) })
+})
+
+test('a recording is looked at, listened to and described, and the strikes that are in it are found', () => {
+  const { mono } = work.look('walk', strikes())
+  expect(mono).toHaveLength(76800)
+  const heard = work.listen('walk', attack)!
+  expect(heard.curve.strength.length).toBeGreaterThan(0)
+  expect(heard.strikes.strikes.length).toBeGreaterThanOrEqual(3)
+  const onsets = [0.05, 0.55, 1.05].map((seconds) => Math.round(seconds * RATE))
+  const hits = work.describe('walk', onsets, [undefined, undefined, undefined], 'attack' as never)!
+  expect(hits).toHaveLength(3)
+  expect(hits[0].peakDb).toBeGreaterThan(hits[2].peakDb)
+  const joins = work.joins('walk', onsets.map((onsetFrame) => ({ onsetFrame, endFrame: onsetFrame + 9000 })))!
+  expect(joins).toHaveLength(2) // three things become one in two joins
+  expect(work.sounding('walk', { onsetFrame: onsets[0], endFrame: onsets[0] + 9000 })).toBeDefined()
+  expect(work.spectrogram('walk', 0, 48000, 20, 30)).toHaveLength(600)
+}) // prettier-ignore
+
+test('of recordings that were looked at the last three are kept; of the others nothing is known', () => {
+  for (const key of ['a', 'b', 'c', 'd']) work.look(key, strikes())
+  expect(work.listen('a', attack)).toBeUndefined()
+  expect(work.describe('a', [0], [undefined], 'attack' as never)).toBeUndefined()
+  expect([work.joins('a', []), work.sounding('a', { onsetFrame: 0, endFrame: 9 }), work.spectrogram('a', 0, 9, 1, 1)]).toEqual([undefined, undefined, undefined]) // prettier-ignore
+  expect(work.listen('d', attack)).toBeDefined()
+  expect(work.describe('c', [2400], [undefined], 'attack' as never)).toBeUndefined() // looked at, not listened to yet
+})
+
+test('clips are measured as they are set: level, channel, lag and likeness', () => {
+  const audio = strikes(2)
+  expect(work.clipPeak(audio, clip({ gainDb: -6 }))).toBeCloseTo(work.clipPeak(audio, clip()) * 10 ** (-6 / 20), 4)
+  expect(work.clipPeak(audio, clip({ channel: 'right' }))).toBeCloseTo(work.clipPeak(audio, clip({ channel: 'left' })) / 2, 3)
+  expect(work.clipLoudness(audio, clip({ gainDb: -6 }))).toBeCloseTo(work.clipLoudness(audio, clip()) - 6, 1)
+  expect(work.clipAudio(audio, clip({ channel: 'left' })).channels).toHaveLength(1)
+  expect(work.clipPitchHz(audio, clip({ startFrame: 2400, endFrame: 9600 }))).toBeCloseTo(220, -1)
+  const lag = work.lag(audio, clip({ startFrame: 2000, endFrame: 8000 }), audio, clip({ startFrame: 2100, endFrame: 8100 }))
+  expect(Math.abs(lag!.seconds * RATE)).toBeCloseTo(100, -1)
+  expect(work.strikeLikeness(audio, clip(), audio, clip())).toBeGreaterThan(0.5)
+  const look = work.clipLook(audio, clip())
+  expect([look.low.length, look.high.length]).toEqual([40, 40])
+  expect(work.picture(audio).low).toHaveLength(64)
+  expect(work.measure(audio).peakDb).toBeLessThan(0)
+})

@@ -1,0 +1,76 @@
+import { applyEdit, padSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit } from '@heliaster/core/kit'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+import { useState } from 'react'
+
+import { session } from '../../../kit-view/session'
+import { aKitOf, aPad } from '../../../testing/a-kit'
+import { addPad, BoardBar } from './BoardBar'
+
+let mockEdit: (edits: KitEdit[]) => void
+jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
+jest.mock('../InputsSheet', () => ({ InputsSheet: () => 'inputs' }))
+jest.mock('../mixer/MixerSheet', () => ({ MixerSheet: () => 'mixer' }))
+jest.mock('../several/PadsSheet', () => ({ PadsSheet: () => 'several' }))
+
+let kit: Kit
+const arranges = jest.fn()
+
+function Shown({ of, isArranging = false }: { readonly of: Kit; readonly isArranging?: boolean }) {
+  const [doc, setDoc] = useState(of)
+  kit = doc
+  mockEdit = (edits) => setDoc((now) => (kit = edits.reduce(applyEdit, now)))
+  return <BoardBar kit={doc} isArranging={isArranging} onArrange={arranges} />
+}
+const button = (name: string) => screen.getByRole('button', { name })
+const press = (name: string) => fireEvent.click(button(name))
+const isAsleep = (name: string) => button(name).getAttribute('aria-disabled') === 'true'
+
+test('one more pad is empty, has a free note and a name, and is the one that is worked on', () => {
+  render(<Shown of={aKitOf(aPad(1))} />)
+  press('Add pad')
+  const [first, added] = kit.pads
+  expect([kit.pads.length, padSettings(kit, added).name, added.bands]).toEqual([2, 'Pad 2', []])
+  expect(added.notes[0]).not.toBe(first.notes[0])
+  expect(session.getState().padId).toBe(added.id)
+  act(() => addPad(kit))
+  expect(new Set(kit.pads.flatMap(({ notes }) => notes)).size).toBe(3)
+})
+
+test('what needs pads is asleep without them, and a full kit takes no more', () => {
+  const { unmount } = render(<Shown of={aKitOf()} />)
+  expect(['Arrange the pads', 'Mixer', 'Edit several pads', 'Add pad'].map(isAsleep)).toEqual([true, true, true, false])
+  unmount()
+  render(<Shown of={aKitOf(...Array.from({ length: 128 }, () => aPad(0)))} />)
+  expect(['Arrange the pads', 'Mixer', 'Edit several pads', 'Add pad'].map(isAsleep)).toEqual([false, false, false, true])
+})
+
+test('columns and sizes are changed while pads are arranged, within what a screen can show', () => {
+  const pads = [aPad(1), aPad(1)]
+  render(<Shown of={{ ...aKitOf(...pads), arrangement: { columns: 2 } }} isArranging />)
+  press('Fewer columns')
+  expect(kit.arrangement.columns).toBe(1)
+  expect(isAsleep('Fewer columns')).toBe(true)
+  for (let i = 0; i < 20; i++) press('Larger pads')
+  expect(kit.arrangement.size).toBe(2.5)
+  expect(isAsleep('Larger pads')).toBe(true)
+  for (let i = 0; i < 20; i++) press('Smaller pads')
+  expect(kit.arrangement.size).toBe(0.4)
+  for (let i = 0; i < 20; i++) press('More columns')
+  expect(isAsleep('More columns')).toBe(true)
+  expect(kit.arrangement.columns).toBeLessThanOrEqual(16)
+  press('The pads are in their places')
+  expect(arranges).toHaveBeenCalledWith(false)
+})
+
+test('sheets open from here, and whether pads are heard after a change is switched', () => {
+  render(<Shown of={aKitOf(aPad(1), aPad(1))} />)
+  for (const [name, what] of [['Mixer', 'mixer'], ['Edit several pads', 'several'], ['Keys and MIDI', 'inputs']] as const) {
+    press(name)
+    expect(screen.getByText(new RegExp(what))).toBeTruthy()
+  }
+  const hears = session.getState().hearsAgain
+  press('Hear the pad after each change')
+  expect(session.getState().hearsAgain).toBe(!hears)
+  expect(button('Hear the pad after each change').getAttribute('aria-pressed')).toBe(String(!hears))
+}) // prettier-ignore

@@ -1,0 +1,137 @@
+import type { Kit } from '@heliaster/core/kit'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+
+import { aKitOf, aPad, audio, info } from '../../testing/a-kit'
+import { createEmptyKit, deleteKit, duplicateKit, openBundleFile, renameKit } from './kit-actions'
+import { KitsScreen } from './KitsScreen'
+
+const mockNavigate = jest.fn()
+const mockNotify = jest.fn()
+const mockKeep = jest.fn()
+let mockFiles: File[] = []
+const mockShip = { open: jest.fn(), take: jest.fn(), close: jest.fn() }
+jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) } }))
+jest.mock('../../ui/layout/notices', () => ({ notify: (...given: unknown[]) => mockNotify(...given) as unknown }))
+jest.mock('../../ui/device/choose-files', () => ({ chooseFiles: async () => mockFiles }))
+jest.mock('../../audio/files/audio-files', () => ({ keepAudio: (...given: unknown[]) => mockKeep(...given) as unknown }))
+jest.mock('../../audio/workers/workers', () => ({ shipWork: () => mockShip }))
+jest.mock('../../shell', () => ({ SaveMark: () => null }))
+jest.mock('../../documents', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  const store = createStore<{ entries: Record<string, unknown>; elsewhere: object; loaded: boolean }>(() => ({
+    entries: {},
+    elsewhere: {},
+    loaded: false,
+  }))
+  const put = (doc: Kit) => store.setState(({ entries }) => ({ entries: { ...entries, [doc.id]: { doc, changedAt: 5 } } }))
+  const hide = jest.fn(async () => jest.fn())
+  return { kits: { store, create: jest.fn(put), edit: jest.fn(), hide } }
+})
+
+const { kits } = jest.requireMock<{ kits: { store: { getState(): { entries: Record<string, { doc: Kit }> }; setState(state: object): void }; create: jest.Mock; edit: jest.Mock; hide: jest.Mock } }>('../../documents') // prettier-ignore
+const kit = { ...aKitOf(aPad(2), aPad(1)), id: 'kit-1' as never, name: 'Low Tide', audio: { [audio]: info } } as Kit
+const here = (...all: Kit[]) =>
+  act(() => kits.store.setState({ entries: Object.fromEntries(all.map((doc, i) => [doc.id, { doc, changedAt: i }])), elsewhere: {}, loaded: true })) // prettier-ignore
+const names = () => Object.values(kits.store.getState().entries).map(({ doc }) => doc.name)
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
+
+beforeEach(() => {
+  jest.clearAllMocks()
+  here()
+})
+
+test('kits are listed, the one that was changed last first, those of the server with them, and open where they were left', () => {
+  here(kit, { ...kit, id: 'kit-2' as never, name: 'High Tide', pads: [] })
+  act(() => kits.store.setState({ elsewhere: { k3: { id: 'k3', name: 'Neap', changedAt: 99, kit: { pads: 1, faces: [[3]] } } } }))
+  render(<KitsScreen />)
+  const rows = screen.getAllByRole('button', { name: /^Open (?!bundle)/ })
+  expect(rows.map((row) => row.getAttribute('aria-label'))).toEqual(['Open Neap', 'Open High Tide', 'Open Low Tide'])
+  expect(screen.getByText('1 pad')).toBeTruthy()
+  press('Open Low Tide')
+  press('Open High Tide')
+  expect(mockNavigate.mock.calls).toEqual([['/kit/kit-1/board'], ['/kit/kit-2/gather']])
+  expect(screen.queryByRole('button', { name: 'More for Neap' })).toBeNull() // not on this device
+})
+
+test('where there is none, that is said once they have been read, and a new one begins in Gather', () => {
+  act(() => kits.store.setState({ loaded: false }))
+  render(<KitsScreen />)
+  expect(screen.queryByText(/^No kits yet/)).toBeNull()
+  act(() => kits.store.setState({ loaded: true }))
+  expect(screen.getByText(/^No kits yet/)).toBeTruthy()
+  press('New kit')
+  const [made] = Object.values(kits.store.getState().entries)
+  expect(mockNavigate).toHaveBeenCalledWith(`/kit/${made.doc.id}/gather`)
+})
+
+test('a new kit, and a copy, has a name that no other has', () => {
+  createEmptyKit()
+  createEmptyKit()
+  expect(names()).toEqual(['New kit', 'New kit 2'])
+  here(kit)
+  duplicateKit(kit)
+  duplicateKit(kit)
+  expect(names()).toEqual(['Low Tide', 'Low Tide copy', 'Low Tide copy 2'])
+  expect(new Set(Object.keys(kits.store.getState().entries)).size).toBe(3)
+})
+
+test('a kit is renamed to what is more than spaces, and a deletion can be undone where it is said', async () => {
+  renameKit(kit, '  ')
+  expect(kits.edit).not.toHaveBeenCalled()
+  renameKit(kit, '  Spring Tide ')
+  expect(kits.edit).toHaveBeenCalledWith('kit-1', [{ type: 'setKit', fields: { name: 'Spring Tide' } }])
+  const bringBack = jest.fn()
+  kits.hide.mockResolvedValueOnce(bringBack)
+  await deleteKit(kit)
+  const [words, action] = mockNotify.mock.lastCall as [string, { label: string; run(): void }]
+  expect([words, action.label]).toEqual(['“Low Tide” is deleted.', 'Undo'])
+  action.run()
+  expect(bringBack).toHaveBeenCalledTimes(1)
+})
+
+const bundle = new File([new Uint8Array(4)], 'low tide.zip')
+Object.assign(File.prototype, { arrayBuffer: async () => new ArrayBuffer(4) })
+
+test('a bundle opens with its audio, file by file, and says that it is as it was', async () => {
+  mockFiles = [bundle]
+  mockShip.open.mockResolvedValue({ ok: true, kit, hashes: [audio] })
+  mockShip.take.mockResolvedValue(new ArrayBuffer(8))
+  await openBundleFile()
+  expect(mockKeep).toHaveBeenCalledWith(audio, 'x.wav', expect.any(Blob))
+  expect(mockShip.close).toHaveBeenCalled()
+  expect([names(), mockNotify.mock.lastCall, mockNavigate.mock.lastCall]).toEqual([['Low Tide'], ['“Low Tide” is open, as it was.'], ['/kit/kit-1/board']])
+}) // prettier-ignore
+
+test('one that is here already comes in beside it, never over it', async () => {
+  here(kit)
+  mockFiles = [bundle]
+  mockShip.open.mockResolvedValue({ ok: true, kit, hashes: [] })
+  await openBundleFile()
+  expect(names()).toEqual(['Low Tide', 'Low Tide 2'])
+  expect(mockNotify.mock.lastCall?.[0]).toMatch(/^The audio "x\.wav" is missing from this bundle/)
+})
+
+test('what is damaged in it is named; what is no bundle says so, and nothing is made', async () => {
+  mockFiles = [bundle]
+  mockShip.open.mockResolvedValue({ ok: true, kit, hashes: [audio] })
+  mockShip.take.mockResolvedValue(undefined)
+  await openBundleFile()
+  expect(mockNotify.mock.lastCall?.[0]).toContain('is damaged in this bundle')
+  kits.create.mockClear()
+  mockShip.open.mockResolvedValue({ ok: false, message: 'This is no bundle.' })
+  await openBundleFile()
+  expect(mockNotify.mock.lastCall).toEqual(['This is no bundle.'])
+  mockFiles = []
+  await openBundleFile()
+  expect(kits.create).not.toHaveBeenCalled()
+})
+
+test('a kit that was saved as a file by itself opens too, and one that cannot be read says why', async () => {
+  const json = (text: string) => Object.assign(new File([], 'kit.json'), { text: async () => text })
+  mockFiles = [json(JSON.stringify(kit))]
+  await openBundleFile()
+  expect(names()).toEqual(['Low Tide'])
+  mockFiles = [json('{ nothing')]
+  await openBundleFile()
+  expect(mockNotify.mock.lastCall?.[0]).toMatch(/^kit\.json: .+\.$/)
+})
