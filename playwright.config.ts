@@ -17,6 +17,8 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 2,
   timeout: 120_000,
+  // One that fails is tried once more and named as flaky: machines of two cores are slow for moments.
+  retries: 1,
   expect: { timeout: 30_000 },
   reporter: 'list',
   use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },

@@ -43,7 +43,8 @@ function doorOf(specifier, from) {
 module.exports = ({ types: t }) => {
   const straight = (path, filename, imported, made) => {
     const door = doorOf(path.node.source.value, filename)
-    if (!door || !path.node.specifiers.every((one) => imported(one) !== undefined)) return
+    const { specifiers } = path.node
+    if (!door || specifiers.length === 0 || !specifiers.every((one) => imported(one) !== undefined)) return
     const names = exportsOnce(door)
     path.replaceWithMultiple(
       path.node.specifiers.map((one) => {

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 
 import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
 import { Fault, root } from './paths.mjs'
-import { sayShare } from './tests-share.mjs'
+import { sayShare, tooFewTests } from './tests-share.mjs'
 
 const node = process.execPath
 const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'server/audio/audio-routes.test.ts', 'tools/keep-running.test.mjs', 'tools/tests-share.test.mjs', 'tools/build-icons.test.mjs', 'tools/start.test.mjs'] // prettier-ignore
@@ -60,6 +60,8 @@ try {
     const { buildWeb } = await import('./build-web.mjs')
     await buildWeb()
     await unitTests()
+    const tooFew = tooFewTests()
+    if (tooFew) throw new Fault(tooFew)
     await browserTests([])
   }
   console.log(`\nAll tests passed. ${sayShare()}`)

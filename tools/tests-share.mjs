@@ -30,6 +30,17 @@ export function isTest(path) {
   return TESTS.test(path)
 }
 
+/** Tests are at least so much of all lines. */
+export const LEAST_SHARE = 0.26
+
+/** Whether there are too few of them, said in a sentence; nothing where there are enough. */
+export function tooFewTests(rooms = countLines()) {
+  const [tests, all] = ['tests', 'all'].map((of) => rooms.reduce((total, one) => total + one[of], 0))
+  if (tests >= LEAST_SHARE * all) return undefined
+  const missing = Math.ceil((LEAST_SHARE * all - tests) / (1 - LEAST_SHARE))
+  return `Tests are fewer than ${100 * LEAST_SHARE} % of all lines: ${missing} lines of them are missing.`
+}
+
 /** The share in a line. */
 export function sayShare() {
   const rooms = countLines()

@@ -1,5 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 
+import { Check } from './Check'
 import { CheckChips } from './CheckChips'
 import { Chips } from './Chips'
 import { Toggle } from './Toggle'
@@ -43,5 +44,18 @@ test('a switch says what it means and turns to the other side', () => {
   rerender(<Toggle label="Waits" value onChange={change} />)
   expect(screen.getByRole('switch')).toHaveProperty('checked', true)
   fireEvent.click(screen.getByRole('switch'))
+  expect(change).toHaveBeenLastCalledWith(false)
+})
+
+test('a box says what it ticks and whether it does; the words of a switch press it too', () => {
+  const change = jest.fn()
+  const { unmount } = render(<Check label="plank 1" value={false} onChange={change} />)
+  const box = screen.getByRole('checkbox', { name: 'plank 1' })
+  expect(box.getAttribute('aria-checked')).toBe('false')
+  fireEvent.click(box)
+  expect(change).toHaveBeenLastCalledWith(true)
+  unmount()
+  render(<Toggle label="Waits" value onChange={change} />)
+  fireEvent.click(screen.getByText('Waits'))
   expect(change).toHaveBeenLastCalledWith(false)
 })

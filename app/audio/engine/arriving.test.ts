@@ -1,0 +1,165 @@
+import type { Audio } from '@heliaster/core/audio'
+import type { KitLoader } from '@heliaster/core/engine'
+import { audioInUse } from '@heliaster/core/kit'
+import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
+
+import { aKitOf, aPad } from '../../testing/a-kit'
+import { fetchFirst, loadWhenReady } from './arriving'
+
+/** Files that are being read, in the order in which they were asked for; each arrives when it is told to. */
+const mockReading: { hash: string; arrive(): void; fail(words: string): void }[] = []
+const mockMissing = jest.fn()
+jest.mock('../files/audio-files', () => ({
+  decodedAudio: (hash: string) =>
+    new Promise((resolve, reject) =>
+      mockReading.push({
+        hash,
+        arrive: () => resolve({ audio: { sampleRateHz: 48000, channels: [new Float32Array(10)] } }),
+        fail: (words) => reject(new Error(words)),
+      }),
+    ),
+  noteMissing: (hash: string, reason?: string) => mockMissing(hash, reason),
+}))
+
+const settle = async () => {
+  for (let i = 0; i < 8; i++) await Promise.resolve()
+}
+const hashOf = (name: string) => name.padEnd(64, '0') as AudioHash
+const ids = () => mockReading.map(({ hash }) => hash.replace(/0+$/, ''))
+
+/** A kit of pads whose clips are of the files named. */
+function aKit(...files: string[][]): Kit {
+  return aKitOf(
+    ...files.map((names) => {
+      const pad = aPad(names.length)
+      const rest = [...names]
+      const bands = JSON.parse(JSON.stringify(pad.bands).replace(/b{64}/g, () => hashOf(rest.shift()!))) as typeof pad.bands
+      return { ...pad, bands }
+    }),
+  )
+}
+
+/** A loader that takes what has come by then. */
+function aLoader(kit: Kit) {
+  const fresh = new Map<AudioHash, Audio>()
+  const has = new Set<AudioHash>()
+  const refused = new Set<AudioHash>()
+  const load = jest.fn((_kit: Kit) => {
+    for (const hash of fresh.keys()) has.add(hash)
+    return true
+  })
+  const lacking = () => new Set(audioInUse(kit).filter((hash) => !has.has(hash)))
+  return { loader: { load, lacking, refused: () => new Set(refused) } as unknown as KitLoader, fresh, has, load, refused }
+}
+
+beforeEach(() => {
+  mockReading.length = 0
+  mockMissing.mockClear()
+})
+
+test('files are read in the order of the pads, three at once, and the engine is told when all are there', async () => {
+  const kit = aKit(['a1', 'a2'], ['c1'], ['d1', 'd2'])
+  const { loader, fresh, load, has } = aLoader(kit)
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(ids()).toEqual(['a1', 'a2', 'c1'])
+  mockReading[1].arrive()
+  await settle()
+  expect(ids()).toEqual(['a1', 'a2', 'c1', 'd1'])
+  expect(load).toHaveBeenCalledTimes(1)
+  for (const one of mockReading) one.arrive()
+  await settle()
+  mockReading[4].arrive()
+  await settle()
+  expect(has.size).toBe(5)
+  expect(load).toHaveBeenCalledTimes(2)
+  expect(fresh.size).toBe(0) // the engine has them
+})
+
+test('a pad that is struck before its sound is here comes first, and the strike follows its files', async () => {
+  const kit = aKit(['a1', 'a2', 'a3', 'a4'], ['z1'])
+  const { loader, fresh, has } = aLoader(kit)
+  loadWhenReady(kit, undefined, loader, fresh)
+  const sounds = jest.fn()
+  expect(fetchFirst(loader, { padId: kit.pads[1].id, velocity: 100 }, sounds)).toBe(true)
+  expect(ids()).toEqual(['a1', 'a2', 'a3', 'z1'])
+  mockReading[3].arrive()
+  await settle()
+  expect(has.has(hashOf('z1'))).toBe(true)
+  expect(sounds).toHaveBeenCalledTimes(1)
+})
+
+test('only the band that is struck is waited for', async () => {
+  const kit = aKit(['soft', 'loud'])
+  const [pad] = kit.pads
+  const [first, second] = pad.bands[0].turns
+  const bands = [
+    { ...pad.bands[0], turns: [first] },
+    { ...pad.bands[0], id: 'louder' as never, fromVelocity: 64, turns: [second] },
+  ]
+  const layered = { ...kit, pads: [{ ...pad, bands }] }
+  const { loader, fresh, has } = aLoader(layered)
+  loadWhenReady(layered, undefined, loader, fresh)
+  has.add(hashOf('soft'))
+  expect(fetchFirst(loader, { padId: pad.id, velocity: 20 }, () => undefined)).toBe(false)
+  expect(fetchFirst(loader, { padId: pad.id, velocity: 120 }, () => undefined)).toBe(true)
+})
+
+test('a sound that comes much too late would be a surprise, and stays away', async () => {
+  const kit = aKit(['late'])
+  const { loader, fresh, has } = aLoader(kit)
+  loadWhenReady(kit, undefined, loader, fresh)
+  const sounds = jest.fn()
+  const clock = jest.spyOn(performance, 'now').mockReturnValue(1000)
+  fetchFirst(loader, { padId: kit.pads[0].id, velocity: 100 }, sounds)
+  clock.mockReturnValue(2600)
+  for (const one of mockReading) one.arrive()
+  await settle()
+  expect([has.size, sounds.mock.calls.length]).toEqual([1, 0])
+  clock.mockRestore()
+})
+
+test('a file that cannot be had is noted with its reason, and the others go on', async () => {
+  const kit = aKit(['gone', 'here'])
+  const { loader, fresh, has } = aLoader(kit)
+  loadWhenReady(kit, undefined, loader, fresh)
+  mockReading[0].fail('It is gone.')
+  mockReading[1].arrive()
+  await settle()
+  expect(mockMissing).toHaveBeenCalledWith(hashOf('gone'), 'It is gone.')
+  expect([...has]).toEqual([hashOf('here')])
+})
+
+test('sounds for which there is no memory are named until there is', () => {
+  const kit = aKit(['large'])
+  const { loader, fresh, refused } = aLoader(kit)
+  refused.add(hashOf('large'))
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(mockMissing).toHaveBeenCalledWith(hashOf('large'), expect.stringContaining('no more memory'))
+  refused.clear()
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(mockMissing).toHaveBeenLastCalledWith(hashOf('large'), undefined)
+})
+
+test('what found no room while older sounds ring is tried again soon', () => {
+  jest.useFakeTimers()
+  const kit = aKit(['a'])
+  const { loader, fresh, load } = aLoader(kit)
+  load.mockReturnValueOnce(false)
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(load).toHaveBeenCalledTimes(1)
+  jest.advanceTimersByTime(200)
+  expect(load).toHaveBeenCalledTimes(2)
+  jest.advanceTimersByTime(2000)
+  expect(load).toHaveBeenCalledTimes(2)
+  jest.useRealTimers()
+})
+
+test('a pad of another kit, and one whose sound is here, wait for nothing', () => {
+  const kit = aKit(['a'])
+  const { loader, fresh, has } = aLoader(kit)
+  expect(fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)).toBe(false) // nothing is on its way yet
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(fetchFirst(loader, { padId: 'elsewhere' as PadId, velocity: 90 }, () => undefined)).toBe(false)
+  has.add(hashOf('a'))
+  expect(fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)).toBe(false)
+})

@@ -1,0 +1,134 @@
+import type { Audio } from '@heliaster/core/audio'
+import type { GrooveChoice, KitLoader } from '@heliaster/core/engine'
+import { clipsOfPad, padWithParts } from '@heliaster/core/kit'
+import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
+
+import { decodedAudio, noteMissing } from '../files/audio-files'
+
+/** How many files are read at once; more would only make those that are struck wait. */
+const READERS = 3
+/** The engine is told of so much at once that laying it out holds the page up for a moment only. */
+const FRESH_FILES = 24
+const FRESH_SAMPLES = 1 << 20
+/** A strike whose sound comes later than this would come as a surprise. */
+const LATEST_MS = 1500
+
+interface Arriving {
+  kit: Kit
+  choice: GrooveChoice | undefined
+  /** Files in the order in which they are wanted. */
+  wanted: AudioHash[]
+  reading: number
+  /** Arrived since the engine was last told, and how many samples that is. */
+  readonly fresh: Map<AudioHash, Audio>
+  freshSamples: number
+}
+
+const arriving = new WeakMap<KitLoader, Arriving>()
+
+/** Older programs that sound are given back within a quarter of a second. */
+const AGAIN_MS = 60
+const again = new WeakMap<KitLoader, ReturnType<typeof setTimeout>>()
+
+const NO_MEMORY =
+  'This device gives no more memory for sounds, so this one is silent. Close other pages and open the kit again, or take some pads out of it.'
+const refusedBefore = new WeakMap<KitLoader, ReadonlySet<AudioHash>>()
+
+/** Says which sounds there is no memory for, and no more of those that found some. */
+function sayRefused(loader: KitLoader): void {
+  const refused = loader.refused()
+  for (const hash of refusedBefore.get(loader) ?? []) if (!refused.has(hash)) noteMissing(hash, undefined)
+  for (const hash of refused) noteMissing(hash, NO_MEMORY)
+  refusedBefore.set(loader, refused)
+}
+
+/** Loads a kit, and what found no room again until it has. */
+function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
+  clearTimeout(again.get(loader))
+  const isWhole = loader.load(kit, choice)
+  sayRefused(loader)
+  if (!isWhole)
+    again.set(
+      loader,
+      setTimeout(() => loadAll(kit, choice, loader), AGAIN_MS),
+    )
+}
+
+/** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
+export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
+  loadAll(kit, choice, loader)
+  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh, freshSamples: 0 }
+  state.kit = kit
+  state.choice = choice
+  state.wanted = [...loader.lacking()].filter((hash) => !fresh.has(hash))
+  arriving.set(loader, state)
+  if (state.wanted.length > FRESH_FILES) whenQuiet(() => readOn(loader, state))
+  else readOn(loader, state)
+}
+
+/** Reading many files begins when the screen stands: what is struck before is read at once all the same. */
+function whenQuiet(then: () => void): void {
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(then, { timeout: 1000 })
+  else setTimeout(then, 300)
+}
+
+function readOn(loader: KitLoader, state: Arriving): void {
+  while (state.reading < READERS && state.wanted.length > 0) {
+    const hash = state.wanted.shift()!
+    state.reading++
+    void decodedAudio(hash)
+      .then(({ audio }) => keepFresh(state, hash, audio))
+      .catch((error: Error) => noteMissing(hash, error.message))
+      .then(() => {
+        state.reading--
+        const isEnough = state.fresh.size >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
+        if (isEnough || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
+        readOn(loader, state)
+      })
+  }
+}
+
+/** Holds on to audio until the engine has it: the device's own cache may have let go of it by then. */
+function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
+  noteMissing(hash, undefined)
+  state.fresh.set(hash, audio)
+  state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
+}
+
+function tellArrived(loader: KitLoader, state: Arriving): void {
+  loadAll(state.kit, state.choice, loader)
+  const lacking = loader.lacking() // what found no room yet is tried again soon
+  for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
+  state.freshSamples = 0
+  if (state.wanted.length === 0 && state.reading === 0) performance.mark?.('heliaster-all-arrived') // what the bench waits for
+}
+
+/**
+ * A pad was struck whose sound is not here yet: its files are read before all others, and the strike sounds when they
+ * have come, unless that took too long. Returns whether the strike has to wait.
+ */
+export function fetchFirst(
+  loader: KitLoader,
+  { padId, velocity }: { readonly padId: PadId; readonly velocity: number },
+  then: () => void,
+): boolean {
+  const state = arriving.get(loader)
+  const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
+  if (!state || !pad) return false
+  const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : padWithParts(state.kit, pad)).map((clip) => clip.audio)
+  const lacking = loader.lacking()
+  const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
+  if (missing.length === 0) {
+    if (state.fresh.size > 0) tellArrived(loader, state)
+    return false
+  }
+  const struckAt = performance.now()
+  state.wanted = [...missing, ...state.wanted.filter((hash) => !missing.includes(hash))]
+  const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
+  void Promise.allSettled(reading).then(() => {
+    tellArrived(loader, state)
+    if (performance.now() - struckAt < LATEST_MS) then()
+  })
+  return true
+}
