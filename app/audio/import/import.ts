@@ -6,6 +6,7 @@ import { sources } from '../../documents'
 import { cutToBeginWith } from '../../documents/last-cut'
 import { makeId } from '../../documents/make-id'
 import { device } from '../../documents'
+import { folderOf } from '../../ui/device/dropped-files'
 import { keepAudio } from '../files/audio-files'
 import { createImportPool } from './import-pool'
 import type { TakenFile } from './import-work'
@@ -102,7 +103,7 @@ function sourceOf(
     removed: false,
     ...(label ? { name: label.slice(0, 120) } : {}),
   }))
-  const folder = file.webkitRelativePath.split('/').slice(0, -1).pop()
+  const folder = folderOf(file)
   const source = createSource(makeId, hash, { ...info, name: info.name.slice(0, 255) }, nameOf(file.name), {
     markers,
     measured,

@@ -1,11 +1,11 @@
-// The elements know no files.
-import { useState } from 'react'
-import type { ReactNode } from 'react'
-import { View } from 'react-native'
+// The elements know no files: react-dropzone takes them, this dresses it.
+import { useRef } from 'react'
+import type { DragEvent as ReactDragEvent, ReactNode } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { unstable_createElement } from 'react-native-web'
 
-import { droppedFiles } from '../device/dropped-files'
+import { isWanted } from '../device/dropped-files'
 import { usePalette } from '../theme/theme'
-import { useElement, useLatest } from '../pointer/use-element'
 
 interface Props {
   /** The files, and what they were dropped on. */
@@ -15,36 +15,26 @@ interface Props {
   readonly children: ReactNode
 }
 
-/** Takes files and folders that are dropped on it. */
+/** Takes files and folders that are dropped on it. Of two that lie in each other, the inner one takes them. */
 export function FileDrop({ onFiles, fills = true, children }: Props) {
   const palette = usePalette()
-  const [isOver, setIsOver] = useState(false)
-  const latest = useLatest(onFiles)
-  const ref = useElement((element) => {
-    const over = (event: DragEvent) => {
-      event.preventDefault()
-      setIsOver(true)
-    }
-    const leave = () => setIsOver(false)
-    const drop = (event: DragEvent) => {
-      event.preventDefault()
-      event.stopPropagation() // of two that lie in each other, the inner one takes the files
-      setIsOver(false)
-      const on = document.elementFromPoint(event.clientX, event.clientY)
-      void droppedFiles(event.dataTransfer).then((files) => files.length > 0 && latest.current(files, on))
-    }
-    element.addEventListener('dragover', over)
-    element.addEventListener('dragleave', leave)
-    element.addEventListener('drop', drop)
-    return () => {
-      element.removeEventListener('dragover', over)
-      element.removeEventListener('dragleave', leave)
-      element.removeEventListener('drop', drop)
-    }
+  const under = useRef<Element | null>(null)
+  const { getRootProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    noPaste: true,
+    noDragEventsBubbling: true,
+    onDrop: (files) => {
+      const wanted = files.filter(isWanted)
+      if (wanted.length > 0) onFiles(wanted, under.current)
+    },
   })
-  return (
-    <View ref={ref} style={{ ...(fills ? { flex: 1, minHeight: 0 } : {}), backgroundColor: isOver ? palette.kelpWash : 'transparent' }}>
-      {children}
-    </View>
-  )
+  const root = getRootProps({
+    // Folders take a while to read, and what was under the pointer may have moved by then.
+    onDrop: (event: ReactDragEvent) => void (under.current = document.elementFromPoint(event.clientX, event.clientY)),
+    role: undefined,
+    tabIndex: undefined,
+  })
+  const style = { display: 'flex', flexDirection: 'column', ...(fills ? { flex: 1, minHeight: 0 } : {}), backgroundColor: isDragActive ? palette.kelpWash : 'transparent' } // prettier-ignore
+  return unstable_createElement('div', { ...root, style, children })
 }

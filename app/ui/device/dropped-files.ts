@@ -1,27 +1,15 @@
 import { isAudioName } from './choose-files'
 
-/** The files of a drop, with those in dropped folders and below them that sound like audio by their names. */
-export async function droppedFiles(transfer: DataTransfer | null): Promise<File[]> {
-  const entries = [...(transfer?.items ?? [])].map((item) => item.webkitGetAsEntry?.() ?? undefined)
-  const plain = [...(transfer?.files ?? [])]
-  if (!entries.some((entry) => entry?.isDirectory)) return plain
-  const lists = await Promise.all(entries.map((entry) => (entry ? filesIn(entry, false) : [])))
-  return lists.flat()
+/** Where a dropped or chosen file lies, as the browser or react-dropzone says: `./oar.wav`, `/yard/oar.wav`, `yard/oar.wav`. */
+function stepsOf(file: File): string[] {
+  const path = file.webkitRelativePath || ((file as { relativePath?: string }).relativePath ?? '')
+  return path.split('/').filter((step) => step !== '' && step !== '.')
 }
 
-async function filesIn(entry: FileSystemEntry, isInFolder: boolean): Promise<File[]> {
-  if (entry.isFile) {
-    if (isInFolder && !isAudioName(entry)) return []
-    const file = await new Promise<File | undefined>((resolve) => (entry as FileSystemFileEntry).file(resolve, () => resolve(undefined)))
-    return file ? [file] : []
-  }
-  const reader = (entry as FileSystemDirectoryEntry).createReader()
-  const children: FileSystemEntry[] = []
-  // A reader gives its entries in portions, and an empty one at the end.
-  for (;;) {
-    const portion = await new Promise<FileSystemEntry[]>((resolve) => reader.readEntries(resolve, () => resolve([])))
-    if (portion.length === 0) break
-    children.push(...portion)
-  }
-  return (await Promise.all(children.map((child) => filesIn(child, true)))).flat()
+/** The folder that a file came in with, the nearest one; nothing where it came by itself. */
+export function folderOf(file: File): string | undefined {
+  return stepsOf(file).slice(0, -1).pop()
 }
+
+/** Whether a dropped file is worth reading: of a folder what sounds like audio by its name, else whatever it is. */
+export const isWanted = (file: File): boolean => folderOf(file) === undefined || isAudioName(file)

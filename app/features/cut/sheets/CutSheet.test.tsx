@@ -73,7 +73,7 @@ test('by markers only: nothing is looked for, and how many there are is said', (
   render(<Shown given={{ markers: [marker] as never }} />)
   choose('Cut', 'By markers only')
   expect(cut.grid).toEqual({ kind: 'marks' })
-  expect(screen.getByText(/^Nothing is looked for: 1 markers came with the file, 0 were set/)).toBeTruthy()
+  expect(screen.getByText(/^Nothing is looked for: 1 marker came with the file, 0 were set/)).toBeTruthy()
   choose('Cut', 'By strikes')
   expect(cut.grid).toBeUndefined()
 })

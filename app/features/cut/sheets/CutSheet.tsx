@@ -201,7 +201,7 @@ function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutS
 function markerWords({ markers }: Source): string {
   const there = markers.filter((marker) => !marker.removed)
   const fromFile = there.filter((marker) => marker.origin === 'file').length
-  return `Nothing is looked for: ${fromFile} markers came with the file, ${there.length - fromFile} were set or kept by hand.`
+  return `Nothing is looked for: ${fromFile === 1 ? '1 marker' : `${fromFile} markers`} came with the file, ${there.length - fromFile} were set or kept by hand.`
 }
 
 /** How many marks moved, and how far, so that nobody has to guess where a slice begins. */
