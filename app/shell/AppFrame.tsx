@@ -3,7 +3,6 @@ import { useEffect, useMemo } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { startSound } from '../audio/engine/sound'
 import { device, saveState } from '../documents'
 import { Notices } from '../ui/layout/notices'
 import { elementsTheme, usePalette } from '../ui/theme/theme'
@@ -17,7 +16,7 @@ function soon(run: () => void): void {
   else window.addEventListener('load', whenIdle, { once: true })
 }
 
-/** Starts what runs once for the page: documents, sending, sound. */
+/** Starts what runs once for the page: documents and sending. Sound begins when a kit is opened. */
 function startOnce(): void {
   if (started) return
   started = true
@@ -28,7 +27,6 @@ function startOnce(): void {
   window.addEventListener('beforeunload', (event) => {
     if (saveState.getState().unkept > 0) event.preventDefault() // the browser asks whether to leave
   })
-  soon(() => void startSound())
   soon(keepOnDevice)
 }
 
