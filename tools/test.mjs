@@ -9,7 +9,7 @@ import { Fault, root } from './paths.mjs'
 import { sayShare, tooFewTests } from './tests-share.mjs'
 
 const node = process.execPath
-const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'server/audio/audio-routes.test.ts', 'tools/keep-running.test.mjs', 'tools/tests-share.test.mjs', 'tools/build-icons.test.mjs', 'tools/start.test.mjs'] // prettier-ignore
+const serverTests = ['server/server.test.ts', 'server/keeping.test.ts', 'server/documents/documents.test.ts', 'server/audio/audio-routes.test.ts', 'tools/keep-running.test.mjs', 'tools/tests-share.test.mjs', 'tools/build-icons.test.mjs', 'tools/start.test.mjs', 'tools/mutants.test.mjs'] // prettier-ignore
 const bin = (path) => join(root, 'node_modules', path)
 
 function run(title, command, words, env = {}) {

@@ -1,0 +1,17 @@
+import assert from 'node:assert/strict'
+import { test } from 'node:test'
+
+import { mutantsOf } from './mutants.mjs'
+
+const changed = (text) => mutantsOf(text).map(({ from, to, by }) => text.slice(0, from) + by + text.slice(to))
+
+test('one thing is another each time: operators, numbers, conditions, what is called', () => {
+  assert.deepEqual(changed('const a = b < 2'), ['const a = b <= 2', 'const a = b < 3'])
+  assert.deepEqual(changed('const a = !b && true'), ['const a = !b || true', 'const a = b && true', 'const a = !b && false'])
+  assert.deepEqual(changed('const a = b ? c : d'), ['const a = !(b) ? c : d'])
+  assert.deepEqual(changed('if (a) run()'), ['if (!(a)) run()', 'if (a) ;'])
+})
+
+test('types and imports say nothing that runs, and stay', () => {
+  assert.deepEqual(changed("import { a } from 'b'\ninterface C { d: 1 | 2 }\ntype E = true"), [])
+})
