@@ -90,11 +90,10 @@ if (process.argv[1]?.endsWith('mutants.mjs')) {
     const { path, text, mutant } = places[chance(places.length)]
     const outcome = tryOne(path, mutant, text)
     if (outcome) found++
-    else {
-      const line = text.slice(0, mutant.from).split('\n').length
-      const what = text.slice(mutant.from, mutant.to).replace(/\s+/g, ' ').slice(0, 60)
-      console.log(`${outcome === undefined ? 'no test reaches' : 'not found'}: ${path}:${line}: ${what} -> ${mutant.by.slice(0, 60)}`)
-    }
+    const line = text.slice(0, mutant.from).split('\n').length
+    const what = text.slice(mutant.from, mutant.to).replace(/\s+/g, ' ').slice(0, 60)
+    const words = outcome ? 'found' : outcome === undefined ? 'no test reaches it' : 'not found'
+    console.log(`${tried + 1}. ${words}: ${path}:${line}: ${what} -> ${mutant.by.slice(0, 60)}`)
   }
   console.log(`${found} of ${tried} changes were found.`)
 }
