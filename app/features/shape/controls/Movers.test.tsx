@@ -1,5 +1,4 @@
-import { movedParameters } from '@heliaster/core/engine'
-import { applyEdit, createKit, createPad, parameterRow, responseTo, valueOf } from '@heliaster/core/kit'
+import { applyEdit, createKit, createPad, movedParameters, parameterRow, responseTo, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { fireEvent, render, screen } from '@testing-library/react'
