@@ -23,6 +23,8 @@ import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine
 import { readyAudio } from '../files/audio-files'
 import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
+import { createSleep } from './sleep'
+import type { Sleep } from './sleep'
 
 /** Whatever strikes a pad, finger, key or groove, says it in these words. */
 export interface Strike {
@@ -85,9 +87,9 @@ export interface Player {
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
   resume(): Promise<void>
+  /** Whether the context sleeps, since it has long been silent. All that sounds wakes it. */
+  readonly sleep: Sleep
 }
-
-/** Why there is no sound, in words for a person. */
 
 interface Link {
   readonly memory: EngineMemory
@@ -124,7 +126,9 @@ function playerOver(context: AudioContext, link: Link): Player {
   const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
   const fresh = new Map<AudioHash, Audio>()
   let lostHere = 0
+  const sleep = createSleep(context, () => isSilent(memory))
   const tellEvent = (event: Float64Array) => {
+    sleep.wake() // an engine that sleeps takes nothing, a changed kit neither
     if (shared) return writeRing(memory, event)
     tell({ type: 'events', events: event })
     return true
@@ -201,8 +205,17 @@ function playerOver(context: AudioContext, link: Link): Player {
       }
       return sounded
     },
-    resume: () => (context.state === 'running' ? Promise.resolve() : context.resume()),
+    resume: () => (context.state === 'running' || sleep.rests() ? Promise.resolve() : context.resume()),
+    sleep,
   }
+}
+
+/** 1e-6 is -120 dB. */
+const INAUDIBLE = 1e-6
+
+/** Nothing sounds, and nothing is under way: no groove, no strike, no tail. */
+function isSilent({ status, uses }: EngineMemory): boolean {
+  return status[StatusField.grooveBeat] < 0 && status[StatusField.peak] < INAUDIBLE && uses.every((count) => count === 0)
 }
 
 function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {

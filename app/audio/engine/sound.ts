@@ -40,8 +40,9 @@ export async function startSound(): Promise<void> {
       if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
-      requestAnimationFrame(poll)
+      if (!player.sleep.rests()) requestAnimationFrame(poll)
     }
+    player.sleep.onWake(() => requestAnimationFrame(poll))
     requestAnimationFrame(poll)
   } catch (error) {
     sound.setState({ problem: error instanceof Error ? error.message : String(error) })

@@ -60,8 +60,9 @@ function contextAt(sampleRate: number | undefined): AudioContext {
 async function padsInput(): Promise<OpenInput> {
   const { player, problem } = sound.getState()
   if (!player) throw new NoInput(problem ?? 'The sound engine is still starting. Try again in a moment.')
+  const letSleep = player.sleep.hold()
   await player.resume()
-  return { context: player.context, node: player.node, output: 1, label: 'The pads', close: async () => undefined }
+  return { context: player.context, node: player.node, output: 1, label: 'The pads', close: async () => letSleep() }
 }
 
 async function microphoneStream(deviceId: string | undefined, onEnded: (reason: string) => void): Promise<MediaStream> {
