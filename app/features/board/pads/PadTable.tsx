@@ -3,9 +3,9 @@ import { swapPads } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
-import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
-import { useSwapDrag } from '../../../ui/pointer/use-swap-drag'
+import { Swapping, useSwapped } from '../../../ui/pointer/Swapping'
+import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { editKit, useSession } from '../../../kit-view'
 import { PadFace } from '../../../kit-view/PadFace'
 import { padName } from '../../../kit-view/use-kit'
@@ -65,42 +65,67 @@ interface ArrangingProps {
 
 /** While pads are arranged they do not sound: one is dragged onto another, or both are tapped, and they change places. */
 function Arranging({ kit, place, size }: ArrangingProps) {
-  const palette = usePalette()
   const [held, setHeld] = useState<PadId>()
-  const [over, setOver] = useState<PadId>()
   const swap = (one: PadId, other: PadId) => {
     const [a, b] = [one, other].map((id) => kit.pads.find((pad) => pad.id === id))
     if (a && b) editKit(kit.id, swapPads(kit, a, b, 'places'))
     setHeld(undefined)
   }
-  const drag = useSwapDrag<PadId>('arranged', { onOver: setOver, onDrop: swap })
+  const nameOf = (id: PadId) => {
+    const pad = kit.pads.find((one) => one.id === id)
+    return pad ? padName(kit, pad) : ''
+  }
   return (
-    <View ref={drag} style={{ position: 'absolute', inset: 0 }}>
-      {kit.pads.map((pad, index) => {
-        const isMarked = pad.id === held || pad.id === over
-        return (
-          <Pressable
+    <Swapping<PadId> nameOf={nameOf} onDrop={swap}>
+      <View style={{ position: 'absolute', inset: 0 }}>
+        {kit.pads.map((pad, index) => (
+          <ArrangedPad
             key={pad.id}
-            role="button"
-            aria-pressed={pad.id === held}
-            aria-label={held && held !== pad.id ? `Swap with ${padName(kit, pad)}` : `Take up ${padName(kit, pad)}`}
+            id={pad.id}
+            label={held && held !== pad.id ? `Swap with ${nameOf(pad.id)}` : `Take up ${nameOf(pad.id)}`}
+            isHeld={pad.id === held}
             onPress={() => (held && held !== pad.id ? swap(held, pad.id) : setHeld(held === pad.id ? undefined : pad.id))}
-            {...{ dataSet: { arranged: pad.id } }}
-            style={{
-              position: 'absolute',
-              left: place(index).x - 6,
-              top: place(index).y - 6,
-              width: size + 12,
-              height: size + LABEL_HEIGHT,
-              borderRadius: 12,
-              borderWidth: isMarked ? 2 : 1,
-              borderStyle: isMarked ? 'solid' : 'dashed',
-              borderColor: isMarked ? palette.kelp : palette.muted,
-              ...({ userSelect: 'none' } as object),
-            }}
+            box={{ left: place(index).x - 6, top: place(index).y - 6, width: size + 12, height: size + LABEL_HEIGHT }}
           />
-        )
-      })}
-    </View>
+        ))}
+      </View>
+    </Swapping>
+  )
+}
+
+interface ArrangedPadProps {
+  readonly id: PadId
+  readonly label: string
+  readonly isHeld: boolean
+  readonly onPress: () => void
+  readonly box: { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
+}
+
+/** The frame round a pad by which it is taken. */
+function ArrangedPad({ id, label, isHeld, onPress, box }: ArrangedPadProps) {
+  const palette = usePalette()
+  const { ref, isOver, isDragging, shift, listeners, described } = useSwapped(id)
+  const isMarked = isHeld || isOver || isDragging
+  return (
+    <Pressable
+      ref={ref}
+      role="button"
+      aria-pressed={isHeld}
+      aria-label={label}
+      onPress={onPress}
+      {...described}
+      {...listeners}
+      {...{ dataSet: { arranged: id } }}
+      style={{
+        position: 'absolute',
+        ...box,
+        borderRadius: 12,
+        borderWidth: isMarked ? 2 : 1,
+        borderStyle: isMarked ? 'solid' : 'dashed',
+        borderColor: isMarked ? palette.kelp : palette.muted,
+        ...(shift ? { transform: [{ translateX: shift.x }, { translateY: shift.y }], zIndex: 2 } : {}),
+        ...({ userSelect: 'none' } as object),
+      }}
+    />
   )
 }

@@ -1,23 +1,24 @@
 import { padSettings, valueOf } from '@heliaster/core/kit'
-import type { BandId, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
+import type { Band, BandId, Clip, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
 import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
-import { Pressable, ScrollView, View } from 'react-native'
+import { ScrollView, View } from 'react-native'
 
 import { useClipLooks } from '../../../../audio/files/clip-look'
 import { hearClip } from '../../../../audio/engine/sound'
 import { notify } from '../../../../ui/layout/notices'
 import { NumberField } from '../../../../ui/controls/Slider'
 import { Text } from '../../../../ui/layout/Text'
-import { usePalette } from '../../../../ui/theme/theme'
-import { useSwapDrag } from '../../../../ui/pointer/use-swap-drag'
+import { TOUCH, usePalette } from '../../../../ui/theme/theme'
+import { Swapping } from '../../../../ui/pointer/Swapping'
 import { editKit, useSession } from '../../../../kit-view'
 import { padGesture } from '../../../../kit-view/use-kit'
-import { BandPanel } from './BandPanel'
 import { onCellKey } from './cell-keys'
-import type { CellKey } from './cell-keys'
-import { CellFace, clipsIn, middleOf } from './CellFace'
+import { BandPanel } from './BandPanel'
+import { BandEnd } from './BandEnd'
+import { Cell } from './Cell'
+import { clipsIn, middleOf } from './CellFace'
 import { CellPanel } from './CellPanel'
 import { VelocityBar } from './VelocityBar'
 
@@ -31,8 +32,15 @@ interface Props {
 }
 
 const LARGEST_CELL = 46
-const SMALLEST_CELL = 38
-const EDGE_WIDTH = 36
+const SMALLEST_CELL = TOUCH
+const EDGE_WIDTH = TOUCH
+
+/** How a cell, or the end of a band, is called. */
+function placeName(bands: readonly Band[], id: TurnId | BandId): string {
+  const band = bands.findIndex((one) => one.id === id || one.turns.some((turn) => turn.id === id))
+  const turn = bands[band]?.turns.findIndex((one) => one.id === id) ?? -1
+  return turn < 0 ? `the end of band ${band + 1}` : `band ${band + 1}, turn ${turn + 1}`
+}
 
 /**
  * The cells of a pad, soft at the bottom, turns across. A tap hears one alone, a drag swaps two; the one that sounded
@@ -43,7 +51,6 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const [width, setWidth] = useState(0)
   const [chosen, setChosen] = useState<TurnId>()
   const [bandId, setBandId] = useState<BandId>()
-  const [over, setOver] = useState<TurnId | BandId>()
   const { ray, bands } = cells
   const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
@@ -53,15 +60,16 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const loudestDb = Math.max(...clips.map(({ clip, gainDb }) => gainDb + (lookOf(clip)?.loudnessDb ?? -Infinity)))
   const swap = (one: TurnId, other: TurnId) => editKit(kit.id, [setCells(pad, cells, swapTurns(bands, one, other))], pad.id)
   const move = (turnId: TurnId, to: BandId) => editKit(kit.id, [setCells(pad, cells, moveTurn(bands, turnId, to))], pad.id)
-  const dragRef = useSwapDrag<TurnId | BandId>('turn', {
-    onOver: setOver,
-    onDrop(dragged, onto) {
-      const to = bands.find(({ id }) => id === onto)
-      if (bands.some(({ id }) => id === dragged)) return
-      if (to) move(dragged as TurnId, to.id)
-      else swap(dragged as TurnId, onto as TurnId)
-    },
-  })
+  const drop = (dragged: TurnId | BandId, onto: TurnId | BandId) => {
+    const to = bands.find(({ id }) => id === onto)
+    if (to) move(dragged as TurnId, to.id)
+    else swap(dragged as TurnId, onto as TurnId)
+  }
+  const hear = (ofBand: BandId, turnId: TurnId, clip: Clip | 'intendedSilence' | undefined) => {
+    setChosen(turnId)
+    setBandId(ofBand)
+    if (clip && clip !== 'intendedSilence') hearClip(clip).catch((error: Error) => notify(error.message))
+  }
   if (bands.length === 0)
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
@@ -76,9 +84,15 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   /** Edges that were set by hand are no longer spread by a rule. */
   const asSet: KitEdit[] = cells.isOwn ? [] : [{ type: 'setPadFilling', padId: pad.id, spread: 'own' }]
   const setEdge = (id: BandId, fromVelocity: number): KitEdit[] => [setCellBand(pad, cells, id, { fromVelocity }), ...asSet]
+  const typeEdge = (index: number, velocity: number) => {
+    if (index === 0) return notify('The softest band always begins at velocity 1.')
+    const low = bands[index - 1].fromVelocity + 1
+    const high = (bands[index + 1]?.fromVelocity ?? 128) - 1
+    editKit(kit.id, setEdge(bands[index].id, Math.min(high, Math.max(low, Math.round(velocity)))), pad.id)
+  }
   return (
     <View style={{ gap: 8 }}>
-      <View ref={dragRef}>
+      <Swapping<TurnId | BandId> nameOf={(id) => placeName(bands, id)} onDrop={drop}>
         <ScrollView
           horizontal
           onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
@@ -91,80 +105,40 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                 text={String(own.fromVelocity)}
                 unit="↑"
                 width={EDGE_WIDTH}
-                onNumber={(velocity) => {
-                  const low = (bands[index - 1]?.fromVelocity ?? 0) + 1
-                  const high = (bands[index + 1]?.fromVelocity ?? 128) - 1
-                  if (index === 0) notify('The softest band always begins at velocity 1.')
-                  else editKit(kit.id, setEdge(own.id, Math.min(high, Math.max(low, Math.round(velocity)))), pad.id)
-                }}
+                onNumber={(velocity) => typeEdge(index, velocity)}
               />
-              {own.turns.length === 0 && (
-                <Text look="small" tone="muted" {...{ dataSet: { turn: own.id } }}>
-                  empty: strikes here are silent
-                </Text>
-              )}
               {own.turns.map((turn, turnIndex) => {
                 const clip = turn.clips[ray.id]
-                const isLit = lit?.band === index && lit.turn === turnIndex
-                const isMarked = turn.id === chosen || turn.id === over
                 return (
-                  <Pressable
+                  <Cell
                     key={turn.id}
-                    role="button"
-                    aria-label={`Hear band ${index + 1}, turn ${turnIndex + 1}${clip ? '' : ', no clip'}`}
-                    aria-pressed={turn.id === chosen}
-                    onPress={() => {
-                      setChosen(turn.id)
-                      setBandId(own.id)
-                      if (clip && clip !== 'intendedSilence') hearClip(clip).catch((error: Error) => notify(error.message))
-                    }}
-                    {...{ dataSet: { turn: turn.id }, onKeyDown: (event: CellKey) => onCellKey(event, bands, turn.id, swap) }}
-                    style={{
-                      width: cell,
-                      height: cell,
-                      borderRadius: 6,
-                      borderWidth: isLit || turn.id === over ? 2 : 1,
-                      borderStyle: clip ? 'solid' : 'dashed',
-                      borderColor: isLit ? palette.coral : isMarked ? palette.kelp : palette.line,
-                      backgroundColor: isLit ? palette.coralWash : clip ? palette.surface : 'transparent',
-                      alignItems: 'center',
-                      justifyContent: 'center',
-                      ...({ userSelect: 'none' } as object), // a drag selects no text
-                    }}
-                  >
-                    <CellFace
-                      clip={clip}
-                      look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
-                      gainDb={valueOf(own, 'gainDb')}
-                      loudestDb={loudestDb}
-                      middleDb={middles[index]}
-                      turn={turnIndex}
-                      cell={cell}
-                    />
-                  </Pressable>
+                    id={turn.id}
+                    band={index + 1}
+                    turn={turnIndex + 1}
+                    clip={clip}
+                    look={clip && clip !== 'intendedSilence' ? lookOf(clip) : undefined}
+                    gainDb={valueOf(own, 'gainDb')}
+                    loudestDb={loudestDb}
+                    middleDb={middles[index]}
+                    size={cell}
+                    isChosen={turn.id === chosen}
+                    isLit={lit?.band === index && lit.turn === turnIndex}
+                    onPress={() => hear(own.id, turn.id, clip)}
+                    onKey={(event) => onCellKey(event, bands, turn.id, swap)}
+                  />
                 )
               })}
-              <Pressable
-                role="button"
-                aria-label={`Record onto band ${index + 1}`}
-                onPress={() => onRecord({ kind: 'band', bandId: own.id, rayId: ray.id })}
-                {...{ dataSet: { turn: own.id } }}
-                style={{
-                  width: cell,
-                  height: cell,
-                  alignItems: 'center',
-                  justifyContent: 'center',
-                  borderRadius: 6,
-                  borderWidth: over === own.id ? 2 : 0,
-                  borderColor: palette.kelp,
-                }}
-              >
-                <View style={{ width: 14, height: 14, borderRadius: 7, borderWidth: 2, borderColor: palette.coral }} />
-              </Pressable>
+              <BandEnd
+                id={own.id}
+                band={index + 1}
+                isEmpty={own.turns.length === 0}
+                size={cell}
+                onRecord={() => onRecord({ kind: 'band', bandId: own.id, rayId: ray.id })}
+              />
             </View>
           ))}
         </ScrollView>
-      </View>
+      </Swapping>
       {bands.length > 1 && (
         <VelocityBar
           bands={bands}

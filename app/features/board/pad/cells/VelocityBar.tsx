@@ -14,7 +14,8 @@ interface Props {
   readonly onDone: () => void
 }
 
-const REACH = 7
+/** So far from an edge, in px, a finger still takes it. */
+const REACH_PX = TOUCH / 2
 
 /** Velocity 1 to 127 with the edges of the bands, which are dragged; where bands cross-fade the line slopes. */
 export function VelocityBar({ bands, chosen, onChoose, onSlide, onDone }: Props) {
@@ -30,7 +31,7 @@ export function VelocityBar({ bands, chosen, onChoose, onSlide, onDone }: Props)
       const at = velocityOf(x)
       const near = bands.map((band, i) => [i, Math.abs(band.fromVelocity - at)] as const).slice(1)
       const [index, distance] = near.sort((a, b) => a[1] - b[1])[0] ?? [0, Infinity]
-      grabbed.current = distance < REACH ? index : undefined
+      grabbed.current = (distance / 127) * width.current < REACH_PX ? index : undefined
       const band = bands.findLast((one) => one.fromVelocity <= at) ?? bands[0]
       onChoose(grabbed.current === undefined ? band.id : bands[index].id)
     },
@@ -92,8 +93,8 @@ export function VelocityBar({ bands, chosen, onChoose, onSlide, onDone }: Props)
               position: 'absolute',
               top: 4,
               left: `${share(band.fromVelocity) * 100}%`,
-              marginLeft: -12,
-              width: 24,
+              marginLeft: -TOUCH / 2,
+              width: TOUCH,
               alignItems: 'center',
             }}
           >
@@ -102,7 +103,7 @@ export function VelocityBar({ bands, chosen, onChoose, onSlide, onDone }: Props)
                 style={{
                   position: 'absolute',
                   top: 16,
-                  right: 12,
+                  right: TOUCH / 2,
                   height: 4,
                   width: (blend / 127) * width.current,
                   backgroundColor: palette.coral,
