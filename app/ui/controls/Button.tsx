@@ -1,5 +1,6 @@
 // Renders the elements' Button: with words, and as a sign alone (type clear).
 import ElementsButton from '@rneui/themed/dist/Button'
+import { View } from 'react-native'
 import type { StyleProp, ViewStyle } from 'react-native'
 
 import { Icon } from '../drawing/Icon'
@@ -60,28 +61,30 @@ interface IconButtonProps {
   readonly testID?: string
 }
 
-/** A button of 44 px with a sign; its words are for those who cannot see it. */
+/** A button of 44 px with a sign; its words are for those who cannot see it, and come where a mouse rests on it. */
 export function IconButton({ name, label, onPress, disabled, on, tone = 'ink', testID }: IconButtonProps) {
   const palette = usePalette()
   return (
-    <ElementsButton
-      type="clear"
-      aria-label={label}
-      aria-pressed={on}
-      disabled={disabled}
-      onPress={onPress}
-      testID={testID}
-      icon={<Icon name={name} size={22} color={palette[tone]} />}
-      buttonStyle={{
-        width: TOUCH,
-        height: TOUCH,
-        padding: 0,
-        paddingHorizontal: 0,
-        borderRadius: TOUCH / 2,
-        backgroundColor: on ? palette.kelpWash : 'transparent',
-        opacity: disabled ? 0.35 : 1,
-      }}
-      containerStyle={{ borderRadius: TOUCH / 2 }}
-    />
+    <View {...{ dataSet: { sign: '' } }}>
+      <ElementsButton
+        type="clear"
+        aria-label={label}
+        aria-pressed={on}
+        disabled={disabled}
+        onPress={onPress}
+        testID={testID}
+        icon={<Icon name={name} size={22} color={palette[tone]} />}
+        buttonStyle={{
+          width: TOUCH,
+          height: TOUCH,
+          padding: 0,
+          paddingHorizontal: 0,
+          borderRadius: TOUCH / 2,
+          backgroundColor: on ? palette.kelpWash : 'transparent',
+          opacity: disabled ? 0.35 : 1,
+        }}
+        containerStyle={{ borderRadius: TOUCH / 2 }}
+      />
+    </View>
   )
 }
