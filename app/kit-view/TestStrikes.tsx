@@ -26,7 +26,7 @@ export function TestStrikes({ padId }: { readonly padId: PadId }) {
           {...atOnce}
           onPressIn={() => strikePad({ padId, velocity, key: KEY })}
           onPressOut={() => releasePad(padId, KEY)}
-          style={{ width: TOUCH - 4, height: TOUCH, alignItems: 'center', justifyContent: 'center' }}
+          style={{ width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' }}
         >
           <View style={{ width: size, height: size, borderRadius: size / 2, backgroundColor: palette.kelp }} />
         </Pressable>

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
 import { device, saveState } from '../documents'
+import { Hints } from '../ui/layout/Hints'
 import { Notices } from '../ui/layout/notices'
 import { elementsTheme, usePalette } from '../ui/theme/theme'
 
@@ -48,14 +49,16 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   useEffect(startOnce, [])
   useEffect(() => {
     document.documentElement.style.background = palette.paper
+    document.documentElement.style.setProperty('--focus', palette.waterInk)
     document.documentElement.style.colorScheme = palette.name === 'night' ? 'dark' : 'light'
     document.documentElement.lang = 'en'
   }, [palette])
   return (
-    <ThemeProvider theme={theme} key={palette.name}>
+    <ThemeProvider theme={theme}>
       <View style={{ flex: 1, backgroundColor: palette.paper }}>
         {children}
         <Notices />
+        <Hints />
       </View>
     </ThemeProvider>
   )

@@ -1,5 +1,5 @@
 import { router } from 'expo-router'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { roundState, toggleRound } from '../audio/playing/round'
@@ -23,6 +23,7 @@ export function KitHeader() {
   const { undo, redo, where, canUndo, canRedo } = useUndo()
   return (
     <View
+      role="banner"
       style={{
         flexDirection: 'row',
         alignItems: 'center',
@@ -35,12 +36,15 @@ export function KitHeader() {
     >
       <IconButton name="chevron-left" label="All kits" onPress={() => router.navigate('/')} />
       <View style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}>
-        <Pressable role="button" aria-label="All kits" tabIndex={-1} onPress={() => router.navigate('/')}>
-          <Text look="heading" numberOfLines={1} style={{ lineHeight: 22 }}>
-            {kit?.name ?? ' '}
-          </Text>
-        </Pressable>
-        <SaveMark />
+        <SaveMark isUnderName />
+        <Text
+          look="heading"
+          {...(kit ? { role: 'heading' as const, 'aria-level': 1 } : {})}
+          numberOfLines={1}
+          style={{ position: 'absolute', top: 2, left: 0, right: 0, lineHeight: 22, pointerEvents: 'none' }}
+        >
+          {kit?.name ?? ' '}
+        </Text>
       </View>
       {isWide && (
         <View style={{ flex: 1, alignItems: 'center' }}>

@@ -1,7 +1,8 @@
 import type { Kit } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
-import { View } from 'react-native'
+import type { ReactNode } from 'react'
+import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { connectKeys } from '../audio/playing/computer-keys'
@@ -13,7 +14,7 @@ import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/so
 import { kits } from '../documents'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
-import { useIsWide } from '../ui/layout/use-is-wide'
+import { LOW_PX, useIsLow, useIsWide } from '../ui/layout/use-is-wide'
 import { KitHeader } from './KitHeader'
 import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
@@ -39,21 +40,41 @@ export function KitShell() {
   return (
     <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
       <KitHeader />
-      {problem && (
-        <View role="alert" style={{ backgroundColor: palette.coralWash, paddingHorizontal: 20, paddingVertical: 8 }}>
-          <Text look="small">{problem}</Text>
-        </View>
-      )}
-      <RecordingMark />
-      <SoloBar />
-      <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
-      {exists && settled !== 'board' && <PadStrip />}
+      <Room after={exists && settled !== 'board' && <PadStrip />}>
+        {problem && (
+          <View role="alert" style={{ backgroundColor: palette.coralWash, paddingHorizontal: 20, paddingVertical: 8 }}>
+            <Text look="small">{problem}</Text>
+          </View>
+        )}
+        <RecordingMark />
+        <SoloBar />
+        <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
+      </Room>
       {!isWide && (
         <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>
           <TideNav />
         </View>
       )}
     </View>
+  )
+}
+
+/** The place itself, and the pads under it: as high as the window, and in a low one scrolled. */
+function Room({ children, after }: { readonly children: ReactNode; readonly after: ReactNode }) {
+  const isLow = useIsLow()
+  const place = (
+    <>
+      <View role="main" style={{ flex: 1, minHeight: 0 }}>
+        {children}
+      </View>
+      {after}
+    </>
+  )
+  if (!isLow) return place
+  return (
+    <ScrollView style={{ flex: 1 }} contentContainerStyle={{ height: LOW_PX }}>
+      {place}
+    </ScrollView>
   )
 }
 

@@ -22,7 +22,7 @@ export function PadStrip() {
   const size = isWide ? 56 : 48
   const gap = isWide ? 20 : 14
   return (
-    <View aria-label="Pads" style={{ borderTopWidth: 1, borderTopColor: palette.faint, height: size + (isWide ? 42 : 28) }}>
+    <View role="region" aria-label="Pads" style={{ borderTopWidth: 1, borderTopColor: palette.faint, height: size + (isWide ? 42 : 28) }}>
       {kit.pads.length === 0 ? (
         <View style={{ flex: 1, justifyContent: 'center', paddingHorizontal: 20 }}>
           <Text look="small" tone="muted" onPress={() => router.navigate(`/kit/${kitId}/gather`)}>

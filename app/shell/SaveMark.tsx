@@ -5,7 +5,7 @@ import { useStore } from 'zustand'
 import { saveState } from '../documents'
 import type { SaveState } from '../sync/save-state'
 import { Text } from '../ui/layout/Text'
-import { usePalette } from '../ui/theme/theme'
+import { TOUCH, usePalette } from '../ui/theme/theme'
 import { SaveSheet } from './SaveSheet'
 
 const changes = (count: number) => `${count} ${count === 1 ? 'change' : 'changes'}`
@@ -22,8 +22,13 @@ export function savingInWords({ unkept, blocked, refused, state, waiting }: Save
   return state === 'saved' ? { words: 'Saved', tone: 'kelp' } : { words: 'Saving', tone: 'muted' }
 }
 
+interface Props {
+  /** A name lies over its upper half, which presses it too. */
+  readonly isUnderName?: boolean
+}
+
 /** How saving stands; a tap tells all of it and what can be done. */
-export function SaveMark() {
+export function SaveMark({ isUnderName }: Props) {
   const palette = usePalette()
   const { words, tone } = savingInWords(useStore(saveState))
   const [isOpen, setIsOpen] = useState(false)
@@ -33,14 +38,22 @@ export function SaveMark() {
         role="button"
         aria-label={`How saving stands: ${words}`}
         onPress={() => setIsOpen(true)}
-        hitSlop={8}
-        style={{ flexDirection: 'row', alignItems: 'center', gap: 5, alignSelf: 'flex-start', maxWidth: '100%' }}
+        style={{
+          minHeight: TOUCH,
+          minWidth: TOUCH,
+          maxWidth: '100%',
+          justifyContent: isUnderName ? 'flex-end' : 'center',
+          paddingBottom: isUnderName ? 2 : 0,
+          alignSelf: isUnderName ? 'stretch' : 'flex-start',
+        }}
       >
-        <View style={{ width: 7, height: 7, borderRadius: 4, backgroundColor: palette[tone] }} />
-        <View role="status" style={{ flexShrink: 1 }}>
-          <Text look="small" tone="muted" numberOfLines={1} style={{ fontSize: 13, lineHeight: 16 }}>
-            {words}
-          </Text>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 5 }}>
+          <View style={{ width: 7, height: 7, borderRadius: 4, backgroundColor: palette[tone] }} />
+          <View role="status" style={{ flexShrink: 1 }}>
+            <Text look="small" tone="muted" numberOfLines={1} style={{ fontSize: 13, lineHeight: 16 }}>
+              {words}
+            </Text>
+          </View>
         </View>
       </Pressable>
       <SaveSheet isOpen={isOpen} onClose={() => setIsOpen(false)} />

@@ -5,6 +5,7 @@ import { makeId } from '../documents/make-id'
 import { aKitOf, aPad } from '../testing/a-kit'
 import { KitHeader } from './KitHeader'
 import { KitMissing } from './KitMissing'
+import { NoSuchPage } from './NoSuchPage'
 import { PadStrip } from './PadStrip'
 import { SoloBar } from './SoloBar'
 import { TideNav } from './TideNav'
@@ -12,7 +13,7 @@ import { TideNav } from './TideNav'
 const mockNavigate = jest.fn()
 let mockPath = '/kit/kit-1/board'
 jest.mock('expo-router', () => ({
-  router: { navigate: (to: string) => mockNavigate(to) },
+  router: { navigate: (to: string) => mockNavigate(to), replace: (to: string) => mockNavigate(to) },
   usePathname: () => mockPath,
   useGlobalSearchParams: () => ({ kitId: 'kit-1' }),
   Link: ({ href, children }: { href: string; children: unknown }) => {
@@ -132,4 +133,11 @@ test('what sounds alone is counted until all may sound again', () => {
   expect(screen.getByRole('status').textContent).toContain('2 pads or rays sound alone')
   press('Let all sound')
   expect(screen.queryByRole('status')).toBeNull()
+})
+
+test('an address that leads nowhere says so, and leads to the kits', () => {
+  render(<NoSuchPage />)
+  expect(screen.getByRole('heading', { name: 'No such page' })).toBeTruthy()
+  press('All kits')
+  expect(mockNavigate).toHaveBeenCalledWith('/')
 })

@@ -31,6 +31,7 @@ export function KitsScreen() {
   }
   return (
     <ScrollView
+      role="main"
       style={{ backgroundColor: palette.paper }}
       contentContainerStyle={{ padding: 20, paddingBottom: 48, gap: 20, width: '100%', maxWidth: 720, alignSelf: 'center' }}
     >

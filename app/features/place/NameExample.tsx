@@ -47,6 +47,7 @@ export function NameExample({ reading }: { readonly reading: Reading }) {
             onPress={() => setOpen(open === slot ? undefined : slot)}
             style={{
               minHeight: TOUCH,
+              minWidth: TOUCH,
               paddingHorizontal: 10,
               justifyContent: 'center',
               borderRadius: 6,

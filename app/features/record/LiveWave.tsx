@@ -4,6 +4,7 @@ import { Pressable, View } from 'react-native'
 import { clearMarks, headroomAdvice, live } from '../../audio/recording/live'
 import { Canvas } from '../../ui/drawing/Canvas'
 import { Text } from '../../ui/layout/Text'
+import { Reach } from '../../ui/pointer/Reach'
 import { usePalette } from '../../ui/theme/theme'
 import type { Palette } from '../../ui/theme/theme'
 
@@ -65,13 +66,15 @@ export function LiveWave({ isOpen, isRecording, height = 76, words }: Props) {
             onPress={clearMarks}
             style={{ backgroundColor: palette.coral, borderRadius: 4, paddingHorizontal: 8, paddingVertical: 4 }}
           >
+            <Reach width={80} height={25} />
             <Text look="label" tone="onCoral">
               {`Clipped ${told.clips}`}
             </Text>
           </Pressable>
         ) : (
           isOpen && (
-            <Pressable role="button" aria-label="Forget the highest level" onPress={clearMarks} hitSlop={12}>
+            <Pressable role="button" aria-label="Forget the highest level" onPress={clearMarks}>
+              <Reach width={52} height={17} />
               <Text look="figures" tone="muted">
                 {db || 'no level yet'}
               </Text>

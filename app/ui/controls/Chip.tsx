@@ -31,7 +31,8 @@ export function Chip({ role, text, isChosen, onPress }: Props) {
       }}
       radius={6}
       buttonStyle={{
-        minHeight: TOUCH - 4,
+        minHeight: TOUCH,
+        minWidth: TOUCH,
         padding: 0,
         paddingHorizontal: 12,
         borderWidth: 1,

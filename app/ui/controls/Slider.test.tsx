@@ -33,3 +33,48 @@ test('a number is typed with its unit or a comma, held within the range, and wha
   expect(type('900')).toBe('24.0')
   expect(type('loud')).toBe('24.0')
 })
+
+/** jsdom knows no PointerEvent: a mouse event with what the drag reads of one. */
+function pointer(type: string, clientX: number, pointerType: string): Event {
+  return Object.assign(new MouseEvent(type, { bubbles: true, clientX, clientY: 10 }), { pointerId: 1, pointerType })
+}
+
+describe('dragged', () => {
+  const done = jest.fn()
+  let slider: HTMLElement
+  const value = () => Number(slider.getAttribute('aria-valuenow'))
+  beforeEach(() => {
+    done.mockClear()
+    render(<Level onDone={done} />)
+    slider = screen.getByRole('slider', { name: 'Level' })
+    slider.setPointerCapture = () => undefined
+  })
+
+  test('a mouse sets it at once', () => {
+    fireEvent(slider, pointer('pointerdown', 1, 'mouse'))
+    expect(value()).toBe(24) // the line is 1 px wide here
+    fireEvent(slider, pointer('pointerup', 1, 'mouse'))
+    expect(done).toHaveBeenCalledTimes(1)
+  })
+
+  test('a finger that scrolls past changes nothing', () => {
+    fireEvent(slider, pointer('pointerdown', 1, 'touch'))
+    fireEvent(slider, pointer('pointermove', 3, 'touch'))
+    fireEvent(slider, pointer('pointercancel', 3, 'touch')) // the browser took it for scrolling
+    expect(value()).toBe(-6)
+    expect(done).not.toHaveBeenCalled()
+    expect(slider.style.touchAction).toBe('pan-y')
+  })
+
+  test('a finger sets it when it moves sideways, or where it taps', () => {
+    fireEvent(slider, pointer('pointerdown', 20, 'touch'))
+    fireEvent(slider, pointer('pointermove', 0, 'touch'))
+    expect(value()).toBe(-48)
+    fireEvent(slider, pointer('pointerup', 0, 'touch'))
+    fireEvent(slider, pointer('pointerdown', 1, 'touch'))
+    expect(value()).toBe(-48)
+    fireEvent(slider, pointer('pointerup', 1, 'touch'))
+    expect(value()).toBe(24)
+    expect(done).toHaveBeenCalledTimes(2)
+  })
+})

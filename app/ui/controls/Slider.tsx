@@ -27,18 +27,20 @@ interface Props {
 
 /** A value on a line, filled from where it changes nothing: dragged, stepped by arrow keys, or typed with its unit. */
 export function Slider({ label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
-  const palette = usePalette()
   const width = useRef(1)
   const places = step >= 1 ? 0 : Math.min(4, Math.ceil(-Math.log10(step)))
   const shown = format ? format(value) : value.toFixed(places)
   const toShare = (v: number) => ((v - min) / (max - min)) ** (1 / power)
   const snap = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toFixed(6))))
   const fromShare = (share: number) => snap(min + Math.min(1, Math.max(0, share)) ** power * (max - min))
-  const drag = usePointerDrag({
-    onStart: (x) => onSlide(fromShare(x / width.current)),
-    onMove: (x) => onSlide(fromShare(x / width.current)),
-    onEnd: onDone,
-  })
+  const drag = usePointerDrag(
+    {
+      onStart: (x) => onSlide(fromShare(x / width.current)),
+      onMove: (x) => onSlide(fromShare(x / width.current)),
+      onEnd: onDone,
+    },
+    { isSideways: true },
+  )
   const nudge = (by: number) => {
     onSlide(snap(value + by))
     onDone()
@@ -53,16 +55,8 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
     Home: min - max,
     End: max - min,
   }
-  const share = Math.min(1, Math.max(0, toShare(value)))
-  const from = neutral === undefined ? 0 : Math.min(1, Math.max(0, toShare(neutral)))
   return (
-    <View style={{ gap: 2 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Text look="label" tone="muted">
-          {label}
-        </Text>
-        <NumberField label={`${label}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
-      </View>
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 12 }}>
       <View
         ref={drag}
         role="slider"
@@ -80,38 +74,54 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
             nudge(keys[event.key])
           },
         }}
-        style={{ height: 32, justifyContent: 'center' }}
+        style={{ flex: 1, minHeight: TOUCH, justifyContent: 'flex-end' }}
       >
-        <View style={{ height: 2, backgroundColor: palette.line }} />
-        {neutral !== undefined && (
-          <View
-            style={{ position: 'absolute', left: `${toShare(neutral) * 100}%`, width: 1, height: 10, backgroundColor: palette.muted }}
-          />
-        )}
-        <View
-          style={{
-            position: 'absolute',
-            height: 4,
-            borderRadius: 2,
-            left: `${Math.min(share, from) * 100}%`,
-            width: `${Math.abs(share - from) * 100}%`,
-            backgroundColor: palette.kelp,
-          }}
-        />
-        <View
-          style={{
-            position: 'absolute',
-            left: `${share * 100}%`,
-            marginLeft: -9,
-            width: 18,
-            height: 18,
-            borderRadius: 9,
-            backgroundColor: palette.kelp,
-            borderWidth: 3,
-            borderColor: palette.raised,
-          }}
+        <Text look="label" tone="muted" style={{ userSelect: 'none' }}>
+          {label}
+        </Text>
+        <Line
+          share={Math.min(1, Math.max(0, toShare(value)))}
+          neutral={neutral === undefined ? undefined : Math.min(1, Math.max(0, toShare(neutral)))}
         />
       </View>
+      <NumberField label={`${label}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
+    </View>
+  )
+}
+
+/** The line with its knob, filled from where the value changes nothing. */
+function Line({ share, neutral }: { readonly share: number; readonly neutral: number | undefined }) {
+  const palette = usePalette()
+  const from = neutral ?? 0
+  return (
+    <View style={{ height: 24, justifyContent: 'center' }}>
+      <View style={{ height: 2, backgroundColor: palette.line }} />
+      {neutral !== undefined && (
+        <View style={{ position: 'absolute', left: `${neutral * 100}%`, width: 1, height: 10, backgroundColor: palette.muted }} />
+      )}
+      <View
+        style={{
+          position: 'absolute',
+          height: 4,
+          borderRadius: 2,
+          left: `${Math.min(share, from) * 100}%`,
+          width: `${Math.abs(share - from) * 100}%`,
+          backgroundColor: palette.kelp,
+        }}
+      />
+      <View
+        style={{
+          position: 'absolute',
+          left: `${share * 100}%`,
+          marginLeft: -9,
+          width: 18,
+          height: 18,
+          borderRadius: 9,
+          backgroundColor: palette.kelp,
+          borderWidth: 3,
+          borderColor: palette.raised,
+        }}
+      />
     </View>
   )
 }
@@ -140,25 +150,29 @@ export function NumberField({ label, text, unit, width = 64, onNumber, onEmpty }
   }
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
-      <TextInput
-        aria-label={label}
-        value={draft ?? text}
-        onChangeText={setDraft}
-        onBlur={take}
-        onSubmitEditing={take}
-        selectTextOnFocus
-        inputMode="decimal"
-        style={{
-          fontFamily: fonts.figures,
-          fontSize: 14,
-          color: palette.ink,
-          textAlign: 'right',
-          width,
-          minHeight: TOUCH - 12,
-          borderBottomWidth: 1,
-          borderBottomColor: palette.faint,
-        }}
-      />
+      <View>
+        <TextInput
+          aria-label={label}
+          value={draft ?? text}
+          onChangeText={setDraft}
+          onBlur={take}
+          onSubmitEditing={take}
+          selectTextOnFocus
+          inputMode="decimal"
+          style={{
+            fontFamily: fonts.figures,
+            fontSize: 14,
+            color: palette.ink,
+            textAlign: 'right',
+            width,
+            minWidth: TOUCH,
+            minHeight: TOUCH,
+          }}
+        />
+        <View
+          style={{ position: 'absolute', left: 0, right: 0, bottom: 9, height: 1, backgroundColor: palette.faint, pointerEvents: 'none' }}
+        />
+      </View>
       <Text look="figures" tone="muted" style={{ minWidth: 24 }}>
         {unit}
       </Text>

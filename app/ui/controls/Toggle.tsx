@@ -13,7 +13,10 @@ interface Props {
   readonly onChange: (value: boolean) => void
 }
 
-/** Something that is on or off. Its words press it too. */
+/** The switch answers its own click; the row round it must not answer the same one. */
+const alone = { onClick: (event: { stopPropagation(): void }) => event.stopPropagation() }
+
+/** Something that is on or off. All of its row presses it. */
 export function Toggle({ label, words, value, onChange }: Props) {
   const palette = usePalette()
   // Colours of the switch as the web draws it; the package's types know those of telephones.
@@ -24,8 +27,13 @@ export function Toggle({ label, words, value, onChange }: Props) {
     trackColor: { true: palette.kelpWash, false: palette.faint },
   }
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 12 }}>
-      <Pressable tabIndex={-1} onPress={() => onChange(!value)} style={{ flex: 1, minHeight: TOUCH, justifyContent: 'center' }}>
+    <Pressable
+      tabIndex={-1}
+      {...{ dataSet: { reach: '' } }}
+      onPress={() => onChange(!value)}
+      style={{ flexDirection: 'row', alignItems: 'center', minHeight: TOUCH, gap: 12 }}
+    >
+      <View style={{ flex: 1 }}>
         <Text look="strong" style={{ fontSize: 15 }}>
           {label}
         </Text>
@@ -34,8 +42,10 @@ export function Toggle({ label, words, value, onChange }: Props) {
             {words}
           </Text>
         )}
-      </Pressable>
-      <Switch aria-label={label} value={value} onValueChange={onChange} style={{ height: 24 }} {...colours} />
-    </View>
+      </View>
+      <View {...alone}>
+        <Switch aria-label={label} value={value} onValueChange={onChange} style={{ height: 24 }} {...colours} />
+      </View>
+    </Pressable>
   )
 }

@@ -59,3 +59,11 @@ test('a box says what it ticks and whether it does; the words of a switch press 
   fireEvent.click(screen.getByText('Waits'))
   expect(change).toHaveBeenLastCalledWith(false)
 })
+
+test('a press on its row, its words or the switch itself changes it once', () => {
+  const change = jest.fn()
+  render(<Toggle label="Waits" words="Until it is let go." value={false} onChange={change} />)
+  for (const place of [screen.getByText('Waits'), screen.getByText('Until it is let go.'), screen.getByRole('switch')])
+    fireEvent.click(place)
+  expect(change.mock.calls).toEqual([[true], [true], [true]])
+})

@@ -29,7 +29,8 @@ const escape = () => {
 
 test('Escape closes the sheet that lies on top, and only that one', () => {
   render(<Two />)
-  expect(dialogs()).toEqual(['First', 'Second'])
+  expect(dialogs()).toEqual(['Second']) // the one below is none while it is covered
+  expect(screen.getByText('First')).toBeTruthy()
   escape()
   expect(dialogs()).toEqual(['First'])
   escape()

@@ -36,10 +36,16 @@ function useEscape(isOpen: boolean, onClose: () => void): void {
       event.preventDefault() // the one below hears the same key
       latest.current()
     }
+    // A field that is typed in keeps its keys to itself: for it the key is heard on its way down.
+    const onFieldKey = (event: KeyboardEvent) => {
+      if ((event.target as Element | null)?.matches?.('input, textarea')) onKey(event)
+    }
     window.addEventListener('keydown', onKey)
+    window.addEventListener('keydown', onFieldKey, { capture: true })
     return () => {
       opened.splice(opened.indexOf(self), 1)
       window.removeEventListener('keydown', onKey)
+      window.removeEventListener('keydown', onFieldKey, { capture: true })
     }
   }, [isOpen, latest])
 }
@@ -56,6 +62,7 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
   return (
     <Overlay
       isVisible
+      aria-label={title}
       animationType="none"
       onBackdropPress={onClose}
       onRequestClose={leaveKeys}
@@ -72,7 +79,7 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
         overflow: 'hidden',
       }}
     >
-      <View role="dialog" aria-label={title} aria-modal style={{ flexShrink: 1, minHeight: 0 }}>
+      <View style={{ flexShrink: 1, minHeight: 0 }}>
         <View
           style={{
             flexDirection: 'row',

@@ -7,26 +7,44 @@ export interface DragHandlers {
   onEnd(x: number, y: number, event: PointerEvent): void
 }
 
+const MEANT_PX = 5
+
+interface Ways {
+  /** A finger that moves up or down scrolls, and changes nothing: the drag begins when it moves sideways, or where it is lifted. */
+  readonly isSideways?: boolean
+}
+
 /** One drag on one element, by finger, pen or mouse. The element keeps the pointer until it is let go. */
-export function usePointerDrag(handlers: DragHandlers) {
+export function usePointerDrag(handlers: DragHandlers, { isSideways = false }: Ways = {}) {
   const latest = useLatest(handlers)
   return useElement((element) => {
-    element.style.touchAction = 'none'
+    element.style.touchAction = isSideways ? 'pan-y' : 'none'
     let dragging: number | undefined
+    let touched: PointerEvent | undefined
     const at = (event: PointerEvent): [number, number] => {
       const box = element.getBoundingClientRect()
       return [event.clientX - box.left, event.clientY - box.top]
     }
-    const down = (event: PointerEvent) => {
-      if (dragging !== undefined || event.button > 0) return
+    const begin = (event: PointerEvent) => {
+      touched = undefined
       if (latest.current.onStart(...at(event), event) === false) return
       dragging = event.pointerId
       element.setPointerCapture(event.pointerId)
     }
+    const down = (event: PointerEvent) => {
+      if (dragging !== undefined || touched || event.button > 0) return
+      if (isSideways && event.pointerType === 'touch') touched = event
+      else begin(event)
+    }
     const move = (event: PointerEvent) => {
-      if (event.pointerId === dragging) latest.current.onMove(...at(event), event)
+      if (event.pointerId === touched?.pointerId && Math.abs(event.clientX - touched.clientX) > MEANT_PX) begin(event)
+      else if (event.pointerId === dragging) latest.current.onMove(...at(event), event)
     }
     const up = (event: PointerEvent) => {
+      if (event.pointerId === touched?.pointerId) {
+        if (event.type === 'pointerup') begin(event)
+        touched = undefined
+      }
       if (event.pointerId !== dragging) return
       dragging = undefined
       latest.current.onEnd(...at(event), event)

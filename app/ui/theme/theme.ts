@@ -22,6 +22,7 @@ const day = {
   onCoral: '#fff6ef',
   coralWash: '#f3d3c5',
   water: '#bfd6d8',
+  waterWash: '#dbe8e5',
   waterInk: '#2c6470',
   tints: { tide: '#275a86', mussel: '#5a4885', rust: '#87481c', ochre: '#6f5500', slate: '#4a5961', plum: '#86305d' },
 }
@@ -51,6 +52,7 @@ const night: Palette = {
   onCoral: '#2a0d05',
   coralWash: '#54291f',
   water: '#1d4a56',
+  waterWash: '#17404b',
   waterInk: '#8fd0dc',
   tints: { tide: '#86b9e6', mussel: '#b8a5ea', rust: '#dba274', ochre: '#dfc05a', slate: '#b0c1ca', plum: '#eb9fc6' },
 }

@@ -27,7 +27,7 @@ export function TintChips({ label, value, onTint }: Props) {
             aria-checked={tint === value}
             onPress={() => onTint(tint)}
             style={{
-              minHeight: TOUCH - 4,
+              minHeight: TOUCH,
               flexDirection: 'row',
               alignItems: 'center',
               gap: 8,

@@ -47,7 +47,7 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = '
         paddingRight: 6,
         borderBottomWidth: 1,
         borderBottomColor: palette.faint,
-        backgroundColor: chosen ? palette.water : 'transparent',
+        backgroundColor: chosen ? palette.waterWash : 'transparent',
         opacity: marker.verdict === 'pass' ? 0.55 : 1,
       }}
     >

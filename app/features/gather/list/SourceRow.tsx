@@ -34,7 +34,7 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
   const palette = usePalette()
   const isSelecting = selected !== undefined
   const verdict = { open: 'not judged', keep: 'kept', pass: 'passed' }[source.verdict]
-  const background = selected ? palette.kelpWash : chosen ? palette.water : 'transparent'
+  const background = selected ? palette.kelpWash : chosen ? palette.waterWash : 'transparent'
   return (
     <View
       style={[styles.row, { borderBottomColor: palette.faint, backgroundColor: background, opacity: source.verdict === 'pass' ? 0.6 : 1 }]}
@@ -85,7 +85,7 @@ const styles = StyleSheet.create({
   words: { flex: 1, minWidth: 0 },
   name: { fontSize: 15, lineHeight: 20 },
   facts: { fontSize: 12 },
-  more: { width: 32, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
+  more: { width: TOUCH, height: TOUCH, alignItems: 'center', justifyContent: 'center' },
 })
 
 export function lengthText(source: Source): string {

@@ -56,7 +56,7 @@ export function RenameSheet({ sounds, onClose }: { readonly sounds: readonly Sou
               aria-label={`Add ${word} to the pattern`}
               onPress={() => setPattern(`${pattern}${word}`)}
               style={{
-                minHeight: TOUCH - 8,
+                minHeight: TOUCH,
                 justifyContent: 'center',
                 paddingHorizontal: 10,
                 borderRadius: 6,

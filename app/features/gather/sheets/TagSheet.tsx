@@ -47,7 +47,7 @@ export function TagSheet({ sounds, onClose }: { readonly sounds: readonly Source
               aria-label={tag}
               onPress={() => (isAll ? take(tag) : give(tag))}
               style={{
-                minHeight: TOUCH - 4,
+                minHeight: TOUCH,
                 justifyContent: 'center',
                 paddingHorizontal: 12,
                 borderRadius: 6,

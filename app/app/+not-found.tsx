@@ -1,0 +1,1 @@
+export { NoSuchPage as default } from '../shell'
