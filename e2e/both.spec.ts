@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
 import { pathToFileURL } from 'node:url'
 
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 
 import type * as engineModule from '@heliaster/core/engine'
@@ -10,8 +9,6 @@ import type { GoldenScore } from '@heliaster/core/engine/testing'
 import type { Audio } from '@heliaster/core/audio'
 import type { Kit } from '@heliaster/core/kit'
 import type { FromWorklet, ToWorklet } from '../core/engine/hosts/messages'
-
-import { openDemo } from './helpers'
 
 const hashOf = (left: Float32Array, right: Float32Array) =>
   createHash('sha256').update(new Uint8Array(left.buffer)).update(new Uint8Array(right.buffer)).digest('hex')
@@ -117,21 +114,3 @@ async function renderInPage({ name, rate }: { name: string; rate: number }): Pro
     loneWorklet: await inWorklet(false),
   }
 }
-
-for (const place of ['gather', 'cut', 'board', 'shape', 'groove', 'ship'])
-  test(`${place} has a name and enough contrast for everything and loads nothing foreign`, async ({ page, baseURL }, { project }) => {
-    const foreign: string[] = []
-    page.on('request', (request) => {
-      if (!request.url().startsWith(baseURL!) && !/^(blob|data):/.test(request.url())) foreign.push(request.url())
-    })
-    // The phone is looked at by day, the wide screen by night.
-    await page.emulateMedia({ colorScheme: project.name === 'phone' ? 'light' : 'dark', reducedMotion: 'reduce' })
-    await openDemo(page, place)
-    await expect(page.getByRole('link', { name: 'Ship' })).toBeVisible()
-    const { violations } = await new AxeBuilder({ page })
-      .disableRules(['page-has-heading-one', 'region', 'scrollable-region-focusable'])
-      .analyze()
-    expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`)).toEqual([])
-    expect(foreign).toEqual([])
-    expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
-  })
