@@ -10,6 +10,7 @@ import { figuresOfKernel } from './kernel'
 import { figuresOfKills } from './kills'
 import { figuresOfLatency } from './latency'
 import { figuresOfLibrary } from './library'
+import { figuresOfLight } from './light'
 import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfReading } from './reading'
@@ -36,6 +37,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   engine: figuresOfEngine,
   kit: figuresOfBigKit,
   library: figuresOfLibrary,
+  light: figuresOfLight,
   wave: figuresOfWave,
   import: figuresOfImport,
   kills: figuresOfKills,

@@ -1,0 +1,236 @@
+import { readdirSync, readFileSync } from 'node:fs'
+
+import type { CDPSession, Page } from '@playwright/test'
+
+import { base, longestTask, openApp } from './app-page'
+import { median, spreadOf } from './figure'
+import type { Figure } from './figure'
+
+const SLOW_DOWN = 4
+const RUNS = Number(process.env.BENCH_RUNS ?? 5)
+const DEMO = `${base}/kit/demo-low-tide`
+
+/** How light the page is: what it brings, when it can be used on a slow processor, how it answers, and what it costs when silent. */
+export async function figuresOfLight(): Promise<Record<string, Figure>> {
+  return { ...(await bytesByFile()), ...(await usable()), ...(await interactions()), ...(await whilePlaying()), ...(await silent()) }
+}
+
+async function throttle(page: Page): Promise<CDPSession> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN })
+  return session
+}
+
+/** What comes over the wire, compressed as it is, until the first screen can be used; the heaviest files by name. */
+async function bytesByFile(): Promise<Record<string, Figure>> {
+  const app = await openApp()
+  try {
+    const session = await app.page.context().newCDPSession(app.page)
+    await session.send('Network.enable')
+    const names = new Map<string, string>()
+    const bytes = new Map<string, number>()
+    session.on('Network.responseReceived', ({ requestId, response }) => names.set(requestId, nameOf(response.url)))
+    session.on('Network.dataReceived', ({ requestId, encodedDataLength }) => {
+      const name = names.get(requestId) ?? 'other'
+      bytes.set(name, (bytes.get(name) ?? 0) + encodedDataLength)
+    })
+    await app.page.goto(base)
+    await app.page.getByRole('button', { name: 'New kit', exact: true }).waitFor()
+    const heaviest = [...bytes].sort(([, a], [, b]) => b - a)
+    const total = heaviest.reduce((sum, [, count]) => sum + count, 0)
+    const figures: Record<string, Figure> = { 'light.firstScreenKb': { value: total / 1000, unit: 'KB over the wire' } }
+    for (const [name, count] of heaviest.slice(0, 8)) figures[`light.file.${name}`] = { value: count / 1000, unit: 'KB' }
+    return figures
+  } finally {
+    await app.close()
+  }
+}
+
+const nameOf = (url: string) => new URL(url).pathname.replace(/.*\//, '').replace(/-[0-9a-f]{32}/, '') || 'index.html'
+
+/** The frame of the page without the application: its styles, its faces, and one word. */
+async function emptyPage(page: Page): Promise<void> {
+  await page.route(`${base}/empty`, async (route) => {
+    const frame = await (await route.fetch({ url: base })).text()
+    const body = frame
+      .replace(/<script[\s\S]*?<\/script>/g, '')
+      .replace('<div id="root"></div>', '<div id="root"><button>New kit</button></div>')
+    await route.fulfill({ contentType: 'text/html', body })
+  })
+}
+
+/** From asking for the page until its button can be pressed and a picture of it has been drawn, at a quarter of the speed. */
+async function usable(): Promise<Record<string, Figure>> {
+  const times: number[] = []
+  const ratios: number[] = []
+  for (let run = 0; run < RUNS; run++) {
+    const app = await openApp()
+    try {
+      const { page } = app
+      await emptyPage(page)
+      await throttle(page)
+      const timed = async (address: string) => {
+        const from = Date.now()
+        await page.goto(address, { waitUntil: 'commit' })
+        await page.getByRole('button', { name: 'New kit', exact: true }).waitFor()
+        await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+        return Date.now() - from
+      }
+      const empty = await timed(`${base}/empty`)
+      const ours = await timed(base)
+      times.push(ours)
+      ratios.push(empty / ours)
+    } finally {
+      await app.close()
+    }
+  }
+  return {
+    'light.usableAtQuarterSpeedMs': { value: median(times), unit: `ms at ${SLOW_DOWN} times slow-down`, spread: spreadOf(times) },
+    'light.usableAgainstEmpty': {
+      value: median(ratios),
+      unit: 'times as quick',
+      peer: 'an empty page of the same frame',
+      spread: spreadOf(ratios),
+    },
+  }
+}
+
+/** What a person does in two minutes, at a quarter of the speed: places opened, pads struck and chosen, sheets, switches, keys. */
+async function interactions(): Promise<Record<string, Figure>> {
+  const app = await openApp()
+  try {
+    const { page } = app
+    await page.addInitScript(observeInteractions)
+    await page.goto(`${DEMO}/board`)
+    const press = (name: string | RegExp) =>
+      page
+        .getByRole('button', { name, exact: typeof name === 'string' })
+        .last()
+        .click()
+    await page
+      .getByRole('button', { name: /^Hull thump/ })
+      .first()
+      .waitFor()
+    await page.waitForTimeout(5000) // what opening a kit takes is over
+    await throttle(page)
+    await page.evaluate(() => (window as unknown as { interactions: Map<number, number> }).interactions.clear())
+    for (const pad of ['Hull thump', 'Tarp slap', 'Hatch tick', 'Oar, low', 'Buoy bell']) {
+      await page
+        .getByRole('button', { name: new RegExp(`^${pad}`) })
+        .first()
+        .click()
+      for (const part of ['Playing', 'Level', 'Cells']) await page.getByRole('radio', { name: part, exact: true }).first().click()
+      for (const key of ['z', 'x', 'c']) await page.keyboard.press(key)
+    }
+    for (const sheet of ['Mixer', 'Keys and MIDI', 'Edit several pads']) {
+      await press(sheet)
+      await page.getByRole('dialog').waitFor()
+      await page.keyboard.press('Escape')
+    }
+    for (const place of ['Shape', 'Groove', 'Gather', 'Cut', 'Board']) {
+      await page.getByRole('link', { name: place }).click()
+      await page.waitForURL(new RegExp(`/${place.toLowerCase()}$`))
+    }
+    for (let i = 0; i < 5; i++) await press('More columns').catch(() => undefined)
+    for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
+    const durations = await page.evaluate(() => [...(window as unknown as { interactions: Map<number, number> }).interactions.values()])
+    const sorted = durations.sort((a, b) => a - b)
+    const share = (part: number) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))]
+    return {
+      'light.interactionP75Ms': {
+        value: share(0.75),
+        unit: `ms until the next picture, of ${sorted.length} interactions at ${SLOW_DOWN} times slow-down`,
+        spread: [sorted[0], share(1)],
+      },
+      'light.interactionP95Ms': { value: share(0.95), unit: 'ms' },
+    }
+  } finally {
+    await app.close()
+  }
+}
+
+/** Runs in the page: the longest event of each interaction, as the browser measures them; those below 16 ms count as 16. */
+function observeInteractions(): void {
+  const interactions = new Map<number, number>()
+  Object.assign(window, { interactions })
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries() as (PerformanceEntry & { interactionId: number })[])
+      if (entry.interactionId > 0)
+        interactions.set(entry.interactionId, Math.max(interactions.get(entry.interactionId) ?? 16, entry.duration))
+  }).observe({ type: 'event', durationThreshold: 16, buffered: true } as PerformanceObserverInit)
+}
+
+/** The longest task of the page while a groove plays in the place where it is seen, and on the board. */
+async function whilePlaying(): Promise<Record<string, Figure>> {
+  const app = await openApp()
+  try {
+    const { page } = app
+    await page.goto(`${DEMO}/groove`)
+    await page.getByRole('button', { name: 'Play' }).click()
+    await page.waitForTimeout(3000) // it has begun
+    await longestTask(page)
+    await page.waitForTimeout(20_000)
+    const inGroove = await longestTask(page)
+    await page.getByRole('link', { name: 'Board' }).click()
+    await page.waitForTimeout(2000)
+    await longestTask(page)
+    await page.waitForTimeout(20_000)
+    return {
+      'light.grooveLongestTaskMs': { value: inGroove, unit: 'ms in 20 s of Groove (0: none above 50)' },
+      'light.boardLongestTaskMs': { value: await longestTask(page), unit: 'ms in 20 s of the Board with the groove (0: none above 50)' },
+    }
+  } finally {
+    await app.close()
+  }
+}
+
+/** Processor time of the whole browser while a kit is open and nothing sounds: at first, and once the context sleeps. */
+async function silent(): Promise<Record<string, Figure>> {
+  const app = await openApp()
+  try {
+    const { page, folder } = app
+    await page.goto(`${DEMO}/board`)
+    await page
+      .getByRole('button', { name: /^Hull thump/ })
+      .first()
+      .click()
+    await page.waitForTimeout(8000) // what opening takes and what was struck are over
+    const awake = await coreShare(page, folder)
+    await page.waitForTimeout(35_000)
+    const asleep = await coreShare(page, folder)
+    await page.goto('about:blank')
+    await page.waitForTimeout(3000)
+    const blank = await coreShare(page, folder)
+    return {
+      'light.silentAwakePercent': { value: 100 * awake, unit: '% of a core, silent for less than 30 s' },
+      'light.silentAsleepPercent': { value: 100 * asleep, unit: '% of a core, silent for longer' },
+      'light.blankPercent': { value: 100 * blank, unit: '% of a core, the same browser with an empty page' },
+    }
+  } finally {
+    await app.close()
+  }
+}
+
+const TICKS_PER_SECOND = 100
+
+/** Share of one core that all processes of a browser profile took in 15 s. */
+async function coreShare(page: Page, folder: string): Promise<number> {
+  const ticks = () => {
+    let sum = 0
+    for (const pid of readdirSync('/proc')) {
+      if (!/^\d+$/.test(pid)) continue
+      try {
+        if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder)) continue
+        const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/.*\) /, '').split(' ')
+        sum += Number(fields[11]) + Number(fields[12])
+      } catch {
+        // it ended while we looked
+      }
+    }
+    return sum
+  }
+  const from = Date.now()
+  const before = ticks()
+  await page.waitForTimeout(15_000)
+  return (ticks() - before) / TICKS_PER_SECOND / ((Date.now() - from) / 1000)
+}
