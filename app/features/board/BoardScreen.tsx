@@ -1,6 +1,6 @@
 import type { Kit } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { Button } from '../../ui/controls/Button'
@@ -23,6 +23,8 @@ export function BoardScreen() {
   const isWide = useIsWide()
   const kit = useKit()
   const chosen = useChosenPad()
+  const shownId = useDeferredValue(chosen?.pad.id) // a pad that is struck is marked first, what is on it comes right after
+  const shown = kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad
   const [open, setOpen] = useState(false)
   const [isArranging, setArranging] = useState(false)
   if (!kit) return null
@@ -45,7 +47,7 @@ export function BoardScreen() {
           style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }}
           contentContainerStyle={{ padding: 20, gap: 18 }}
         >
-          {chosen && <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />}
+          {shown && <PadPanel key={shown.id} kit={kit} pad={shown} />}
         </ScrollView>
       </View>
     )

@@ -1,6 +1,6 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { useState } from 'react'
+import { memo, useDeferredValue, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -24,11 +24,20 @@ import { RaysPanel } from './rays/RaysPanel'
 
 type Part = 'cells' | 'playing' | 'level' | 'rays'
 
+/** What one part of a pad's settings shows. */
+const PadPart = memo(function PadPart({ kit, pad, part }: { readonly kit: Kit; readonly pad: Pad; readonly part: Part }) {
+  if (part === 'cells') return <PadCells kit={kit} pad={pad} />
+  if (part === 'playing') return <PadPlaying kit={kit} pad={pad} />
+  if (part === 'level') return <PadLevel kit={kit} pad={pad} />
+  return <RaysPanel kit={kit} pad={pad} />
+})
+
 /** One pad: what fills it first, then how it plays, how loud, and what sounds together. All changes are of this pad alone. */
-export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const noteName = useNoteName()
   const isWide = useIsWide() // on a phone they are in the head of the sheet
   const [part, setPart] = useState<Part>('cells')
+  const shown = useDeferredValue(part) // the word is marked first, what it shows comes right after
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const [isEditingGroup, setEditingGroup] = useState(false)
   const settings = padSettings(kit, pad)
@@ -80,10 +89,7 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
         {isWide && <TestStrikes padId={pad.id} />}
       </View>
-      {part === 'cells' && <PadCells kit={kit} pad={pad} />}
-      {part === 'playing' && <PadPlaying kit={kit} pad={pad} />}
-      {part === 'level' && <PadLevel kit={kit} pad={pad} />}
-      {part === 'rays' && <RaysPanel kit={kit} pad={pad} />}
+      <PadPart kit={kit} pad={pad} part={shown} />
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
         <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
         <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
@@ -95,4 +101,4 @@ export function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
       {isEditingGroup && <PadsSheet kit={kit} chosen={gathered} onClose={() => setEditingGroup(false)} />}
     </>
   )
-}
+})
