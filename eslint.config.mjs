@@ -51,8 +51,8 @@ function floor(rooms, ...more) {
     ...above.map((room) => ({ regex: `^(\\.\\./)+(${room})(/|$)`, message: `A room knows what is below it; ${room} is above.` })),
     { regex: `^(\\./|(\\.\\./)+)(features/)?(${places})/.`, message: 'Places meet only through their index.ts.' },
     ...more,
-    { regex: '^@rneui/(base|themed$)', message: 'Take one element: @rneui/themed/dist/NAME; the door drags in all of them.' },
-    ...(rooms === 'ui' ? [] : [{ regex: '^@rneui/themed/dist/(?!config)', message: 'Elements are dressed in app/ui.' }]),
+    { regex: '^@rneui/(base$|themed$)', message: 'Take one element: @rneui/themed/dist/NAME; the door drags in all of them.' },
+    ...(rooms === 'ui' ? [] : [{ regex: '^@rneui/(base|themed)/dist/(?!config)', message: 'Elements are dressed in app/ui.' }]),
   ]
   return {
     files: rooms.split('|').flatMap((room) => [`app/${room}/**/*.ts`, `app/${room}/**/*.tsx`]),

@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 
 import { device, kits, saveState } from '../documents'
 import { Button } from '../ui/controls/Button'
+import { Waiting } from '../ui/layout/Waiting'
 import { Text } from '../ui/layout/Text'
 
 /** Shown while a kit is on its way, and when there is none by this address. */
@@ -25,6 +26,11 @@ export function KitMissing({ kitId }: { readonly kitId: string }) {
       <Text look="heading">
         {isBlocked ? 'Close the other tabs' : apart ? 'This kit cannot be read' : loaded ? 'This kit is not here' : 'Opening the kit'}
       </Text>
+      {!loaded && !isBlocked && !apart && (
+        <View style={{ alignSelf: 'stretch', maxWidth: 560 }}>
+          <Waiting words="Opening the kit" rows={2} />
+        </View>
+      )}
       {loaded && (
         <>
           <Text look="small" tone="muted" style={{ textAlign: 'center', maxWidth: 380 }}>

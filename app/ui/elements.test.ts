@@ -11,6 +11,6 @@ const files = ['controls', 'drawing', 'layout'].flatMap((room) =>
 test.each(files)('%s says in its first line what of the elements it renders, or why nothing', (path) => {
   const [first, ...rest] = readFileSync(path, 'utf8').split('\n')
   expect(first).toMatch(/^\/\/ \S.*\.$/)
-  const isRendered = rest.some((line) => /from '@rneui\/themed\/dist\/\w+'/.test(line))
+  const isRendered = rest.some((line) => /from '@rneui\/(themed|base)\/dist\/[\w/]+'/.test(line))
   expect([path, /^\/\/ Renders the elements' /.test(first)]).toEqual([path, isRendered])
 })

@@ -8,7 +8,9 @@ import { useStore } from 'zustand'
 import { kits } from '../../documents'
 import type { Entry } from '../../documents/documents'
 import { Button, IconButton } from '../../ui/controls/Button'
+import { Row } from '../../ui/layout/Row'
 import { Star } from '../../ui/drawing/Star'
+import { Waiting } from '../../ui/layout/Waiting'
 import { Text } from '../../ui/layout/Text'
 import { chooseTheme, usePalette } from '../../ui/theme/theme'
 import { SaveMark } from '../../shell'
@@ -65,6 +67,7 @@ export function KitsScreen() {
           <KitRow key={kit.id} kit={kit} onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined} />
         ))}
       </View>
+      {!loaded && list.length === 0 && <Waiting words="Reading the kits" />}
       {loaded && list.length === 0 && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
       <KitMenu kit={menuFor && entries[menuFor]?.doc} onClose={() => setMenuFor(undefined)} />
     </ScrollView>
@@ -90,9 +93,8 @@ function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewher
 }
 
 function KitRow({ kit, onMenu }: { readonly kit: ListedKit; readonly onMenu?: () => void }) {
-  const palette = usePalette()
   return (
-    <View role="listitem" style={{ flexDirection: 'row', alignItems: 'center', borderTopWidth: 1, borderTopColor: palette.line }}>
+    <Row>
       <Pressable
         role="button"
         aria-label={`Open ${kit.name}`}
@@ -116,6 +118,6 @@ function KitRow({ kit, onMenu }: { readonly kit: ListedKit; readonly onMenu?: ()
         )}
       </Pressable>
       {onMenu && <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={onMenu} />}
-    </View>
+    </Row>
   )
 }

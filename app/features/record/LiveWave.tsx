@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Pressable, View } from 'react-native'
 
 import { clearMarks, headroomAdvice, live } from '../../audio/recording/live'
+import { Badge } from '../../ui/controls/Badge'
 import { Canvas } from '../../ui/drawing/Canvas'
 import { Text } from '../../ui/layout/Text'
 import { Reach } from '../../ui/pointer/Reach'
@@ -60,17 +61,11 @@ export function LiveWave({ isOpen, isRecording, height = 76, words }: Props) {
           </Text>
         )}
         {told.clips > 0 ? (
-          <Pressable
-            role="button"
-            aria-label={`Clipped ${told.clips} ${told.clips === 1 ? 'time' : 'times'}; clear the mark`}
+          <Badge
+            text={`Clipped ${told.clips}`}
+            label={`Clipped ${told.clips} ${told.clips === 1 ? 'time' : 'times'}; clear the mark`}
             onPress={clearMarks}
-            style={{ backgroundColor: palette.coral, borderRadius: 4, paddingHorizontal: 8, paddingVertical: 4 }}
-          >
-            <Reach width={80} height={25} />
-            <Text look="label" tone="onCoral">
-              {`Clipped ${told.clips}`}
-            </Text>
-          </Pressable>
+          />
         ) : (
           isOpen && (
             <Pressable role="button" aria-label="Forget the highest level" onPress={clearMarks}>

@@ -3,11 +3,11 @@ import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
 import { IconButton } from '../../../ui/controls/Button'
+import { Divider } from '../../../ui/layout/Divider'
 import { Meter } from '../../../ui/drawing/Meter'
 import { PanSlider } from '../../../kit-view/PanAndTune'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
-import { usePalette } from '../../../ui/theme/theme'
 
 interface StripProps {
   readonly name: string
@@ -26,10 +26,10 @@ interface StripProps {
 
 /** One line of the mixer: a name over its meter, what is done with it, level and place. */
 export function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children, settings }: StripProps) {
-  const palette = usePalette()
   const [isOpen, setOpen] = useState(false)
   return (
-    <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6, gap: 2 }}>
+    <View style={{ gap: 2 }}>
+      <Divider />
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
         <View style={{ flex: 1, gap: 4 }}>
           <Text look="strong" numberOfLines={1}>

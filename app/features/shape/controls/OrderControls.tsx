@@ -2,6 +2,7 @@ import type { OwnSettings, PadSettings, Stage } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
 import { Button } from '../../../ui/controls/Button'
+import { Row } from '../../../ui/layout/Row'
 import { Text } from '../../../ui/layout/Text'
 
 const NAMES: Readonly<Record<Stage, string>> = {
@@ -35,13 +36,13 @@ export function OrderControls({ settings, onChange, onDone }: Props) {
         In this order
       </Text>
       {passed.map((stage, i) => (
-        <View key={stage} role="listitem" style={{ flexDirection: 'row', alignItems: 'center', minHeight: 44 }}>
+        <Row key={stage} hasLine={false}>
           <Text look="figures" tone="muted" style={{ width: 24 }}>
             {i + 1}
           </Text>
           <Text style={{ flex: 1 }}>{NAMES[stage]}</Text>
           {i > 0 && <Button label={`Before ${NAMES[passed[i - 1]].toLowerCase()}`} onPress={() => bringForward(stage)} />}
-        </View>
+        </Row>
       ))}
     </View>
   )
