@@ -1,5 +1,6 @@
 import { router } from 'expo-router'
-import { FlatList, View } from 'react-native'
+import { useDeferredValue } from 'react'
+import { ScrollView, View } from 'react-native'
 
 import { usePalette } from '../ui/theme/theme'
 import { Text } from '../ui/layout/Text'
@@ -8,7 +9,7 @@ import { PadFace } from '../kit-view/PadFace'
 import { useSession } from '../kit-view/session'
 import { useKit, useKitId } from '../kit-view/use-kit'
 
-/** As many as a screen shows; the rest of a large kit comes when it is scrolled to. */
+/** As many as a screen shows; the rest of a large kit comes right after. */
 const FIRST_PADS = 18
 
 /** The pads in one line, in every place, since people judge by ear while they edit. */
@@ -18,6 +19,7 @@ export function PadStrip() {
   const kit = useKit()
   const kitId = useKitId()
   const padId = useSession((state) => state.padId)
+  const shown = useDeferredValue(Infinity, FIRST_PADS)
   if (!kit) return null
   const size = isWide ? 56 : 48
   const gap = isWide ? 20 : 14
@@ -30,20 +32,15 @@ export function PadStrip() {
           </Text>
         </View>
       ) : (
-        <FlatList
+        <ScrollView
           horizontal
-          data={kit.pads}
-          extraData={padId}
-          keyExtractor={(pad) => pad.id}
           showsHorizontalScrollIndicator={false}
-          initialNumToRender={FIRST_PADS}
-          windowSize={5}
-          getItemLayout={(_, index) => ({ length: size + gap, offset: 12 + index * (size + gap), index })}
           contentContainerStyle={{ paddingHorizontal: 12, gap, alignItems: 'center' }}
-          renderItem={({ item: pad, index }) => (
-            <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
-          )}
-        />
+        >
+          {kit.pads.slice(0, shown).map((pad, index) => (
+            <PadFace key={pad.id} kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
+          ))}
+        </ScrollView>
       )}
     </View>
   )

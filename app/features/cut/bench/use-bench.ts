@@ -1,7 +1,7 @@
 import type { MarkerId, Source } from '@heliaster/core/kit'
 import type { LiveMarker } from '@heliaster/core/cut'
 import { useCallback, useMemo, useRef, useState } from 'react'
-import type { FlatList } from 'react-native'
+import type { LongListControls } from '../../../ui/layout/LongList'
 
 import { hearClip } from '../../../audio/engine/sound'
 import { notify } from '../../../ui/layout/notices'
@@ -32,7 +32,7 @@ export function useBench(source: Source, analysis: Analysis) {
   const unpassed = useMemo(() => listed.filter(isKept), [listed])
   const kept = useMemo(() => hits.filter(isKept), [hits])
   const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])
-  const list = useRef<FlatList<CutHit>>(null)
+  const list = useRef<LongListControls>(null)
   const closeUp = useRef<View>(undefined)
   const chosen = hits.find(({ marker }) => marker.id === chosenId)
 
@@ -50,7 +50,7 @@ export function useBench(source: Source, analysis: Analysis) {
     },
     [hear],
   )
-  const scrollTo = (index: number) => index >= 0 && list.current?.scrollToIndex({ index, viewPosition: 0.3, animated: false })
+  const scrollTo = (index: number) => index >= 0 && list.current?.show(index)
   const tap = (frame: number) => {
     const item = hits.find(({ hit }) => hit && frame >= hit.startFrame && frame < hit.endFrame)
     if (item) {

@@ -1,9 +1,9 @@
 import type { MarkerId } from '@heliaster/core/kit'
 import { memo, useCallback } from 'react'
 import type { Ref } from 'react'
-import { FlatList } from 'react-native'
-import type { ListRenderItem } from 'react-native'
 
+import { LongList } from '../../../ui/layout/LongList'
+import type { LongListControls } from '../../../ui/layout/LongList'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import type { HitSort } from './hit-list'
@@ -11,7 +11,7 @@ import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
 import type { CutHit } from '../bench/use-source-cut'
 
 interface Props {
-  readonly ref?: Ref<FlatList<CutHit>>
+  readonly ref?: Ref<LongListControls>
   readonly hits: readonly CutHit[]
   /** The place of each among all hits of the recording. */
   readonly numbers: ReadonlyMap<MarkerId, number>
@@ -26,8 +26,8 @@ interface Props {
 /** The hits under the waveform. Panning the wave leaves it as it is. */
 export const HitList = memo(function HitList({ ref, hits, numbers, rate, sort, chosenId, emptyWords, onChoose, onJudge }: Props) {
   const palette = usePalette()
-  const renderItem: ListRenderItem<CutHit> = useCallback(
-    ({ item }) => (
+  const draw = useCallback(
+    (item: CutHit) => (
       <HitRow
         item={item}
         index={numbers.get(item.marker.id) ?? 0}
@@ -41,14 +41,15 @@ export const HitList = memo(function HitList({ ref, hits, numbers, rate, sort, c
     [numbers, rate, sort, chosenId, onChoose, onJudge],
   )
   return (
-    <FlatList
+    <LongList
       ref={ref}
-      data={hits}
-      keyExtractor={keyOf}
-      getItemLayout={layoutOf}
-      renderItem={renderItem}
-      style={{ flex: 1, minHeight: 0, borderTopWidth: 1, borderTopColor: palette.faint }}
-      ListEmptyComponent={
+      label="Hits"
+      items={hits}
+      rowHeight={HIT_ROW_HEIGHT}
+      keyOf={keyOf}
+      draw={draw}
+      style={{ flex: 1, borderTopWidth: 1, borderTopColor: palette.faint }}
+      empty={
         <Text tone="muted" style={{ padding: 20 }}>
           {emptyWords}
         </Text>
@@ -58,4 +59,3 @@ export const HitList = memo(function HitList({ ref, hits, numbers, rate, sort, c
 })
 
 const keyOf = ({ marker }: CutHit) => marker.id
-const layoutOf = (_: unknown, index: number) => ({ length: HIT_ROW_HEIGHT, offset: HIT_ROW_HEIGHT * index, index })

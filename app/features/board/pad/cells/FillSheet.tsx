@@ -3,7 +3,7 @@ import { clipOfSource } from '@heliaster/core/kit'
 import { cellsOf, compareNames } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
-import { FlatList, Pressable, View } from 'react-native'
+import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { hearClip } from '../../../../audio/engine/sound'
@@ -16,6 +16,7 @@ import { notify } from '../../../../ui/layout/notices'
 import { Sheet } from '../../../../ui/layout/Sheet'
 import { Star } from '../../../../ui/drawing/Star'
 import { SearchField } from '../../../../ui/controls/SearchField'
+import { LongList } from '../../../../ui/layout/LongList'
 import { Text } from '../../../../ui/layout/Text'
 import { usePalette } from '../../../../ui/theme/theme'
 import { placeEdits, placeFiles, useLoudness } from '../../../place'
@@ -27,6 +28,8 @@ const HOW = [
   { value: 'bands', text: 'As bands, in order' },
   { value: 'loudness', text: 'By loudness' },
 ] as const
+
+const ROW_HEIGHT = 48
 
 interface Props {
   readonly kit: Kit
@@ -120,15 +123,23 @@ export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }
           />
         )}
       </View>
-      <FlatList
-        data={list}
+      <LongList
+        label="Sounds"
+        items={list}
+        rowHeight={ROW_HEIGHT}
         style={{ height: 300 }}
-        keyExtractor={(source) => source.id}
-        renderItem={({ item }) => {
+        keyOf={(source) => source.id}
+        draw={(item) => {
           const place = picked.indexOf(item.audio)
           return (
             <View
-              style={{ flexDirection: 'row', alignItems: 'center', height: 48, borderBottomWidth: 1, borderBottomColor: palette.faint }}
+              style={{
+                flexDirection: 'row',
+                alignItems: 'center',
+                height: ROW_HEIGHT,
+                borderBottomWidth: 1,
+                borderBottomColor: palette.faint,
+              }}
             >
               <IconButton
                 name="play-outline"
@@ -159,7 +170,7 @@ export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }
             </View>
           )
         }}
-        ListEmptyComponent={<Text tone="muted">No file has this in its name. Hits of long recordings are sent from Cut.</Text>}
+        empty={<Text tone="muted">No file has this in its name. Hits of long recordings are sent from Cut.</Text>}
       />
     </Sheet>
   )
