@@ -46,24 +46,28 @@ export function regionsOfRay(need: RegionsNeed, named: NamedPad, settings: PadSe
         return []
       }
       const shared = [...velocities(band, bands[bandIndex + 1]), ...turnLines(settings, ray, band, turnIndex)]
-      const shaped = rayOfTurn(ray, band.turns[turnIndex])
-      return notes.map((note) => region(need, named, settings, shaped, band, clip, label, note, shared))
+      const cell = { named, settings, ray: rayOfTurn(ray, band.turns[turnIndex]), band, clip, label, shared }
+      return notes.map((note) => region(need, cell, note))
     }),
   )
 }
 
-function region(
-  need: RegionsNeed,
-  { pad, name }: NamedPad,
-  settings: PadSettings,
-  ray: Ray,
-  band: Band,
-  clip: Clip,
-  label: string,
-  note: number,
-  shared: readonly string[],
-): Region {
+/** A cell of a ray, as it is written for one note. */
+interface WrittenCell {
+  readonly named: NamedPad
+  readonly settings: PadSettings
+  readonly ray: Ray
+  readonly band: Band
+  readonly clip: Clip
+  readonly label: string
+  /** Lines that all notes of the cell share. */
+  readonly shared: readonly string[]
+}
+
+function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
   const { kit } = need
+  const { settings, ray, band, clip, label, shared } = cell
+  const { pad, name } = cell.named
   const sound = raySound(kit, settings, ray)
   const tracked = settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
   const cents = settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked

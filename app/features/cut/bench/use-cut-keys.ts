@@ -1,10 +1,11 @@
 import type { LiveMarker } from '@heliaster/core/cut'
-import { useEffect, useRef } from 'react'
+import { useEffect } from 'react'
 
 import { isTyping } from '../../../audio/playing/computer-keys'
+import { useLatest } from '../../../ui/pointer/use-element'
 import type { CutActions, CutHit } from './use-source-cut'
 
-interface CutKeys {
+export interface CutKeys {
   step(by: number): void
   add(): void
   zoom(factor: number): void
@@ -19,42 +20,69 @@ interface CutKeys {
   rate: number
 }
 
+/** A key with its modifiers: `Shift+ArrowLeft`. */
+function nameOf({ key, shiftKey, altKey }: KeyboardEvent): string {
+  if (!key.startsWith('Arrow')) return key
+  return `${altKey ? 'Alt+' : shiftKey ? 'Shift+' : ''}${key}`
+}
+
+const nudged = (byMs: number) => (keys: CutKeys, chosen: CutHit) => keys.actions.nudge(chosen.marker, Math.round((byMs * keys.rate) / 1000))
+
+/** What a key does wherever one is on the bench. */
+const ANYWHERE: Readonly<Record<string, (keys: CutKeys) => void>> = {
+  ArrowLeft: ({ step }) => step(-1),
+  ArrowRight: ({ step }) => step(1),
+  'Shift+ArrowLeft': ({ step }) => step(-1),
+  'Shift+ArrowRight': ({ step }) => step(1),
+  'Alt+ArrowLeft': ({ step }) => step(-1),
+  'Alt+ArrowRight': ({ step }) => step(1),
+  '+': ({ zoom }) => zoom(0.5),
+  '=': ({ zoom }) => zoom(0.5),
+  '-': ({ zoom }) => zoom(2),
+  '0': ({ toggleZoom }) => toggleZoom(),
+  Insert: ({ add }) => add(),
+  PageUp: ({ changeHeight }) => changeHeight(),
+  PageDown: ({ mark }) => mark(),
+  ArrowUp: ({ hearPassage }) => hearPassage(),
+}
+
+/** What a key does to the hit that is chosen. */
+const TO_CHOSEN: Readonly<Record<string, (keys: CutKeys, chosen: CutHit) => void>> = {
+  'Shift+ArrowLeft': nudged(-1),
+  'Shift+ArrowRight': nudged(1),
+  'Alt+ArrowLeft': ({ actions }, { marker }) => actions.nudge(marker, -1),
+  'Alt+ArrowRight': ({ actions }, { marker }) => actions.nudge(marker, 1),
+  Delete: ({ remove }, { marker }) => remove(marker),
+  Home: ({ actions }, { marker }) => actions.pin(marker),
+  ArrowDown: ({ hear }, chosen) => hear(chosen),
+  Enter: ({ actions }, { marker }) => actions.setVerdict(marker, 'keep'),
+  Backspace: ({ actions }, { marker }) => actions.setVerdict(marker, 'pass'),
+}
+
+/** Whether a key belongs to what it was pressed in: a field, a slider, a button. */
+function isTaken({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
+  const role = (target as HTMLElement).getAttribute?.('role')
+  return isTyping(target) || ctrlKey || metaKey || role === 'slider' || (role === 'button' && key === 'Enter')
+}
+
 /**
  * Arrows go from hit to hit; with Shift they move the chosen marker by a millisecond, with Alt by a sample. Enter keeps
  * the chosen hit, Backspace passes it, Down hears it again. Page Down marks a passage, Up hears it; Page Up changes the height
  * of the wave.
  */
 export function useCutKeys(keys: CutKeys): void {
-  const latest = useRef(keys)
-  useEffect(() => {
-    latest.current = keys
-  })
+  const latest = useLatest(keys)
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const role = (event.target as HTMLElement).getAttribute?.('role')
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || role === 'slider' || (role === 'button' && event.key === 'Enter'))
-        return
-      const { step, add, zoom, toggleZoom, changeHeight, mark, hearPassage, chosen, actions, remove, hear, rate } = latest.current
-      const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-      if (way !== 0 && chosen && (event.shiftKey || event.altKey))
-        actions.nudge(chosen.marker, way * (event.altKey ? 1 : Math.round(rate / 1000)))
-      else if (way !== 0) step(way)
-      else if (event.key === '+' || event.key === '=') zoom(0.5)
-      else if (event.key === '-') zoom(2)
-      else if (event.key === '0') toggleZoom()
-      else if (event.key === 'Insert') add()
-      else if (event.key === 'PageUp') changeHeight()
-      else if (event.key === 'PageDown') mark()
-      else if (event.key === 'ArrowUp') hearPassage()
-      else if (event.key === 'Delete' && chosen) remove(chosen.marker)
-      else if (event.key === 'Home' && chosen) actions.pin(chosen.marker)
-      else if (event.key === 'ArrowDown' && chosen) hear(chosen)
-      else if (event.key === 'Enter' && chosen) actions.setVerdict(chosen.marker, 'keep')
-      else if (event.key === 'Backspace' && chosen) actions.setVerdict(chosen.marker, 'pass')
+      if (isTaken(event)) return
+      const name = nameOf(event)
+      const { chosen } = latest.current
+      if (chosen && TO_CHOSEN[name]) TO_CHOSEN[name](latest.current, chosen)
+      else if (ANYWHERE[name]) ANYWHERE[name](latest.current)
       else return
       event.preventDefault()
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  }, [latest])
 }
