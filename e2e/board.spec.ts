@@ -51,7 +51,7 @@ test('cells are swapped by a drag, bands merged, and rays lined up, each one ste
   const turnIds = async () => (await keptKit(page)).pads[0].bands.map((band) => band.turns.map((turn) => turn.id))
   await expect(cell(1, 1)).toBeVisible()
   const before = await turnIds()
-  await cell(1, 1).dragTo(cell(2, 3))
+  await cell(1, 1).dragTo(cell(2, 3), { steps: 5 })
   await expect.poll(turnIds).toEqual([[before[1][2], before[0][1], before[0][2]], [before[1][0], before[1][1], before[0][0]], before[2]]) // prettier-ignore
   await page.keyboard.press('Control+z')
   await expect.poll(turnIds).toEqual(before)
