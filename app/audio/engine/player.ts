@@ -205,7 +205,7 @@ function playerOver(context: AudioContext, link: Link): Player {
       }
       return sounded
     },
-    resume: () => (context.state === 'running' || sleep.rests() ? Promise.resolve() : context.resume()),
+    resume: () => (context.state === 'running' || sleep.isAsleep() ? Promise.resolve() : context.resume()),
     sleep,
   }
 }

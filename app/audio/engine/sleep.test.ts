@@ -19,7 +19,7 @@ function asleepAfter() {
     }
     return rests
   }
-  return { context, sleep, pass, sound: (sounds: boolean) => (silent = !sounds) }
+  return { context, sleep, pass, sound: (sounds: boolean) => (silent = !sounds), later: (ms: number) => void (at += ms) }
 }
 
 test('a silent context sleeps after half a minute, and not before', () => {
@@ -45,7 +45,9 @@ test('a strike wakes it at once, tells of it, and has its half minute', () => {
   const woken = jest.fn()
   sleep.onWake(woken)
   pass(SILENT_MS)
+  expect(sleep.isAsleep()).toBe(true)
   sleep.wake()
+  expect(sleep.isAsleep()).toBe(false)
   expect(context.resume).toHaveBeenCalledTimes(1)
   expect(woken).toHaveBeenCalledTimes(1)
   expect(pass(SILENT_MS - 250)).toBe(false)
@@ -70,5 +72,13 @@ test('a context that the browser has not let sound yet is not put to sleep', () 
   const { context, pass } = asleepAfter()
   context.state = 'suspended'
   expect(pass(120_000)).toBe(false)
+  expect(context.suspend).not.toHaveBeenCalled()
+})
+
+test('asking whether it sleeps puts nothing to sleep', () => {
+  const { context, sleep, pass, later } = asleepAfter()
+  pass(250)
+  later(10 * SILENT_MS)
+  expect(sleep.isAsleep()).toBe(false)
   expect(context.suspend).not.toHaveBeenCalled()
 })

@@ -11,8 +11,10 @@ export interface Sleepable {
 export interface Sleep {
   /** Something is about to sound: the context runs from now on, and `onWake` is told where it slept. */
   wake(): void
-  /** To be asked at each picture of the screen; says whether the context sleeps. */
+  /** To be asked again and again: puts the context to sleep when it is time, and says whether it sleeps. */
   rests(): boolean
+  /** Whether it sleeps, and nothing else. */
+  isAsleep(): boolean
   /** Keeps it awake, silent or not, until what is returned is called. */
   hold(): () => void
   onWake(listener: () => void): void
@@ -45,6 +47,7 @@ export function createSleep(context: Sleepable, isSilent: () => boolean, now: ()
       }
       return asleep
     },
+    isAsleep: () => asleep,
     hold() {
       holds++
       wake()

@@ -21,6 +21,9 @@ const listeners = new Set<SoundedListener>()
 let openKit: Kit | undefined
 let auditionKit: Kit | undefined
 
+/** How often it is asked whether to sleep where no pictures are drawn. */
+const UNSEEN_MS = 5000
+
 let isStarted = false
 
 /** Starts the engine, the first time it is asked for; every first touch lets it sound. */
@@ -35,15 +38,22 @@ export async function startSound(): Promise<void> {
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     let late = 0
+    let next = 0
     const poll = () => {
       const { lateBlocks } = player.losses()
       if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
-      if (!player.sleep.rests()) requestAnimationFrame(poll)
+      if (!player.sleep.rests()) next = requestAnimationFrame(poll)
     }
-    player.sleep.onWake(() => requestAnimationFrame(poll))
-    requestAnimationFrame(poll)
+    /** One poll at a time, whoever wakes it. */
+    const begin = () => {
+      cancelAnimationFrame(next)
+      next = requestAnimationFrame(poll)
+    }
+    player.sleep.onWake(begin)
+    begin()
+    setInterval(() => player.sleep.rests(), UNSEEN_MS) // a page out of sight draws no pictures, and sleeps all the same
   } catch (error) {
     sound.setState({ problem: error instanceof Error ? error.message : String(error) })
   }
