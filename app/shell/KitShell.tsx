@@ -2,7 +2,7 @@ import type { Kit } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
 import type { ReactNode } from 'react'
-import { ScrollView, View } from 'react-native'
+import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { connectKeys } from '../audio/playing/computer-keys'
@@ -59,22 +59,22 @@ export function KitShell() {
   )
 }
 
+/** The web's `auto`, of which the types know nothing. */
+const SCROLLED = 'auto' as 'scroll'
+
 /** The place itself, and the pads under it: as high as the window, and in a low one scrolled. */
 function Room({ children, after }: { readonly children: ReactNode; readonly after: ReactNode }) {
   const isLow = useIsLow()
-  const place = (
-    <>
-      <View role="main" style={{ flex: 1, minHeight: 0 }}>
-        {children}
-      </View>
-      {after}
-    </>
-  )
-  if (!isLow) return place
+  // The same boxes at any height: a phone's keyboard makes the window low while one types, and the field must stay.
   return (
-    <ScrollView style={{ flex: 1 }} contentContainerStyle={{ height: LOW_PX }}>
-      {place}
-    </ScrollView>
+    <View style={{ flex: 1, minHeight: 0, overflow: isLow ? SCROLLED : 'visible' }}>
+      <View style={isLow ? { height: LOW_PX, flexShrink: 0 } : { flex: 1, minHeight: 0 }}>
+        <View role="main" style={{ flex: 1, minHeight: 0 }}>
+          {children}
+        </View>
+        {after}
+      </View>
+    </View>
   )
 }
 
