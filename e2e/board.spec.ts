@@ -163,7 +163,7 @@ test('a ray goes round by itself and comes back, a bus is renamed and removed, a
   await expect(page.getByRole('button', { name: 'Settings of Quay' })).toHaveCount(0)
   const { buses, pads } = await keptKit(page)
   expect([buses.map(({ name }) => name), pads[0].rays.map(({ bus }) => bus)]).toEqual([['close'], [buses[0].id, undefined]])
-  await page.getByRole('dialog', { name: 'Mixer' }).getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('dialog', { name: 'Mixer' }).getByRole('button', { name: 'Close', exact: true }).click()
 
   const bytes = [...wavWithStrikes(0.3, [0.011])]
   const dataTransfer = await page.evaluateHandle((given) => {

@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
-const files = ['controls', 'drawing', 'layout'].flatMap((room) =>
+const files = ['controls', 'drawing', 'layout', 'pointer'].flatMap((room) =>
   readdirSync(join(__dirname, room))
     .filter((name) => name.endsWith('.tsx') && !name.includes('.test.'))
     .map((name) => join(__dirname, room, name)),

@@ -1,13 +1,12 @@
 // Renders the elements' Overlay.
 import Overlay from '@rneui/themed/dist/Overlay'
-import { useEffect } from 'react'
+import { useEffect, useEffectEvent } from 'react'
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { IconButton } from '../controls/Button'
 import { Text } from './Text'
 import { usePalette } from '../theme/theme'
-import { useLatest } from '../pointer/use-element'
 import { useIsWide } from './use-is-wide'
 
 interface Props {
@@ -26,7 +25,7 @@ const opened: object[] = []
 
 /** Escape closes the sheet on top, and only that one. */
 function useEscape(isOpen: boolean, onClose: () => void): void {
-  const latest = useLatest(onClose)
+  const close = useEffectEvent(onClose)
   useEffect(() => {
     if (!isOpen) return undefined
     const self = {}
@@ -34,7 +33,7 @@ function useEscape(isOpen: boolean, onClose: () => void): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Escape' || event.defaultPrevented || opened[opened.length - 1] !== self) return
       event.preventDefault() // the one below hears the same key
-      latest.current()
+      close()
     }
     // A field that is typed in keeps its keys to itself: for it the key is heard on its way down.
     const onFieldKey = (event: KeyboardEvent) => {
@@ -47,7 +46,7 @@ function useEscape(isOpen: boolean, onClose: () => void): void {
       window.removeEventListener('keydown', onKey)
       window.removeEventListener('keydown', onFieldKey, { capture: true })
     }
-  }, [isOpen, latest])
+  }, [isOpen])
 }
 
 /** The modal would close the next sheet when the key comes up. */
@@ -66,7 +65,7 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
       animationType="none"
       onBackdropPress={onClose}
       onRequestClose={leaveKeys}
-      pressableProps={{ 'aria-label': 'Close', role: 'button', tabIndex: -1 }}
+      pressableProps={{ 'aria-hidden': true, tabIndex: -1 }} // the sign in its head is the one to be told of
       backdropStyle={{ backgroundColor: '#0a1216', opacity: 0.5 }}
       overlayStyle={{
         width: '100%',

@@ -1,8 +1,7 @@
 import type { LiveMarker } from '@heliaster/core/cut'
-import { useEffect } from 'react'
+import { useEffect, useEffectEvent } from 'react'
 
 import { isTyping } from '../../../audio/playing/computer-keys'
-import { useLatest } from '../../../ui/pointer/use-element'
 import type { CutActions, CutHit } from './use-source-cut'
 
 export interface CutKeys {
@@ -71,18 +70,18 @@ function isTaken({ target, key, ctrlKey, metaKey }: KeyboardEvent): boolean {
  * of the wave.
  */
 export function useCutKeys(keys: CutKeys): void {
-  const latest = useLatest(keys)
+  const act = useEffectEvent((event: KeyboardEvent) => {
+    if (isTaken(event)) return
+    const name = nameOf(event)
+    const { chosen } = keys
+    if (chosen && TO_CHOSEN[name]) TO_CHOSEN[name](keys, chosen)
+    else if (ANYWHERE[name]) ANYWHERE[name](keys)
+    else return
+    event.preventDefault()
+  })
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isTaken(event)) return
-      const name = nameOf(event)
-      const { chosen } = latest.current
-      if (chosen && TO_CHOSEN[name]) TO_CHOSEN[name](latest.current, chosen)
-      else if (ANYWHERE[name]) ANYWHERE[name](latest.current)
-      else return
-      event.preventDefault()
-    }
+    const onKey = (event: KeyboardEvent) => act(event)
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [latest])
+  }, [])
 }
