@@ -71,16 +71,21 @@ export async function newKit(page: Page): Promise<void> {
 
 /** Resident memory of all processes of a browser profile, in MB. */
 export function residentMb(folder: string): number {
-  let pages = 0
+  return (sumOverProcesses(folder, 'statm', ownPages) * 4096) / 1e6
+}
+
+/** Sum over all processes of a browser profile of what a file of theirs in /proc says. */
+export function sumOverProcesses(folder: string, file: string, valueOf: (text: string) => number): number {
+  let sum = 0
   for (const pid of readdirSync('/proc')) {
     if (!/^\d+$/.test(pid)) continue
     try {
-      if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder)) pages += ownPages(readFileSync(`/proc/${pid}/statm`, 'utf8'))
+      if (readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder)) sum += valueOf(readFileSync(`/proc/${pid}/${file}`, 'utf8'))
     } catch {
       // it ended while we looked
     }
   }
-  return (pages * 4096) / 1e6
+  return sum
 }
 
 /** Resident pages that are not shared with other processes. */

@@ -1,8 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs'
-
 import type { CDPSession, Page } from '@playwright/test'
 
-import { base, longestTask, openApp } from './app-page'
+import { countBytes } from '../e2e/count-bytes'
+import { base, longestTask, openApp, sumOverProcesses } from './app-page'
 import { median, spreadOf } from './figure'
 import type { Figure } from './figure'
 
@@ -25,28 +24,20 @@ async function throttle(page: Page): Promise<CDPSession> {
 async function bytesByFile(): Promise<Record<string, Figure>> {
   const app = await openApp()
   try {
-    const session = await app.page.context().newCDPSession(app.page)
-    await session.send('Network.enable')
-    const names = new Map<string, string>()
-    const bytes = new Map<string, number>()
-    session.on('Network.responseReceived', ({ requestId, response }) => names.set(requestId, nameOf(response.url)))
-    session.on('Network.dataReceived', ({ requestId, encodedDataLength }) => {
-      const name = names.get(requestId) ?? 'other'
-      bytes.set(name, (bytes.get(name) ?? 0) + encodedDataLength)
-    })
+    const counted = await countBytes(app.page)
     await app.page.goto(base)
     await app.page.getByRole('button', { name: 'New kit', exact: true }).waitFor()
-    const heaviest = [...bytes].sort(([, a], [, b]) => b - a)
-    const total = heaviest.reduce((sum, [, count]) => sum + count, 0)
+    const { total, byPath } = counted()
+    const heaviest = [...byPath].sort(([, a], [, b]) => b - a)
     const figures: Record<string, Figure> = { 'light.firstScreenKb': { value: total / 1000, unit: 'KB over the wire' } }
-    for (const [name, count] of heaviest.slice(0, 8)) figures[`light.file.${name}`] = { value: count / 1000, unit: 'KB' }
+    for (const [path, count] of heaviest.slice(0, 8)) figures[`light.file.${nameOf(path)}`] = { value: count / 1000, unit: 'KB' }
     return figures
   } finally {
     await app.close()
   }
 }
 
-const nameOf = (url: string) => new URL(url).pathname.replace(/.*\//, '').replace(/-[0-9a-f]{32}/, '') || 'index.html'
+const nameOf = (path: string) => path.replace(/.*\//, '').replace(/-[0-9a-f]{32}/, '') || 'index.html'
 
 /** The frame of the page without the application: its styles, its faces, and one word. */
 async function emptyPage(page: Page): Promise<void> {
@@ -189,6 +180,7 @@ async function silent(): Promise<Record<string, Figure>> {
   const app = await openApp()
   try {
     const { page, folder } = app
+    await page.addInitScript(keepContext)
     await page.goto(`${DEMO}/board`)
     await page
       .getByRole('button', { name: /^Hull thump/ })
@@ -198,12 +190,14 @@ async function silent(): Promise<Record<string, Figure>> {
     const awake = await coreShare(page, folder)
     await page.waitForTimeout(35_000)
     const asleep = await coreShare(page, folder)
+    const wakeMs = await page.evaluate(strikeAsleep)
     await page.goto('about:blank')
     await page.waitForTimeout(3000)
     const blank = await coreShare(page, folder)
     return {
       'light.silentAwakePercent': { value: 100 * awake, unit: '% of a core, silent for less than 30 s' },
       'light.silentAsleepPercent': { value: 100 * asleep, unit: '% of a core, silent for longer' },
+      'light.wakeMs': { value: wakeMs, unit: 'ms from a key to the first block of a context that slept' },
       'light.blankPercent': { value: 100 * blank, unit: '% of a core, the same browser with an empty page' },
     }
   } finally {
@@ -211,26 +205,41 @@ async function silent(): Promise<Record<string, Figure>> {
   }
 }
 
+/** Runs in the page: the context that sounds can be looked at. */
+function keepContext(): void {
+  const Own = AudioContext
+  window.AudioContext = class extends Own {
+    constructor(options?: AudioContextOptions) {
+      super(options)
+      Object.assign(window, { heard: this })
+    }
+  }
+}
+
+/** Runs in the page: from a struck key until the context, which must sleep, has gone on by a block. */
+async function strikeAsleep(): Promise<number> {
+  const { heard } = window as unknown as { heard: AudioContext }
+  if (heard.state !== 'suspended') throw new Error(`The context is ${heard.state} and should sleep.`)
+  const stood = heard.currentTime
+  const from = performance.now()
+  document.dispatchEvent(new KeyboardEvent('keydown', { code: 'KeyZ', key: 'z', bubbles: true }))
+  while (heard.currentTime === stood) await new Promise((resolve) => setTimeout(resolve, 0))
+  return performance.now() - from
+}
+
 const TICKS_PER_SECOND = 100
 
 /** Share of one core that all processes of a browser profile took in 15 s. */
 async function coreShare(page: Page, folder: string): Promise<number> {
-  const ticks = () => {
-    let sum = 0
-    for (const pid of readdirSync('/proc')) {
-      if (!/^\d+$/.test(pid)) continue
-      try {
-        if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder)) continue
-        const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/.*\) /, '').split(' ')
-        sum += Number(fields[11]) + Number(fields[12])
-      } catch {
-        // it ended while we looked
-      }
-    }
-    return sum
-  }
+  const ticks = () => sumOverProcesses(folder, 'stat', ticksOf)
   const from = Date.now()
   const before = ticks()
   await page.waitForTimeout(15_000)
   return (ticks() - before) / TICKS_PER_SECOND / ((Date.now() - from) / 1000)
+}
+
+/** Time in the process and in the kernel for it, in ticks: the fourteenth and fifteenth of its fields, counted from behind its name. */
+function ticksOf(stat: string): number {
+  const fields = stat.replace(/.*\) /, '').split(' ')
+  return Number(fields[11]) + Number(fields[12])
 }

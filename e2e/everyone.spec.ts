@@ -154,7 +154,7 @@ test('keys reach everything on the board, each shows that it is reached, and the
   test.skip(!isWide(page), 'keys are of the wide screen')
   await openDemo(page, 'board')
   await pad(page, 'Hull thump').waitFor()
-  const seen: { name: string; shows: boolean; top: number }[] = []
+  const seen: { name: string; shows: boolean }[] = []
   for (let i = 0; i < 120; i++) {
     await page.keyboard.press('Tab')
     const at = await page.evaluate(focused)
@@ -169,4 +169,50 @@ test('keys reach everything on the board, each shows that it is reached, and the
   expect(padAt('Hull thump')).toBeGreaterThan(names.indexOf('Add pad')) // from the bar to the pads, in their order, to the panel beside them
   expect(padAt('Tarp slap')).toBe(padAt('Hull thump') + 1)
   expect(names.indexOf('Remove pad')).toBeGreaterThan(padAt('Keel drop'))
+})
+
+test('a phone’s keyboard makes the window low, and what is typed in keeps its focus and its words', async ({ page }) => {
+  test.skip(isWide(page), 'the keyboard of a phone')
+  await openDemo(page, 'gather')
+  const find = page.getByRole('textbox', { name: 'Find by name' })
+  await find.tap()
+  await page.keyboard.type('walk')
+  await page.setViewportSize({ width: 390, height: 500 })
+  await page.keyboard.type(' around')
+  await expect(find).toBeFocused()
+  await expect(find).toHaveValue('walk around')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expect(find).toBeFocused()
+})
+
+test('a finger sets a slider sideways or by a tap, and scrolls past it without a change', async ({ page }) => {
+  test.skip(isWide(page), 'fingers')
+  await openDemo(page, 'board')
+  await press(page, 'Mixer')
+  const slider = page.getByRole('slider', { name: 'Level of all pads and buses' })
+  const value = async () => Number(await slider.getAttribute('aria-valuenow'))
+  const stored = await value()
+  const box = (await slider.boundingBox())!
+  const cdp = await page.context().newCDPSession(page)
+  const swipe = async (byX: number, byY: number) => {
+    const [x, y] = [box.x + box.width * 0.3, box.y + box.height / 2]
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] })
+    for (let step = 1; step <= 8; step++)
+      await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x: x + (byX * step) / 8, y: y + (byY * step) / 8 }] })
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  }
+  const top = async () => (await slider.boundingBox())!.y
+  await swipe(0, -120)
+  await expect.poll(top).toBeLessThan(box.y - 40) // it was scrolled
+  expect(await value()).toBe(stored)
+  await swipe(0, 200)
+  await expect.poll(top).toBe(box.y)
+  expect(await value()).toBe(stored)
+  await page.touchscreen.tap(box.x + box.width * 0.3, box.y + box.height / 2)
+  await expect.poll(value).toBeLessThan(stored - 5)
+  const tapped = await value()
+  await swipe(box.width * 0.4, 0)
+  await expect.poll(value).toBeGreaterThan(tapped + 5)
+  for (let step = 0; step < 2; step++) await page.keyboard.press('Control+z')
+  await expect.poll(value).toBe(stored)
 })

@@ -69,10 +69,10 @@ export async function findings(page: Page): Promise<string[]> {
 }
 
 /** Runs in the page: what the keyboard has reached, and whether it shows. */
-export function focused(): { name: string; shows: boolean; top: number } | undefined {
+export function focused(): { name: string; shows: boolean } | undefined {
   const element = document.activeElement
   if (!element || element === document.body) return undefined
   const { outlineStyle, outlineWidth } = getComputedStyle(element)
   const shows = outlineStyle !== 'none' && parseFloat(outlineWidth) > 0
-  return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', shows, top: element.getBoundingClientRect().top }
+  return { name: element.getAttribute('aria-label') ?? element.textContent ?? '', shows }
 }
