@@ -55,10 +55,10 @@ export function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, o
         )}
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 20 }}>
-        <View style={{ flex: 3, minWidth: 240 }}>
+        <View style={{ flex: 1, minWidth: 220 }}>
           <Slider label="Level" value={gainDb} min={-48} max={24} step={0.1} unit="dB" neutral={0} onSlide={onGain} onDone={onDone} />
         </View>
-        <View style={{ flex: 2, minWidth: 200 }}>
+        <View style={{ flex: 1, minWidth: 220 }}>
           <PanSlider value={pan} onSlide={onPan} onDone={onDone} />
         </View>
       </View>
