@@ -40,7 +40,7 @@ function doorOf(specifier, from) {
  * A Babel plugin: names taken from a door of core or of a place are taken from the files behind it, so that a page loads no
  * more than it uses. Metro itself keeps all that a door names.
  */
-module.exports = ({ types: t }) => {
+const straighten = ({ types: t }) => {
   const straight = (path, filename, imported, made) => {
     const door = doorOf(path.node.source.value, filename)
     const { specifiers } = path.node
@@ -83,7 +83,7 @@ function* filesOf(folder) {
 }
 
 /** Changes when anything moves behind the doors: what was made by an earlier way is then made anew. */
-module.exports.version = () => {
+const version = () => {
   const hash = createHash('sha256').update(readFileSync(__filename))
   for (const path of [...filesOf(core), ...filesOf(__dirname)])
     hash.update(
@@ -93,3 +93,5 @@ module.exports.version = () => {
     )
   return hash.digest('hex')
 }
+
+module.exports = Object.assign(straighten, { version })

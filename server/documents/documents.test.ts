@@ -1,11 +1,12 @@
 import assert from 'node:assert/strict'
 import { test } from 'node:test'
 
-import { createBus, createKit, createPad } from '@heliaster/core/kit'
+import { createBus, createKit, createPad, kitKind } from '@heliaster/core/kit'
 import type { ApiError, ChangeEvent, DocumentPage, Kit, KitEdit, SavedDocument } from '@heliaster/core/kit'
 
 import { asFirstKit } from '@heliaster/core/kit/testing'
 
+import { DocumentRepository } from './document-repository'
 import { aServer, batch, makeId, rename } from '../testing/a-server'
 
 const { call, aStoredKit, database, app } = aServer()
@@ -83,6 +84,22 @@ test('what has changed since a moment is told with what was deleted and brought 
   await call('POST', `/api/kits/${gone.id}/restore`)
   const back = (await call<DocumentPage>('GET', `/api/kits?since=${readAt}`)).json().items
   assert.equal(back.find((item) => item.id === gone.id)?.deleted, false)
+})
+
+test('what was deleted can be brought back for thirty days, and is then forgotten with its history', async () => {
+  const [gone, kept, listed] = [await aStoredKit('Gone'), await aStoredKit('Kept'), await aStoredKit('Listed')]
+  for (const kit of [gone, kept, listed]) await call('POST', `/api/kits/${kit.id}/edits`, batch(1, [rename('Renamed')]))
+  for (const kit of [gone, kept]) await call('DELETE', `/api/kits/${kit.id}`)
+  const day = 86_400_000
+  await database().query('UPDATE documents SET deletedAt = ? WHERE id = ?', [new Date(Date.now() - 31 * day), gone.id])
+  await database().query('UPDATE documents SET deletedAt = ? WHERE id = ?', [new Date(Date.now() - 29 * day), kept.id])
+  await new DocumentRepository(database(), kitKind).forgetHidden()
+  const batches = async (id: string) => ((await database().query('SELECT * FROM edit_batches WHERE docId = ?', [id])) as unknown[]).length
+  assert.equal((await call('POST', `/api/kits/${gone.id}/restore`)).status, 404)
+  assert.equal(await batches(gone.id), 0)
+  assert.equal((await call('POST', `/api/kits/${kept.id}/restore`)).status, 200)
+  assert.deepEqual([await batches(kept.id), await batches(listed.id)], [1, 1])
+  assert.equal((await call<SavedDocument<Kit>>('GET', `/api/kits/${kept.id}`)).json().doc.name, 'Renamed')
 })
 
 test('deleting what is deleted, and bringing back what is there, is done already', async () => {

@@ -1,8 +1,9 @@
 // Renders the elements' Badge.
 import ElementsBadge from '@rneui/themed/dist/Badge'
 
-import { fonts, usePalette } from '../theme/theme'
+import { Text } from '../layout/Text'
 import { Reach } from '../pointer/Reach'
+import { usePalette } from '../theme/theme'
 
 interface Props {
   readonly text: string
@@ -23,10 +24,11 @@ export function Badge({ text, label, onPress }: Props) {
       value={
         <>
           <Reach width={80} height={HEIGHT} />
-          {text}
+          <Text look="label" tone="onCoral" style={{ paddingHorizontal: 8 }}>
+            {text}
+          </Text>
         </>
       }
-      textStyle={{ fontFamily: fonts.strong, fontSize: 13, lineHeight: 17, color: palette.onCoral, paddingHorizontal: 8 }}
       badgeStyle={{ height: HEIGHT, borderRadius: 4, borderWidth: 0, backgroundColor: palette.coral }}
     />
   )

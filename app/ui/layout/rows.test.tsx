@@ -5,6 +5,7 @@ import { Badge } from '../controls/Badge'
 import { Row } from './Row'
 import { Text } from './Text'
 import { Waiting } from './Waiting'
+import { fonts } from '../theme/theme'
 
 test('rows are the items of their list', () => {
   render(
@@ -33,6 +34,7 @@ test('a mark is a button that says what a press does', () => {
   render(<Badge text="Clipped 3" label="Clipped 3 times; clear the mark" onPress={clear} />)
   const badge = screen.getByRole('button', { name: 'Clipped 3 times; clear the mark' })
   expect(badge.textContent).toBe('Clipped 3')
+  expect(getComputedStyle(screen.getByText('Clipped 3')).fontFamily).toBe(fonts.strong) // dressed as all words are
   fireEvent.click(badge)
   expect(clear).toHaveBeenCalledTimes(1)
 })
