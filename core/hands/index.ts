@@ -1,0 +1,7 @@
+export * from './held'
+export * from './key-map'
+export * from './messages'
+export * from './steady'
+export * from './teach'
+export * from './usual-notes'
+export * from './velocity-curve'
