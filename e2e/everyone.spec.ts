@@ -83,7 +83,6 @@ const walks: Record<string, readonly State[]> = {
   board: [
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
     ['arranging', (page) => press(page, 'Arrange the pads')],
-    ['keys and MIDI', async (page) => (await press(page, 'The pads are in their places'), await press(page, 'Keys and MIDI'))],
     ['the mixer', async (page) => (await close(page), await press(page, 'Mixer'))],
     ['several pads', async (page) => (await close(page), await press(page, 'Edit several pads'))],
     [
@@ -107,6 +106,16 @@ const walks: Record<string, readonly State[]> = {
   shape: [
     ['shape', async (page) => (await openDemo(page, 'shape'), await pad(page, 'Keel drop').click())],
     ['pitch', (page) => choose(page, 'Pitch')],
+  ],
+  hands: [
+    ['inputs', (page) => openDemo(page, 'hands')],
+    ['teaching a curve', (page) => press(page, 'Teach it')],
+    ['keys', async (page) => (await press(page, 'Leave the curve as it is'), await choose(page, 'Keys'))],
+    ['notes', (page) => choose(page, 'Notes')],
+    ['usual notes', (page) => press(page, 'Usual notes for all pads')],
+    ['practice', async (page) => (await close(page), await choose(page, 'Practice'))],
+    ['timing', (page) => choose(page, 'Timing')],
+    ['the practice controller alone', (page) => page.goto('/practice')],
   ],
   groove: [['groove', (page) => openDemo(page, 'groove')]],
   ship: [['ship', async (page) => (await openDemo(page, 'ship'), await page.getByText(/^\d+ files/).waitFor({ timeout: 60_000 }))]],

@@ -2,12 +2,15 @@ import { asBands } from '@heliaster/core/place'
 import { fireEvent, render, screen } from '@testing-library/react'
 
 import { aKitOf, aPad } from '../testing/a-kit'
-import { PadFace, velocityAt } from './PadFace'
+import { handSettings } from '../audio/playing/hands/hand-settings'
+import { cameFrom, PadFace, velocityAt } from './PadFace'
+import type { Touch } from '../ui/pointer/use-touches'
 import { session } from './session'
 
 const mockStrike = jest.fn()
 const mockRelease = jest.fn()
 jest.mock('../audio/engine/sound', () => ({
+  sound: { getState: () => ({}) },
   strikePad: (strike: unknown) => mockStrike(strike),
   releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
 }))
@@ -64,4 +67,22 @@ test('a strike nearer the star’s centre is softer, and each ring gives the vel
     expect(velocity).toBeGreaterThanOrEqual(last)
     last = velocity
   }
+})
+
+test('where that is wished a finger strikes as hard as it presses; a mouse cannot tell', () => {
+  const touch = (pointerType: string, pressure: number) =>
+    ({ id: 1, x: 50, y: 50, width: 100, height: 100, event: { pointerType, pressure } }) as unknown as Touch
+  expect(cameFrom(pad, touch('pen', 1))).toBe(velocityAt(pad, 0))
+  handSettings.setState({ fingers: 'pressure' })
+  expect([cameFrom(pad, touch('pen', 1)), cameFrom(pad, touch('touch', 0.5)), cameFrom(pad, touch('pen', 0.001))]).toEqual([127, 64, 1])
+  expect([cameFrom(pad, touch('mouse', 0.5)), cameFrom(pad, touch('touch', 0))]).toEqual([velocityAt(pad, 0), velocityAt(pad, 0)])
+  handSettings.setState({ fingers: 'place' })
+})
+
+test('a pad that goes while it is held is let go', () => {
+  const { unmount } = render(<PadFace kit={kit} pad={pad} index={0} size={100} />)
+  finger('pointerdown', screen.getByRole('button'), 4, 55)
+  expect(mockRelease).not.toHaveBeenCalled()
+  unmount()
+  expect(mockRelease).toHaveBeenCalledTimes(1)
 })

@@ -3,12 +3,14 @@ import type { Kit, Pad } from '@heliaster/core/kit'
 import { memo } from 'react'
 import { View } from 'react-native'
 
-import { keyLabel } from '../audio/playing/computer-keys'
-import { releasePad, strikePad } from '../audio/engine/sound'
+import { useKeyLabel } from '../audio/playing/hands/computer-keys'
+import { FINGERS, handSettings } from '../audio/playing/hands/hand-settings'
+import { letGoByHand, strikeByHand } from '../audio/playing/hands/hands'
 import { useNoteName } from './note-name'
 import { ringEdges, Star } from '../ui/drawing/Star'
 import { Text } from '../ui/layout/Text'
-import { useElement, useLatest } from '../ui/pointer/use-element'
+import { useTouches } from '../ui/pointer/use-touches'
+import type { Touch } from '../ui/pointer/use-touches'
 import { session, useSession } from './session'
 
 interface Props {
@@ -22,6 +24,8 @@ interface Props {
 }
 
 const SOFTEST = 8
+/** As hard as Enter strikes the pad that has the focus. */
+const BY_KEY = 96
 
 /**
  * A pad as it is struck. The nearer to the star's centre the softer, as its rings are drawn; the strike leaves on
@@ -32,7 +36,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
   const lit = useSession((state) => state.lit[pad.id])
   const { tint, mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
-  const key = keyLabel(index)
+  const key = useKeyLabel(index)
   const star = useStrikes(pad)
   return (
     <View style={{ alignItems: 'center', width: size, gap: 3 }}>
@@ -48,9 +52,10 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
             if (event.repeat || (event.key !== 'Enter' && event.key !== ' ')) return
             event.preventDefault()
             session.setState({ padId: pad.id })
-            strikePad({ padId: pad.id, velocity: 96, key: 1 })
-            releasePad(pad.id, 1)
+            strikeByHand({ input: FINGERS, key: 'Enter', padIds: [pad.id], came: BY_KEY })
           },
+          onKeyUp: () => letGoByHand(FINGERS, 'Enter'),
+          onBlur: () => letGoByHand(FINGERS, 'Enter'),
         }}
         style={{ borderRadius: size / 2, opacity: mute ? 0.4 : 1 }}
       >
@@ -97,24 +102,20 @@ export function velocityAt(pad: Pad, share: number): number {
   return Math.max(1, Math.round(from + (to - from) * inRing))
 }
 
+/** How hard a finger strikes a pad, 1..127: by where it is, or by how it presses where that is wished and the device tells. */
+export function cameFrom(pad: Pad, { x, y, width, height, event }: Touch): number {
+  const tells = event.pointerType !== 'mouse' && event.pressure > 0
+  if (tells && handSettings.getState().fingers === 'pressure') return Math.max(1, Math.round(127 * event.pressure))
+  return velocityAt(pad, Math.hypot(x - width / 2, y - height / 2) / (width / 2))
+}
+
 function useStrikes(pad: Pad) {
-  const latest = useLatest(pad)
-  return useElement((element) => {
-    element.style.touchAction = 'none'
-    const down = (event: PointerEvent) => {
-      if (event.button > 0) return
-      const box = element.getBoundingClientRect()
-      const distance = Math.hypot(event.clientX - box.left - box.width / 2, event.clientY - box.top - box.height / 2)
-      const velocity = velocityAt(latest.current, distance / (box.width / 2))
-      strikePad({ padId: latest.current.id, velocity, key: event.pointerId + 1 })
-      session.setState({ padId: latest.current.id })
-    }
-    const up = (event: PointerEvent) => releasePad(latest.current.id, event.pointerId + 1)
-    element.addEventListener('pointerdown', down)
-    for (const type of ['pointerup', 'pointercancel', 'pointerleave'] as const) element.addEventListener(type, up)
-    return () => {
-      element.removeEventListener('pointerdown', down)
-      for (const type of ['pointerup', 'pointercancel', 'pointerleave'] as const) element.removeEventListener(type, up)
-    }
+  return useTouches({
+    onDown(touch) {
+      const { id, event } = touch
+      strikeByHand({ input: FINGERS, key: `${id}`, padIds: [pad.id], came: cameFrom(pad, touch), atMs: event.timeStamp })
+      session.setState({ padId: pad.id })
+    },
+    onUp: (id) => letGoByHand(FINGERS, `${id}`),
   })
 }

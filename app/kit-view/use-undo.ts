@@ -2,7 +2,7 @@ import { usePathname } from 'expo-router'
 import { useEffect } from 'react'
 import { useStore } from 'zustand'
 
-import { isTyping } from '../audio/playing/computer-keys'
+import { isTyping } from '../audio/playing/hands/computer-keys'
 import { kits, sources } from '../documents'
 import { library, redoLibrary, undoLibrary } from '../documents/library'
 import { useSession } from './session'

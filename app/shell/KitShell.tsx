@@ -5,8 +5,10 @@ import type { ReactNode } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { connectKeys } from '../audio/playing/computer-keys'
-import { connectMidi } from '../audio/playing/midi-inputs'
+import { connectKeys } from '../audio/playing/hands/computer-keys'
+import { letGoAll } from '../audio/playing/hands/hands'
+import { connectMidi } from '../audio/playing/hands/midi-inputs'
+import { connectPractice } from '../audio/playing/hands/practice'
 import { stopGroove } from '../audio/playing/groove-player'
 import { stopRound } from '../audio/playing/round'
 import type { Sounded } from '../audio/engine/player'
@@ -88,13 +90,15 @@ function useKitSound(kitId: string): void {
         if (now.entries[kitId]?.doc !== before.entries[kitId]?.doc) playKit(now.entries[kitId]?.doc)
       }),
       connectKeys(kitNow),
-      connectMidi(kitNow),
+      connectMidi(),
+      connectPractice(),
       onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
       onSounded((sounded) => showSounded(sounded, kitNow())),
     ]
     return () => {
       stopGroove()
       stopRound()
+      letGoAll()
       soloed.setState({ pads: [], rays: [] })
       stops.forEach((stop) => stop())
     }

@@ -3,6 +3,7 @@ import { useDeferredValue } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { usePalette } from '../ui/theme/theme'
+import { IconButton } from '../ui/controls/Button'
 import { Text } from '../ui/layout/Text'
 import { useIsWide } from '../ui/layout/use-is-wide'
 import { PadFace } from '../kit-view/PadFace'
@@ -37,6 +38,16 @@ export function PadStrip() {
           showsHorizontalScrollIndicator={false}
           contentContainerStyle={{ paddingHorizontal: 12, gap, alignItems: 'center' }}
         >
+          <View style={{ alignItems: 'center', marginTop: isWide ? -14 : 0 }}>
+            <IconButton
+              name="hand-back-left-outline"
+              label="Hands: keys, notes and MIDI"
+              onPress={() => router.navigate(`/kit/${kitId}/hands`)}
+            />
+            <Text look="label" tone="muted" aria-hidden style={{ fontSize: 11, lineHeight: 14 }}>
+              Hands
+            </Text>
+          </View>
           {kit.pads.slice(0, shown).map((pad, index) => (
             <PadFace key={pad.id} kit={kit} pad={pad} index={index} size={size} chosen={pad.id === padId} withKey={isWide} />
           ))}

@@ -12,7 +12,7 @@ export function TideNav({ compact }: { readonly compact?: boolean }) {
   const kitId = useKitId()
   const here = usePathname().split('/').pop()
   const at = places.findIndex((place) => place.path === here)
-  const share = (at + 0.5) / places.length
+  const share = at < 0 ? 0 : (at + 0.5) / places.length
   return (
     <View role="navigation" aria-label="Places" style={{ height: compact ? 44 : 58, flexDirection: 'row', width: compact ? 480 : '100%' }}>
       <View style={{ position: 'absolute', left: 0, right: 0, top: compact ? 13 : 15, height: 1, backgroundColor: palette.line }} />

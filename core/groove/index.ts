@@ -1,5 +1,5 @@
 export { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
 export { isMidiFile, readMidiFile } from './midi-file'
 export type { ReadMidi } from './midi-file'
-export { bendShare, notesSchema, scoreOfNotes } from './notes'
+export { notesSchema, scoreOfNotes } from './notes'
 export type { Notes, NotesEntry } from './notes'

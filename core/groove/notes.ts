@@ -4,7 +4,7 @@ import type { ScoreEvent } from '../engine'
 import { controlNumbers, EventType } from '../engine'
 import type { PadId } from '../kit/ids'
 import type { Kit } from '../kit/kit'
-import { notesOfPads } from '../kit/resolve'
+import { padsOfNotes } from '../kit/resolve'
 
 const ms = z.number().min(0).max(86_400_000)
 const midi = z.number().int().min(0).max(127)
@@ -27,8 +27,7 @@ type PadsOf = (note: number) => readonly PadId[]
  * strikes nothing.
  */
 export function scoreOfNotes(kit: Kit, notes: Notes, sampleRateHz: number, slotOf: (padId: PadId) => number): ScoreEvent[] {
-  const byNote = new Map<number, PadId[]>()
-  for (const [padId, padNotes] of notesOfPads(kit)) for (const note of padNotes) byNote.set(note, [...(byNote.get(note) ?? []), padId])
+  const byNote = padsOfNotes(kit)
   const padsOf: PadsOf = (note) => byNote.get(note) ?? []
   const toFrame = (at: number) => Math.round((at * sampleRateHz) / 1000)
   return notes.flatMap(

@@ -1,6 +1,7 @@
 export * from './held'
 export * from './key-map'
 export * from './messages'
+export * from './practice-script'
 export * from './steady'
 export * from './teach'
 export * from './usual-notes'

@@ -243,3 +243,10 @@ export function notesOfPads(kit: Kit): Map<PadId, number[]> {
   }
   return result
 }
+
+/** The pads that each note strikes, in the order of the board; notes that strike none are missing. */
+export function padsOfNotes(kit: Kit): Map<number, PadId[]> {
+  const byNote = new Map<number, PadId[]>()
+  for (const [padId, notes] of notesOfPads(kit)) for (const note of notes) byNote.set(note, [...(byNote.get(note) ?? []), padId])
+  return byNote
+}

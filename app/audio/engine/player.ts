@@ -17,6 +17,8 @@ import {
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
 import type { EngineMemory, GrooveChoice, StrikeRecord } from '@heliaster/core/engine'
+import { createSteadyClock } from '@heliaster/core/hands'
+import type { SteadyClock } from '@heliaster/core/hands'
 import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
 
 import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
@@ -36,6 +38,8 @@ export interface Strike {
   readonly key?: number
   /** Engine frame to sound on; as soon as possible without one. */
   readonly frame?: number
+  /** When a hand struck, in ms of the page's clock, where it is to sound as long after it as any other strike. */
+  readonly steadyAtMs?: number
 }
 
 /** A strike as it sounded. */
@@ -66,6 +70,9 @@ export interface Player {
   stopAll(): void
   /** Frames the engine has rendered so far. */
   frameNow(): number
+  /** How the page's clock and the engine's frames go together; looked at with each picture and each strike. */
+  readonly clock: SteadyClock
+  seeClock(): void
   /** What to add to a frame of the engine to have the frame of its context. */
   hostFrame(): number
   peak(): number
@@ -155,14 +162,25 @@ function playerOver(context: AudioContext, link: Link): Player {
     return event
   }
   let read = 0
+  const clock = createSteadyClock(context.sampleRate)
+  const seeClock = () => clock.see(performance.now(), memory.status[StatusField.frame])
+  /** No later than a burst after the next one, whatever the clock believes. */
+  const steadyFrame = (atMs: number) => {
+    seeClock()
+    const frame = clock.frameOf(atMs)
+    return frame !== undefined && frame - memory.status[StatusField.frame] <= 2 * clock.burstFrames() ? frame : undefined
+  }
   return {
+    clock,
+    seeClock,
     context,
     node,
     sampleRateHz: context.sampleRate,
     load: (kit, choice) => loadWhenReady(kit, choice, loader, fresh),
     strike(given) {
-      const { padId, velocity, key = 0, frame, note } = given
-      const sendIt = (at = frame) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
+      const { padId, velocity, key = 0, note, frame, steadyAtMs } = given
+      const steady = steadyAtMs === undefined ? undefined : steadyFrame(steadyAtMs)
+      const sendIt = (at = frame ?? steady) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
       const waits = frame === undefined && fetchFirst(loader, given, () => sendIt())
       if (!waits) sendIt()
       return waits

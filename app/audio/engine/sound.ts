@@ -42,6 +42,7 @@ export async function startSound(): Promise<void> {
     const poll = () => {
       const { lateBlocks } = player.losses()
       if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
+      player.seeClock()
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
       if (!player.sleep.rests()) next = requestAnimationFrame(poll)

@@ -9,10 +9,12 @@ interface Props {
   readonly onChange: (words: string) => void
   readonly onEnter?: () => void
   readonly autoFocus?: boolean
+  /** Room for more than one line. */
+  readonly lines?: number
 }
 
 /** Words that count as they are typed. */
-export function WordField({ label, value, onChange, onEnter, autoFocus }: Props) {
+export function WordField({ label, value, onChange, onEnter, autoFocus, lines = 1 }: Props) {
   const palette = usePalette()
   return (
     <Input
@@ -20,13 +22,15 @@ export function WordField({ label, value, onChange, onEnter, autoFocus }: Props)
       aria-label={label}
       value={value}
       autoFocus={autoFocus}
+      multiline={lines > 1}
+      numberOfLines={lines}
       onChangeText={onChange}
       onSubmitEditing={onEnter}
       submitBehavior={onEnter ? 'submit' : undefined}
       autoCapitalize="none"
       renderErrorMessage={false}
       labelStyle={{ fontFamily: fonts.strong, fontSize: 13, lineHeight: 17, color: palette.muted, fontWeight: undefined }}
-      inputStyle={{ fontFamily: fonts.text, fontSize: 16, color: palette.ink, minHeight: TOUCH }}
+      inputStyle={{ fontFamily: lines > 1 ? fonts.figures : fonts.text, fontSize: 16, color: palette.ink, minHeight: TOUCH }}
       inputContainerStyle={{ borderBottomColor: palette.line }}
       containerStyle={{ paddingHorizontal: 0 }}
     />

@@ -1,5 +1,6 @@
 import { createPad, freeNote } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
+import { router } from 'expo-router'
 import { useState } from 'react'
 import { View } from 'react-native'
 
@@ -9,7 +10,6 @@ import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { editKit } from '../../../kit-view'
 import { session, useSession } from '../../../kit-view/session'
-import { InputsSheet } from '../InputsSheet'
 import { MixerSheet } from '../mixer/MixerSheet'
 import { PadsSheet } from '../several/PadsSheet'
 
@@ -34,7 +34,6 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
   const most = isWide ? 16 : 8
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
-  const [isConnecting, setConnecting] = useState(false)
   const [isEditing, setEditing] = useState(false)
   const { columns, size = 1 } = kit.arrangement
   const arrange = (changes: Partial<Kit['arrangement']>) =>
@@ -74,7 +73,11 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
             on={hearsAgain}
             onPress={() => session.setState({ hearsAgain: !hearsAgain })}
           />
-          <IconButton name="midi-port" label="Keys and MIDI" onPress={() => setConnecting(true)} />
+          <IconButton
+            name="hand-back-left-outline"
+            label="Hands: keys, notes and MIDI"
+            onPress={() => router.navigate(`/kit/${kit.id}/hands`)}
+          />
           <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
           <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
           <View style={{ width: 4 }} />
@@ -82,7 +85,6 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
         </>
       )}
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
-      {isConnecting && <InputsSheet onClose={() => setConnecting(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>
   )

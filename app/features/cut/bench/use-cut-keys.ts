@@ -1,7 +1,7 @@
 import type { LiveMarker } from '@heliaster/core/cut'
 import { useEffect, useEffectEvent } from 'react'
 
-import { isTyping } from '../../../audio/playing/computer-keys'
+import { isTyping } from '../../../audio/playing/hands/computer-keys'
 import type { CutActions, CutHit } from './use-source-cut'
 
 export interface CutKeys {

@@ -8,7 +8,7 @@ import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
-import { Part } from './Part'
+import { Part } from '../../../ui/layout/Part'
 import { moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
 

@@ -12,7 +12,7 @@ import { clipEndSeconds } from '../chart/envelope-edits'
 import { FilterControls } from './FilterControls'
 import { Movers } from './Movers'
 import { OrderControls } from './OrderControls'
-import { Part } from './Part'
+import { Part } from '../../../ui/layout/Part'
 import type { DrawnHit } from '../chart/use-drawn-hit'
 
 interface Props {

@@ -4,33 +4,24 @@ import { useMemo } from 'react'
 import { useStore } from 'zustand'
 
 import { Chips } from '../../../../ui/controls/Chips'
-import { NameField } from '../../../../ui/controls/NameField'
-import { chooseMiddleC, middleC, noteHz, notesInWords, notesOf, useNoteName } from '../../../../kit-view/note-name'
+import { chooseMiddleC, middleC } from '../../../../kit-view/note-name'
 import type { MiddleC } from '../../../../kit-view/note-name'
-import { notify } from '../../../../ui/layout/notices'
 import { Slider } from '../../../../ui/controls/Slider'
 import { Text } from '../../../../ui/layout/Text'
 import { editKit } from '../../../../kit-view'
+import { PadNotes } from '../../../../kit-view/PadNotes'
 import { padGesture } from '../../../../kit-view/use-kit'
 import { MODES, PICKS } from '../../../../kit-view/play-choices'
 import { ChokeChips } from '../ties/ChokeChips'
 import { LinkChips } from '../ties/LinkChips'
 import { TurnRules } from './TurnRules'
 
-const MOST_NOTES = 4
-
 /** How a pad answers strikes: which turn is next, what it silences, how many sound at once. */
 export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const settings = padSettings(kit, pad)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const set = (own: Partial<PadSettings>) => editKit(kit.id, [{ type: 'setPad', padId: pad.id, own }], pad.id)
-  const noteName = useNoteName()
   const octave = useStore(middleC, (state) => state.octave)
-  const setNotes = (typed: string) => {
-    const notes = notesOf(typed)
-    if (typeof notes === 'string') notify(notes)
-    else editKit(kit.id, [{ type: 'setPadNotes', padId: pad.id, notes }])
-  }
   return (
     <>
       <Chips label="Next turn" options={PICKS} value={settings.pick} onChoose={(pick) => set({ pick })} />
@@ -51,15 +42,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
         Where more are struck, the oldest that was let go is stopped, then the oldest, and of two that began together the softer. The pad’s
         limit comes first, then its choke group’s, then one that it shares, then the kit’s.
       </Text>
-      <NameField label="Notes that strike it" value={notesInWords(pad.notes)} placeholder="None: it answers no note" onName={setNotes} />
-      <Text look="small" tone="muted">
-        {pad.notes.length === 0
-          ? 'Notes are typed as numbers or names with commas between; C2..B3 is all from C2 to B3.'
-          : pad.notes
-              .slice(0, MOST_NOTES)
-              .map((note) => `${note}: ${noteName(note)}, ${noteHz(note, kit.tuningA4Hz).toFixed(1)} Hz`)
-              .join('; ') + (pad.notes.length > MOST_NOTES ? `; and ${pad.notes.length - MOST_NOTES} more` : '')}
-      </Text>
+      <PadNotes kit={kit} pad={pad} />
       <Chips
         label="Middle C, note 60, is called (everywhere)"
         options={(['3', '4', '5'] as const).map((value) => ({ value, text: `C${value}` }))}

@@ -1,9 +1,10 @@
+// Made of our Text: the elements have no parts under a name.
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { Text } from '../../../ui/layout/Text'
+import { Text } from './Text'
 
-/** A part of what shapes a pad, under its name. */
+/** A part of a screen, under its name. */
 export function Part({ name, children }: { readonly name: string; readonly children: ReactNode }) {
   return (
     <View role="group" aria-label={name} style={{ gap: 12, paddingTop: 6 }}>

@@ -1,0 +1,1 @@
+export { HandsScreen as default } from '../../../features/hands'

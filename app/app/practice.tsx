@@ -1,0 +1,1 @@
+export { PracticePage as default } from '../features/hands'

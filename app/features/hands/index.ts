@@ -1,0 +1,2 @@
+export { HandsScreen } from './HandsScreen'
+export { PracticePage } from './practice/PracticePage'

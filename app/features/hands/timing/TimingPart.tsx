@@ -1,0 +1,48 @@
+import { useEffect, useState } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { handSettings } from '../../../audio/playing/hands/hand-settings'
+import { deviceDelays, measureTiming, timing } from '../../../audio/playing/hands/timing'
+import { Toggle } from '../../../ui/controls/Toggle'
+import { Text } from '../../../ui/layout/Text'
+
+const LOOK_EVERY_MS = 500
+const inMs = (ms: number) => `${ms.toFixed(1)} ms`
+
+/** How long a strike is under way, as far as it was measured here, and whether it is always as long. */
+export function TimingPart() {
+  const isSteady = useStore(handSettings, (state) => state.isSteady)
+  const { spreadMs, strikes } = useStore(timing)
+  const [device, setDevice] = useState(deviceDelays)
+  useEffect(() => {
+    const timer = setInterval(() => setDevice(deviceDelays()), LOOK_EVERY_MS)
+    const stop = measureTiming()
+    return () => {
+      clearInterval(timer)
+      stop()
+    }
+  }, [isSteady])
+  return (
+    <View style={{ gap: 12 }}>
+      <Toggle
+        label="Steady"
+        words="Every strike sounds equally long after the hand, a burst later than it could. Without it each sounds as soon as it can."
+        value={isSteady}
+        onChange={(wanted) => handSettings.setState({ isSteady: wanted })}
+      />
+      <View role="status" style={{ gap: 4 }}>
+        <Text>
+          {spreadMs === undefined
+            ? 'Strike a few times: here stands how much they differ.'
+            : `The last ${strikes} strikes differ by ${inMs(spreadMs)}, from the hand to the first frame.`}
+        </Text>
+        {device && device.burstMs > 0 && (
+          <Text tone="muted">
+            This device asks for {inMs(device.burstMs)} of sound at once, and says that {inMs(device.outputMs)} pass until it is heard.
+          </Text>
+        )}
+      </View>
+    </View>
+  )
+}

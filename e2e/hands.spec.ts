@@ -1,0 +1,93 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+import { openDemo, pad } from './helpers'
+
+const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
+
+/** How many strikes of a pad are held or sound, as its level in the mixer would show: read from what the pad strip lights. */
+const heard = (page: Page, words: RegExp) => expect(page.getByText(words).first()).toBeVisible()
+
+test('the practice controller in a window of its own plays the kit that is open, in any place', async ({ page, context }) => {
+  await openDemo(page, 'shape')
+  const controller = await context.newPage()
+  await controller.goto('/practice')
+  await controller.getByRole('button', { name: /^Practice pad .*note 36$/ }).click()
+  await controller.getByRole('slider', { name: 'Wheel' }).press('End')
+  await page.bringToFront()
+  await page.getByRole('button', { name: 'Hands: keys, notes and MIDI' }).click()
+  await heard(page, /^Heard last: wheel at 127, channel 10, Practice controller\.$/)
+  await controller.evaluate(() => globalThis.heliasterPractice!.send(0x99, 38, 77))
+  await heard(page, /^Heard last: note 38, 77 hard/)
+  await controller.close()
+})
+
+test('strikes of the computer’s keys teach their curve, and the strike is drawn on it', async ({ page }) => {
+  await openDemo(page, 'hands')
+  await page.getByRole('radio', { name: 'Computer keys' }).click()
+  await page.getByRole('button', { name: 'Teach it' }).click()
+  for (const [modifier, words] of [
+    ['Alt+', 'softly'],
+    ['', 'at middle strength'],
+    ['Shift+', 'hard'],
+  ] as const)
+    for (let i = 0; i < 4; i++) {
+      await expect(page.getByText(`Strike ${words}, 4 times: ${i} of 4 heard.`)).toBeVisible()
+      await page.keyboard.press(`${modifier}KeyX`)
+    }
+  await page.keyboard.press('KeyX')
+  await expect(page.getByText('The last strike came as 92 and sounded as 80.')).toBeVisible()
+  await page.reload() // it is kept on this device
+  await page.getByRole('radio', { name: 'Computer keys' }).click()
+  await page.keyboard.press('Shift+KeyX')
+  await expect(page.getByText('The last strike came as 124 and sounded as 118.')).toBeVisible()
+})
+
+test('notes on the screen strike the pads that answer them; a pad learns a note from the practice controller', async ({ page }) => {
+  await openDemo(page, 'hands')
+  await part(page, 'Notes')
+  const notes = page.getByRole('slider', { name: 'Notes' })
+  await notes.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/note 36, 65\.4 Hz, strikes Hull thump\./)).toBeVisible()
+  await pad(page, 'Buoy bell').first().click()
+  await page.getByRole('button', { name: 'Learn its note' }).click()
+  await page.evaluate(() => {
+    const channel = new BroadcastChannel('heliaster-practice')
+    channel.postMessage([0x90, 99, 80])
+    channel.close()
+  })
+  await expect(page.getByText(/^Buoy bell answers note 99/)).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).first().click()
+})
+
+test('usual notes are shown before they are given, and are one step to undo', async ({ page }) => {
+  await openDemo(page, 'hands')
+  await part(page, 'Notes')
+  await page.getByRole('button', { name: 'Usual notes for all pads' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Usual notes' })
+  await expect(sheet.getByRole('listitem').first()).toBeVisible()
+  const before = await sheet.getByRole('listitem').allTextContents()
+  await sheet.getByRole('button', { name: 'Use these notes' }).click()
+  await page.getByRole('button', { name: 'Usual notes for all pads' }).click()
+  await expect(sheet.getByRole('button', { name: 'All as usual' })).toBeDisabled()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('button', { name: /^Undo/ }).first().click()
+  await page.getByRole('button', { name: 'Usual notes for all pads' }).click()
+  expect(await sheet.getByRole('listitem').allTextContents()).toEqual(before)
+})
+
+test('steady strikes differ by no more than a millisecond, and less than those that sound as soon as they can', async ({ page }) => {
+  await openDemo(page, 'hands')
+  await part(page, 'Timing')
+  const strikes = async () => {
+    for (let i = 0; i < 12; i++) await page.keyboard.press('KeyX', { delay: 37 + 11 * (i % 5) })
+    await expect(page.getByText(/^The last (1[0-2]) strikes differ by/)).toBeVisible()
+    return Number(/differ by ([\d.]+) ms/.exec((await page.getByText(/^The last \d+ strikes/).textContent())!)![1])
+  }
+  const loose = await strikes()
+  await page.getByRole('switch', { name: 'Steady' }).click()
+  const steady = await strikes()
+  test.info().annotations.push({ type: 'timing', description: `as soon as they can ${loose} ms, steady ${steady} ms` })
+  expect(steady).toBeLessThanOrEqual(Math.max(1, loose))
+})
