@@ -46,6 +46,16 @@ test('it knows the burst, and waits no longer than two of them', () => {
   expect(clock.frameOf(3000)! - frames(3000)).toBeLessThanOrEqual(2 * 480)
 })
 
+test('while nothing is rendered nothing is believed, and what was believed before is not', () => {
+  const clock = createSteadyClock(48000)
+  const frames = aDevice({ beganMs: 3000 }) // nothing is rendered before that
+  for (let now = 0; now < 3000; now += 16) clock.see(now, frames(now))
+  expect(clock.frameOf(3000)).toBeUndefined()
+  for (let now = 3000; now < 5000; now += 16.1) clock.see(now, frames(now))
+  expect(clock.burstFrames()).toBeLessThanOrEqual(481)
+  expect(clock.frameOf(5000)! - frames(5000)).toBeLessThanOrEqual(2 * 480)
+})
+
 test('an engine that has slept begins anew, and one that lost time is followed within its memory', () => {
   const clock = createSteadyClock(48000)
   const frames = aDevice({})

@@ -19,7 +19,7 @@ const MEMORY_MS = 4000
 const PARTS = 8
 const ENOUGH_SEEN = 16
 /** No device asks for more at once; where a frame lies further under the line the engine has slept or lost time. */
-const MOST_BURST_SECONDS = 0.25
+const MOST_BURST_SECONDS = 0.1
 const RENDER_FRAMES = 128
 
 interface Part {
@@ -32,16 +32,20 @@ export function createSteadyClock(rateHz: number): SteadyClock {
   const perMs = rateHz / 1000
   let parts: Part[] = []
   let seen = 0
+  let last = { frame: -1, changedMs: 0 }
   const highest = () => parts.reduce((most, part) => Math.max(most, part.highest), -Infinity)
   const lowest = () => parts.reduce((least, part) => Math.min(least, part.lowest), Infinity)
   const burst = () => Math.max(RENDER_FRAMES, seen === 0 ? 0 : Math.ceil(highest() - lowest()))
   return {
     see(atMs, frame) {
+      if (frame !== last.frame) last = { frame, changedMs: atMs }
       const line = frame - atMs * perMs
-      if (seen > 0 && Math.abs(line - highest()) > 2 * MOST_BURST_SECONDS * rateHz) {
+      const stands = atMs - last.changedMs > MOST_BURST_SECONDS * 1000
+      if (stands || (seen > 0 && Math.abs(line - highest()) > MOST_BURST_SECONDS * rateHz)) {
         parts = []
         seen = 0
       }
+      if (stands) return
       seen++
       const part = parts[parts.length - 1]
       if (part && atMs - part.fromMs <= MEMORY_MS / PARTS) {

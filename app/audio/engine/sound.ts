@@ -129,8 +129,11 @@ export const kitNow = (): Kit | undefined => openKit
 type WaitingListener = (padId: PadId) => void
 const waitingListeners = new Set<WaitingListener>()
 
-export function strikePad(strike: Strike): void {
-  if (sound.getState().player?.strike(strike)) for (const listener of waitingListeners) listener(strike.padId)
+/** Strikes a pad; returns whether the strike waits for its sound to arrive. */
+export function strikePad(strike: Strike): boolean {
+  const waits = sound.getState().player?.strike(strike) ?? false
+  if (waits) for (const listener of waitingListeners) listener(strike.padId)
+  return waits
 }
 
 /** Told of strikes whose sound is still on its way. */

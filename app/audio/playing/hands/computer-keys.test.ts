@@ -53,6 +53,8 @@ test('a key of no pad, one that repeats, one of the browser’s and one that is 
   stop()
   press('KeyZ')
   expect(mockStrike).toHaveBeenCalledTimes(1)
+  const aSwitch = Object.assign(document.createElement('input'), { type: 'checkbox' })
+  expect([isTyping(field), isTyping(aSwitch)]).toEqual([true, false])
   expect([isTyping(document.createElement('textarea')), isTyping(document.createElement('button')), isTyping(null)]).toEqual([true, false, false]) // prettier-ignore
 })
 

@@ -32,9 +32,14 @@ export function useKeyLabel(place: number): string | undefined {
   return code && keyName(code, state)
 }
 
+/** Fields that take no letters: a switch that was pressed keeps the focus, and the keys play on. */
+const NOT_TYPED: readonly string[] = ['checkbox', 'radio', 'range', 'button', 'submit', 'file', 'color']
+
 /** Whether someone is typing, so that letters are letters. */
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable === true)
+  if (!(target instanceof HTMLElement)) return false
+  if (target instanceof HTMLInputElement) return !NOT_TYPED.includes(target.type)
+  return /^(TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable === true
 }
 
 type KeyListener = (code: string) => void

@@ -30,8 +30,8 @@ const FIRST_KEY = 1000
 const held = createHeld(
   {
     strike: (padId, velocity, key, note, atMs) => {
-      strikePad({ padId, velocity, key, note, steadyAtMs: handSettings.getState().isSteady ? atMs : undefined })
-      if (atMs !== undefined) noteStrike(padId, atMs)
+      const waits = strikePad({ padId, velocity, key, note, steadyAtMs: handSettings.getState().isSteady ? atMs : undefined })
+      if (atMs !== undefined && !waits) noteStrike(padId, atMs)
     },
     release: releasePad,
   },

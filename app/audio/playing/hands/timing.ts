@@ -19,6 +19,8 @@ let delays: number[] = []
 
 /** A hand has struck: how late it sounds is found out when it has. */
 export function noteStrike(padId: PadId, atMs: number): void {
+  const isKnown = (sound.getState().player?.clock.burstFrames() ?? 0) > 0
+  if (!isKnown) return // the device is only waking up
   const now = performance.now()
   waiting = [...waiting.filter((one) => now - one.atMs < LOST_AFTER_MS), { padId, atMs }]
 }
@@ -26,6 +28,7 @@ export function noteStrike(padId: PadId, atMs: number): void {
 /** Measures strikes while someone looks. Returns the way to stop. */
 export function measureTiming(): () => void {
   delays = []
+  waiting = []
   timing.setState({ strikes: 0, spreadMs: undefined })
   return onSounded((sounded) => {
     const { player } = sound.getState()
