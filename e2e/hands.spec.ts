@@ -102,3 +102,34 @@ test('steady strikes differ by no more than a millisecond, and less than those t
   test.info().annotations.push({ type: 'timing', description: `as soon as they can ${loose} ms, steady ${steady} ms` })
   expect(steady).toBeLessThanOrEqual(Math.max(1, loose))
 })
+
+test('speaker and microphone are measured by chirps that go round', async ({ page }) => {
+  await page.addInitScript(() => {
+    // What goes to the speaker comes back 80 ms later from a microphone.
+    const connect = AudioNode.prototype.connect as (this: AudioNode, to: AudioNode | AudioParam, ...ways: number[]) => AudioNode
+    const airs = new Map<BaseAudioContext, { delay: DelayNode; out: MediaStreamAudioDestinationNode }>()
+    const airOf = (context: AudioContext) => {
+      const known = airs.get(context)
+      if (known) return known
+      const air = { delay: new DelayNode(context, { delayTime: 0.08, maxDelayTime: 1 }), out: context.createMediaStreamDestination() }
+      connect.call(air.delay, air.out)
+      airs.set(context, air)
+      return air
+    }
+    AudioNode.prototype.connect = function (this: AudioNode, to: AudioNode | AudioParam, ...ways: number[]) {
+      if (to instanceof AudioDestinationNode) connect.call(this, airOf(this.context as AudioContext).delay)
+      return connect.call(this, to, ...ways)
+    } as typeof AudioNode.prototype.connect
+    Object.defineProperty(navigator.mediaDevices, 'getUserMedia', {
+      value: () => Promise.resolve([...airs.values()][0].out.stream),
+    })
+  })
+  await openDemo(page, 'hands')
+  await part(page, 'Timing')
+  await page.getByRole('button', { name: 'Measure speaker and microphone' }).click()
+  const said = page.getByText(/^From the speaker back/)
+  await expect(said).toBeVisible()
+  const ms = Number(/microphone ([\d.]+) ms/.exec((await said.textContent())!)![1])
+  expect(ms).toBeGreaterThanOrEqual(80)
+  expect(ms).toBeLessThan(200) // the browser's own stream adds its part
+})

@@ -65,7 +65,7 @@ async function padsInput(): Promise<OpenInput> {
   return { context: player.context, node: player.node, output: 1, label: 'The pads', close: async () => letSleep() }
 }
 
-async function microphoneStream(deviceId: string | undefined, onEnded: (reason: string) => void): Promise<MediaStream> {
+export async function microphoneStream(deviceId: string | undefined, onEnded: (reason: string) => void): Promise<MediaStream> {
   if (!navigator.mediaDevices?.getUserMedia)
     throw new NoInput('This browser gives no microphone here. Open Heliaster at https or localhost, or use the practice microphone.')
   const plain = { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: { ideal: 2 } }

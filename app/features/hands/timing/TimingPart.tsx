@@ -4,6 +4,8 @@ import { useStore } from 'zustand'
 
 import { handSettings } from '../../../audio/playing/hands/hand-settings'
 import { deviceDelays, measureTiming, timing } from '../../../audio/playing/hands/timing'
+import { measureLoop } from '../../../audio/recording/loop'
+import { Button } from '../../../ui/controls/Button'
 import { Toggle } from '../../../ui/controls/Toggle'
 import { Text } from '../../../ui/layout/Text'
 
@@ -43,6 +45,34 @@ export function TimingPart() {
           </Text>
         )}
       </View>
+      <LoopMeasure />
+    </View>
+  )
+}
+
+/** Speaker and microphone together, measured with chirps. */
+function LoopMeasure() {
+  const [isBusy, setBusy] = useState(false)
+  const [words, setWords] = useState<string>()
+  const measure = async () => {
+    setBusy(true)
+    setWords('Five chirps are played. Keep quiet for four seconds.')
+    const found = await measureLoop().catch((error: unknown) => `It could not be measured: ${String(error)}. Try again.`)
+    setBusy(false)
+    setWords(
+      typeof found === 'string'
+        ? found
+        : `From the speaker back through the microphone ${inMs(1000 * found.seconds)} pass; single chirps differ by ${inMs(1000 * found.spreadSeconds)}.`,
+    )
+  }
+  return (
+    <View style={{ gap: 8 }}>
+      <View style={{ flexDirection: 'row' }}>
+        <Button label="Measure speaker and microphone" busy={isBusy} disabled={isBusy} onPress={() => void measure()} />
+      </View>
+      <Text role="status" tone="muted">
+        {words ?? 'With the speaker on, not headphones: chirps are played and heard again.'}
+      </Text>
     </View>
   )
 }
