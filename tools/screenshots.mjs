@@ -77,6 +77,18 @@ const views = [
       await page.getByRole('button', { name: /^Put \d+ turns on$/ }).waitFor()
     },
   ],
+  [
+    'hands',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/hands`)
+      await page.getByRole('radio', { name: 'Computer keys' }).click()
+      await page.getByRole('radio', { name: 'For a light hand' }).click()
+      await page.keyboard.press('Alt+KeyX')
+      await page.getByText(/^The last strike came as/).waitFor()
+    },
+  ],
   ['cut', phone, 'light', openWalk],
   ['cut-wide', wide, 'light', openWalk],
   [

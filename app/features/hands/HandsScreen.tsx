@@ -57,13 +57,13 @@ export function HandsScreen() {
   return (
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
       <ScrollView
-        style={{ width: 460, flexGrow: 0, borderRightWidth: 1, borderRightColor: palette.faint }}
+        style={{ width: 460, flexGrow: 0, flexShrink: 0, borderRightWidth: 1, borderRightColor: palette.faint }}
         contentContainerStyle={{ padding: 20, gap: 16 }}
       >
         <Text look="title">Hands</Text>
         <InputsPart />
       </ScrollView>
-      <ScrollView contentContainerStyle={{ padding: 20, gap: 16 }}>
+      <ScrollView style={{ flex: 1, minWidth: 0 }} contentContainerStyle={{ padding: 20, gap: 16 }}>
         {parts}
         {part === 'inputs' ? <NotesPart kit={kit} /> : shown}
       </ScrollView>

@@ -79,7 +79,7 @@ const NoteMark = memo(function NoteMark({ note, height, hasWords, pads, isDown, 
             key={i}
             style={{
               width: hasWords ? 8 : '70%',
-              height: hasWords ? 8 : 4,
+              height: hasWords ? 8 : 14,
               borderRadius: 4,
               backgroundColor: isDown ? palette.onCoral : palette.kelp,
             }}

@@ -27,13 +27,14 @@ export function NotesPart({ kit }: { readonly kit: Kit }) {
           Programs count octaves differently. Choose once what you call middle C; the name of every note follows, its number stays 60.
         </Text>
       )}
+      {!hasCounted && <OctaveChips />}
       <NoteRow kit={kit} />
       {chosen && (
         <Part name={padName(kit, chosen.pad)}>
           <PadNotes key={chosen.pad.id} kit={kit} pad={chosen.pad} />
         </Part>
       )}
-      <OctaveChips />
+      {hasCounted && <OctaveChips />}
       <View style={{ flexDirection: 'row' }}>
         <Button label="Usual notes for all pads" disabled={kit.pads.length === 0} onPress={() => setUsual(true)} />
       </View>
