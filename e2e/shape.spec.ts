@@ -13,6 +13,9 @@ async function onePad(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: /^Put all 2 / }).click()
 }
 
+const part = (page: Page, name: string) =>
+  page.getByRole('radiogroup', { name: 'What shapes it' }).getByRole('radio', { name, exact: true }).click()
+
 const type = async (page: Page, field: string, text: string) => {
   const box = page.getByLabel(field, { exact: true })
   await box.fill(text)
@@ -23,11 +26,14 @@ test('filters, drive, their order and a loop are set, and there again after a re
   await onePad(page, 'thwart')
   await page.getByRole('link', { name: 'Shape' }).click()
   const chosen = (group: string, name: string) => page.getByRole('radiogroup', { name: group, exact: true }).getByRole('radio', { name, exact: true }) // prettier-ignore
+  await part(page, 'Filters')
   await chosen('Filter', 'Low pass').click()
   await type(page, 'Cutoff, Hz', '700')
   await chosen('Second filter', 'Peak').click()
+  await part(page, 'Character')
   await type(page, 'Drive, dB', '12')
   await chosen('Drive: character', 'Folded').click()
+  await part(page, 'Filters')
   await page.getByRole('button', { name: 'Before drive' }).click()
   const order = page.getByRole('list', { name: 'In this order' }).getByRole('listitem')
   await expect(order).toContainText(['Filter', 'Drive', 'Second filter'])
@@ -41,12 +47,14 @@ test('filters, drive, their order and a loop are set, and there again after a re
 
   await expect(page.getByText('In this order')).toHaveCount(0)
   await page.getByRole('link', { name: 'Shape' }).click()
+  await part(page, 'Filters')
   await expect(chosen('Filter', 'Low pass')).toBeChecked()
   await expect(page.getByLabel('Cutoff, Hz', { exact: true })).toHaveValue('700')
   await expect(chosen('Second filter', 'Peak')).toBeChecked()
+  await expect(order).toContainText(['Filter', 'Drive', 'Second filter'])
+  await part(page, 'Character')
   await expect(page.getByLabel('Drive, dB', { exact: true })).toHaveValue('12.0')
   await expect(chosen('Drive: character', 'Folded')).toBeChecked()
-  await expect(order).toContainText(['Filter', 'Drive', 'Second filter'])
   const { pads } = await keptKit(page)
   const { values, choices, order: kept } = pads[0].own
   expect(choices).toMatchObject({ filter1Kind: 'lowPass', filter2Kind: 'peak', driveKind: 'folded' })
@@ -55,4 +63,40 @@ test('filters, drive, their order and a loop are set, and there again after a re
   expect(kept!.indexOf('filter1')).toBeLessThan(kept!.indexOf('drive'))
   const [clip] = Object.values(pads[0].bands[0].turns[0].clips)
   expect(clip).toMatchObject({ loop: { kind: 'forward', startFrame: 4800 } })
+})
+
+test('a noise becomes a kick by six touches on the first screen, is heard as it was, and each touch is one step back', async ({ page }) => {
+  await onePad(page, 'rowlock')
+  await page.getByRole('link', { name: 'Shape' }).click()
+  const drag = async (name: string, byX: number, byY: number) => {
+    const box = (await page.getByRole('slider', { name, exact: true }).boundingBox())!
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.mouse.move(x + byX, y - byY, { steps: 4 })
+    await page.mouse.up()
+  }
+  await expect(page.getByRole('slider', { name: 'End', exact: true })).toBeVisible()
+  await drag('Decay', -30, 0)
+  await drag('Tune', -40, 0)
+  await drag('Pitch fall', -10, 60)
+  await drag('Filter', -120, 20)
+  await drag('Drive', 70, 0)
+  await drag('Start', 30, 0)
+  await saved(page)
+  const { values, envelopes, choices } = (await keptKit(page)).pads[0].own
+  expect(choices!.filter1Kind).toBe('lowPass')
+  expect(values!.tuneCents).toBeCloseTo(-1200, -2)
+  expect(values!.filter1CutoffHz).toBeLessThan(4000)
+  expect(values!.driveDb).toBeGreaterThan(5)
+  expect(values!.startSeconds).toBeGreaterThan(0.01)
+  expect(envelopes!.level!.points).toHaveLength(2)
+  expect(envelopes!.pitch!.points[0].value).toBeGreaterThan(1000)
+  await page.getByRole('button', { name: 'Hear it as it was when you came, as loud as now' }).click()
+  const undo = page.getByRole('button', { name: 'Undo', exact: true })
+  for (let i = 0; i < 6; i++) await undo.click()
+  await saved(page)
+  const { pads } = await keptKit(page)
+  expect(pads[0].own.envelopes?.pitch?.points ?? []).toEqual([])
+  expect(pads[0].own.values?.startSeconds ?? 0).toBe(0)
 })

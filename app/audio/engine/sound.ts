@@ -175,6 +175,16 @@ export function hearRay(pad: Pad, rayId: RayId, velocity = 100): void {
   player.strike({ padId: AUDITION, velocity })
 }
 
+/** Sounds a pad as it was, or as only part of it is, at another level. */
+export function hearVersion(pad: Pad, gainDb = 0, velocity = 100): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  const rays = pad.rays.map((ray) => ({ ...ray, values: { ...ray.values, gainDb: (ray.values.gainDb ?? 0) + gainDb } }))
+  auditionKit = { ...openKit, pads: [{ ...pad, id: AUDITION, notes: [], rays }] }
+  load(openKit)
+  player.strike({ padId: AUDITION, velocity })
+}
+
 /** Sounds one turn of a pad with all its rays, whatever would be next. */
 export function hearTurn(pad: Pad, turn: Turn, band: Band, velocity = 100): void {
   const { player } = sound.getState()

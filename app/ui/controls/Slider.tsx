@@ -5,6 +5,7 @@ import { TextInput, View } from 'react-native'
 import { Text } from '../layout/Text'
 import { fonts, TOUCH, usePalette } from '../theme/theme'
 import { usePointerDrag } from '../pointer/use-pointer-drag'
+import { placesOf, scaleOf } from './scale'
 
 interface Props {
   readonly label: string
@@ -28,11 +29,8 @@ interface Props {
 /** A value on a line, filled from where it changes nothing: dragged, stepped by arrow keys, or typed with its unit. */
 export function Slider({ label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
   const width = useRef(1)
-  const places = step >= 1 ? 0 : Math.min(4, Math.ceil(-Math.log10(step)))
-  const shown = format ? format(value) : value.toFixed(places)
-  const toShare = (v: number) => ((v - min) / (max - min)) ** (1 / power)
-  const snap = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toFixed(6))))
-  const fromShare = (share: number) => snap(min + Math.min(1, Math.max(0, share)) ** power * (max - min))
+  const shown = format ? format(value) : value.toFixed(placesOf(step))
+  const { toShare, fromShare, snap } = scaleOf({ min, max, step, power })
   const drag = usePointerDrag(
     {
       onStart: (x) => onSlide(fromShare(x / width.current)),
@@ -79,10 +77,7 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
         <Text look="label" tone="muted" style={{ userSelect: 'none' }}>
           {label}
         </Text>
-        <Line
-          share={Math.min(1, Math.max(0, toShare(value)))}
-          neutral={neutral === undefined ? undefined : Math.min(1, Math.max(0, toShare(neutral)))}
-        />
+        <Line share={toShare(value)} neutral={neutral === undefined ? undefined : toShare(neutral)} />
       </View>
       <NumberField label={`${label}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
     </View>

@@ -4,7 +4,7 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
 import { PointFields } from './PointFields'
-import { EndsFirst } from '../controls/ShapeControls'
+import { EndsFirst } from '../controls/parts'
 
 jest.mock('./TideChart', () => ({ TideChart: () => null }))
 

@@ -13,7 +13,12 @@ import { EnvelopeLine, TimeMarks, UsefulWater } from './TideMarks'
 import type { DrawnHit } from './use-drawn-hit'
 
 interface Props {
+  /** Time runs to the right; else down the screen. */
   readonly isWide: boolean
+  /** As high as its place without it. */
+  readonly heightPx?: number
+  /** It is only looked at: a finger on it changes nothing. */
+  readonly isStill?: boolean
   readonly drawn: DrawnHit | undefined
   /** Pitch of the hit where its envelope stands at 0. */
   readonly baseHz: number | undefined
@@ -45,6 +50,7 @@ export function TideChart(props: Props) {
 
   const ref = usePointerDrag({
     onStart(x, y) {
+      if (props.isStill) return false
       const index = nearest(
         points.map((one) => geometry.place(one.seconds * scale, share(one.value, layer))),
         x,
@@ -54,13 +60,14 @@ export function TideChart(props: Props) {
         held.current = { index, moved: false }
         setHeldSeconds(seconds)
         props.onPoint(index)
-        return
+        return undefined
       }
       held.current = undefined
       if (points.length > 0) {
         const at = geometry.read(x, y)
         props.onAdd(at.seconds / scale, valueOf(at.share, layer))
       }
+      return undefined
     },
     onMove(x, y) {
       if (!held.current) return
@@ -79,11 +86,11 @@ export function TideChart(props: Props) {
     <View
       ref={ref}
       role="img"
-      aria-label={`Tide chart, ${seconds.toFixed(2)} s; points can be typed below`}
+      aria-label={`Tide chart, ${seconds.toFixed(2)} s${props.isStill ? '' : '; points can be typed below'}`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
       style={{
-        height: isWide ? undefined : shape.choices.filter1Kind === 'off' ? 268 : 224,
-        flex: isWide ? 1 : undefined,
+        height: props.heightPx,
+        flex: props.heightPx === undefined ? 1 : undefined,
         borderRadius: 12,
         overflow: 'hidden',
         backgroundColor: palette.surface,
@@ -125,7 +132,7 @@ export function TideChart(props: Props) {
           {(layer === 'filter1' || layer === 'filter2') && (
             <EnvelopeLine envelope={shape.envelopes[layer]} layer={layer} geometry={geometry} seconds={seconds} scale={scale} active />
           )}
-          {points.map((one, index) => {
+          {(props.isStill ? [] : points).map((one, index) => {
             const [x, y] = geometry.place(one.seconds * scale, share(one.value, layer))
             return (
               <G key={index}>

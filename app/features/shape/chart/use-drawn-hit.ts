@@ -1,4 +1,5 @@
-import type { Kit, Pad } from '@heliaster/core/kit'
+import { strikeLoudness } from '@heliaster/core/audio'
+import type { Clip, Kit, Pad } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { pitchOf } from '@heliaster/core/cut'
 import { useEffect, useState } from 'react'
@@ -14,6 +15,10 @@ export interface DrawnHit {
   /** When it has fallen below -60 dB of its peak. */
   readonly soundSeconds: number
   readonly clipSeconds: number
+  /** Highest level of each of `columns` parts of the pad's first clip, 0..1. */
+  readonly clipLevels: Float32Array
+  /** How loud it is, dB, as strikes are compared. */
+  readonly loudnessDb: number
   /** The first channel of the pad's first clip, at most LONGEST_SAMPLES of it. */
   readonly samples?: Float32Array
   /** Pitch of the pad's first clip as recorded, before tuning and envelope; undefined where it has none. */
@@ -46,7 +51,7 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
   return drawn
 }
 
-async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
+export async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   const { values, envelopes } = padSettings(kit, pad)
   const clipSeconds = longestClip(kit, pad)
   const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE)
@@ -57,15 +62,29 @@ async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
     ...envelopes.pitch.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'pitch')),
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
-  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, ...(await firstClip(pad)) }
+  const loudnessDb = strikeLoudness([left, right], RATE)
+  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, loudnessDb, ...(await firstClip(pad)) }
 }
 
-async function firstClip(pad: Pad): Promise<Pick<DrawnHit, 'pitchHz' | 'samples'>> {
+type OfClip = Pick<DrawnHit, 'pitchHz' | 'samples' | 'clipLevels'>
+const ofClips = new WeakMap<Clip, OfClip>()
+
+/** What is known of the pad's first clip, measured once. */
+async function firstClip(pad: Pad): Promise<OfClip> {
   const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
-  if (!clip || clip === 'intendedSilence') return {}
+  if (!clip || clip === 'intendedSilence') return { clipLevels: new Float32Array(COLUMNS) }
+  const known = ofClips.get(clip)
+  if (known) return known
   const { audio } = await decodedAudio(clip.audio)
   const samples = audio.channels[0].subarray(clip.startFrame, clip.endFrame)
-  return { pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz, samples: samples.subarray(0, LONGEST_SAMPLES) }
+  const forward = levelsOf(samples, samples, samples.length / RATE)
+  const measured: OfClip = {
+    pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz,
+    samples: samples.subarray(0, LONGEST_SAMPLES),
+    clipLevels: clip.reverse ? forward.reverse() : forward,
+  }
+  ofClips.set(clip, measured)
+  return measured
 }
 
 function longestClip(kit: Kit, pad: Pad): number {

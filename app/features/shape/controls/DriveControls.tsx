@@ -1,9 +1,10 @@
-import { keptDriveLevelDb } from '@heliaster/core/engine'
 import { parameters } from '@heliaster/core/kit'
-import type { AllChoices, OwnSettings, PadSettings } from '@heliaster/core/kit'
+import type { OwnSettings, PadSettings } from '@heliaster/core/kit'
 
 import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
+import { driveOf, keptLevel } from './kept-drive'
+import type { Drive } from './kept-drive'
 
 const KINDS = [
   { value: 'soft', text: 'Soft' },
@@ -26,25 +27,16 @@ interface Props {
   readonly onDone: () => void
 }
 
-interface Drive {
-  readonly kind: AllChoices['driveKind']
-  readonly driveDb: number
-  readonly driveAfterDb: number
-}
-
 /**
  * Drive of a pad. Whatever is changed about it, the level behind it is changed by as much as its loudness would, so that only
  * the sound differs; what was set by hand on top of that stays.
  */
-export function DriveControls({ settings: { values, choices }, samples, onChange, onDone }: Props) {
-  const now: Drive = { kind: choices.driveKind, driveDb: values.driveDb, driveAfterDb: values.driveAfterDb }
-  const keptLevel = (next: Drive) => {
-    if (!samples) return values.driveLevelDb
-    const change = levelOf(samples, next) - levelOf(samples, now)
-    return Math.round(10 * Math.min(MOST_DB, Math.max(LEAST_DB, values.driveLevelDb + change))) / 10
-  }
+export function DriveControls({ settings, samples, onChange, onDone }: Props) {
+  const { values, choices } = settings
+  const now = driveOf(settings)
+  const keptLevelOf = (next: Drive) => keptLevel(settings, samples, next)
   const amount = (name: 'driveDb' | 'driveAfterDb') => (db: number) =>
-    onChange({ values: { [name]: db, driveLevelDb: keptLevel({ ...now, [name]: db }) } })
+    onChange({ values: { [name]: db, driveLevelDb: keptLevelOf({ ...now, [name]: db }) } })
   const isOn = values.driveDb > 0 || values.driveAfterDb > 0
   return (
     <>
@@ -70,7 +62,7 @@ export function DriveControls({ settings: { values, choices }, samples, onChange
             options={KINDS}
             value={choices.driveKind}
             onChoose={(kind) => {
-              onChange({ choices: { driveKind: kind }, values: { driveLevelDb: keptLevel({ ...now, kind }) } })
+              onChange({ choices: { driveKind: kind }, values: { driveLevelDb: keptLevelOf({ ...now, kind }) } })
               onDone()
             }}
           />
@@ -89,8 +81,4 @@ export function DriveControls({ settings: { values, choices }, samples, onChange
       )}
     </>
   )
-}
-
-function levelOf(samples: Float32Array, { kind, driveDb, driveAfterDb }: Drive): number {
-  return keptDriveLevelDb(samples, kind, driveDb, driveAfterDb)
 }

@@ -1,4 +1,4 @@
-import type { Kit, KitEdit, Oscillator, Pad, Parameter, Response } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Oscillator, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -15,6 +15,8 @@ import type { SourceChoice } from './mover-words'
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  /** New ones move this ray alone. */
+  readonly rayId?: RayId
   /** Edits that belong to one drag, and its end. */
   readonly onSlide: (edits: KitEdit[]) => void
   readonly onDone: () => void
@@ -24,7 +26,7 @@ const MOST = 64
 const FIRST_WAVE: Oscillator = { id: 'wave', name: 'Wave', wave: 'sine', rate: { unit: 'Hz', value: 2 }, runs: 'always', phase: 0 }
 
 /** Everything that moves a pad's sound: by the strike, or while it sounds; how far each moves it, and one more. */
-export function Movers({ kit, pad, onSlide, onDone }: Props) {
+export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   const { responses } = padSettings(kit, pad)
   const [isAdding, setAdding] = useState(false)
   const put = (changed: readonly Response[], more: KitEdit[] = []): KitEdit[] => [...more, { type: 'setPad', padId: pad.id, own: { responses: [...changed] } }] // prettier-ignore
@@ -37,7 +39,7 @@ export function Movers({ kit, pad, onSlide, onDone }: Props) {
   const add = (choice: SourceChoice, param: Parameter, number: number) => {
     const wave = kit.oscillators[0] ?? FIRST_WAVE
     const needsWave = choice === 'oscillator' && kit.oscillators.length === 0
-    now(put([...responses, newMover(choice, param, number, wave.id, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
+    now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId }, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
     setAdding(false)
   }
   const wave = responses.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined

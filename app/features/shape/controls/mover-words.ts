@@ -92,14 +92,18 @@ export function moverWords(response: Response): string {
   return `${source} ${source === 'Softer strikes' || source === 'Fast strikes' ? 'move' : 'moves'} the ${targets.join(', the ')}`
 }
 
+interface Wanted {
+  readonly choice: SourceChoice
+  readonly param: Parameter
+  /** Of a controller. */
+  readonly number: number
+  readonly oscillatorId: string
+  /** The ray that it moves alone. */
+  readonly rayId?: string
+}
+
 /** A new response of a pad: its amount begins at a quarter of what is offered, its chance by the target's own draw. */
-export function newMover(
-  choice: SourceChoice,
-  param: Parameter,
-  number: number,
-  oscillatorId: string,
-  taken: readonly Response[],
-): Response {
+export function newMover({ choice, param, number, oscillatorId, rayId }: Wanted, taken: readonly Response[]): Response {
   const { most, factor } = targetOf(param)!
   const kind = choice === 'pedal' ? 'controller' : choice
   const from = {
@@ -107,8 +111,15 @@ export function newMover(
     ...(choice === 'pedal' ? { number: PEDAL } : choice === 'controller' ? { number } : {}),
     ...(choice === 'oscillator' ? { id: oscillatorId } : {}),
   }
-  const plain = [kind, choice === 'pedal' ? PEDAL : choice === 'controller' ? number : undefined, param].filter((part) => part !== undefined).join('-') // prettier-ignore
+  const plain = [kind, choice === 'pedal' ? PEDAL : choice === 'controller' ? number : undefined, param, rayId].filter((part) => part !== undefined).join('-') // prettier-ignore
   let id = plain
   for (let count = 2; taken.some((one) => one.id === id); count++) id = `${plain}-${count}`
-  return { id, draw: parameterRow(param).draw, from, to: [{ param }], amount: most / factor / 4, bypass: false }
+  return {
+    id,
+    draw: parameterRow(param).draw,
+    from,
+    to: [{ param, ...(rayId === undefined ? {} : { ray: rayId }) }],
+    amount: most / factor / 4,
+    bypass: false,
+  }
 }

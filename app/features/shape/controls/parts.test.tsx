@@ -2,7 +2,7 @@ import { settled, usualPadSettings } from '@heliaster/core/kit'
 import type { Envelopes } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 
-import { DecaySlider } from './ShapeControls'
+import { DecaySlider } from './parts'
 
 const falling = { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.3, value: 0, bend: 0 }] } // prettier-ignore
 

@@ -1,54 +1,72 @@
-import { clipsOfPad, padSettings } from '@heliaster/core/kit'
+import { clipsOfPad } from '@heliaster/core/kit'
 import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/core/kit'
 
 import { TuneSlider } from '../../../kit-view/PanAndTune'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
+import { clipEndSeconds } from '../chart/envelope-edits'
+import type { DrawnHit } from '../chart/use-drawn-hit'
+import type { ShapeTarget } from '../whom/target'
 import { AttackControls } from './AttackControls'
 import { DirtControls } from './DirtControls'
 import { DriveControls } from './DriveControls'
 import { EdgeControls } from './EdgeControls'
-import { clipEndSeconds } from '../chart/envelope-edits'
 import { FilterControls } from './FilterControls'
-import { Movers } from './Movers'
 import { OrderControls } from './OrderControls'
-import { Part } from '../../../ui/layout/Part'
-import type { DrawnHit } from '../chart/use-drawn-hit'
 
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  readonly target: ShapeTarget
   readonly drawn: DrawnHit | undefined
   /** Edits that belong to one drag, and its end. */
   readonly onEdits: (edits: KitEdit[]) => void
   readonly onDone: () => void
 }
 
-/** Everything beside its envelopes that shapes a pad, in parts, in the order in which a strike passes them. */
-export function ShapeControls({ kit, pad, drawn, onEdits, onDone }: Props) {
-  const settings = padSettings(kit, pad)
-  const set = (own: OwnSettings) => onEdits([{ type: 'setPad', padId: pad.id, own }])
-  const isStereo = clipsOfPad(pad).some(({ audio, channel }) => channel === 'both' && (kit.audio[audio]?.channels ?? 1) > 1)
-  const all = { settings, onChange: set, onDone }
+const setter = ({ target, onEdits, onDone }: Props) => ({
+  settings: target.settings,
+  onChange: (own: OwnSettings) => onEdits(target.edits(own)),
+  onDone,
+})
+
+/** What of the clip sounds, how high, and how long. */
+export function ClipPart(props: Props) {
+  const all = setter(props)
+  const { settings, onChange, onDone } = all
+  const { drawn } = props
   return (
     <>
-      <Part name="The clip">
-        {drawn && <EndsFirst settings={settings} clipSeconds={drawn.clipSeconds} />}
-        <TuneSlider value={settings.values.tuneCents} onSlide={(tuneCents) => set({ values: { tuneCents } })} onDone={onDone} />
-        <EdgeControls {...all} clipSeconds={drawn?.clipSeconds ?? 0.5} />
-        <DecaySlider {...all} />
-      </Part>
-      <Part name="Character">
-        <AttackControls {...all} />
-        <DriveControls {...all} samples={drawn?.samples} />
-        <DirtControls {...all} isStereo={isStereo} />
-      </Part>
-      <Part name="Filters">
-        <FilterControls {...all} name="filter1" />
-        <FilterControls {...all} name="filter2" />
-        <OrderControls {...all} />
-      </Part>
-      <Movers kit={kit} pad={pad} onSlide={onEdits} onDone={onDone} />
+      {drawn && <EndsFirst settings={settings} clipSeconds={drawn.clipSeconds} />}
+      <TuneSlider value={settings.values.tuneCents} onSlide={(tuneCents) => onChange({ values: { tuneCents } })} onDone={onDone} />
+      <EdgeControls {...all} clipSeconds={drawn?.clipSeconds ?? 0.5} />
+      <DecaySlider {...all} />
+    </>
+  )
+}
+
+/** What gives it a character of its own: attack and tail, drive, dirt. */
+export function CharacterPart(props: Props) {
+  const all = setter(props)
+  const { kit, pad, drawn } = props
+  const isStereo = clipsOfPad(pad).some(({ audio, channel }) => channel === 'both' && (kit.audio[audio]?.channels ?? 1) > 1)
+  return (
+    <>
+      <AttackControls {...all} />
+      <DriveControls {...all} samples={drawn?.samples} />
+      <DirtControls {...all} isStereo={isStereo} />
+    </>
+  )
+}
+
+/** Both filters, and in which order a strike passes everything. */
+export function FiltersPart(props: Props) {
+  const all = setter(props)
+  return (
+    <>
+      <FilterControls {...all} name="filter1" />
+      <FilterControls {...all} name="filter2" />
+      {props.target.whom.kind !== 'turn' && <OrderControls {...all} />}
     </>
   )
 }

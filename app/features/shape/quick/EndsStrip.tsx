@@ -1,0 +1,119 @@
+import { useRef, useState } from 'react'
+import { View } from 'react-native'
+import Svg, { Path, Rect } from 'react-native-svg'
+
+import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
+import { TOUCH, usePalette } from '../../../ui/theme/theme'
+
+interface Props {
+  /** Highest level of each part of the clip, 0..1. */
+  readonly levels: Float32Array
+  readonly clipSeconds: number
+  readonly startSeconds: number
+  /** Before the clip's own end. */
+  readonly endSeconds: number
+  readonly onSlide: (ends: { readonly startSeconds: number; readonly endSeconds: number }) => void
+  readonly onDone: () => void
+}
+
+const HEIGHT = 52
+const EDGE = 10
+/** So much is left of a clip between its ends, seconds. */
+const LEAST_SECONDS = 0.002
+const STEP_SECONDS = 0.001
+const LEAP = 10
+
+/** The whole clip, with where a strike begins and ends in it: dragged, or moved by arrow keys. */
+export function EndsStrip({ levels, clipSeconds, startSeconds, endSeconds, onSlide, onDone }: Props) {
+  const palette = usePalette()
+  const [width, setWidth] = useState(0)
+  const held = useRef<'start' | 'end'>(undefined)
+  const inner = Math.max(1, width - 2 * EDGE)
+  const last = clipSeconds - endSeconds
+  const xOf = (seconds: number) => EDGE + (seconds / clipSeconds) * inner
+  const move = (which: 'start' | 'end', seconds: number) => {
+    const at = Number(seconds.toFixed(5))
+    if (which === 'start') onSlide({ startSeconds: Math.min(last - LEAST_SECONDS, Math.max(0, at)), endSeconds })
+    else onSlide({ startSeconds, endSeconds: clipSeconds - Math.min(clipSeconds, Math.max(startSeconds + LEAST_SECONDS, at)) })
+  }
+  const drag = usePointerDrag({
+    onStart(x) {
+      held.current = Math.abs(x - xOf(startSeconds)) <= Math.abs(x - xOf(last)) ? 'start' : 'end'
+    },
+    onMove: (x) => move(held.current!, ((x - EDGE) / inner) * clipSeconds),
+    onEnd: onDone,
+  })
+  const nudge = (which: 'start' | 'end', by: number) => {
+    move(which, (which === 'start' ? startSeconds : last) + by)
+    onDone()
+  }
+  return (
+    <View ref={drag} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT, width: '100%' }}>
+      <Svg width={width} height={HEIGHT} aria-hidden style={{ position: 'absolute' }}>
+        <Rect
+          x={xOf(startSeconds)}
+          y={0}
+          width={Math.max(0, xOf(last) - xOf(startSeconds))}
+          height={HEIGHT}
+          fill={palette.waterWash}
+          rx={4}
+        />
+        <Path d={outline(levels, inner)} fill={palette.waterInk} />
+      </Svg>
+      <EndHandle which="start" x={xOf(startSeconds)} seconds={startSeconds} onNudge={nudge} />
+      <EndHandle which="end" x={xOf(last)} seconds={last} onNudge={nudge} />
+    </View>
+  )
+}
+
+function outline(levels: Float32Array, inner: number): string {
+  const peak = Math.max(0.001, ...levels)
+  const x = (i: number) => (EDGE + (i / Math.max(1, levels.length - 1)) * inner).toFixed(1)
+  const half = (i: number) => Math.max(0.5, (levels[i]! / peak) * (HEIGHT / 2 - 4))
+  const places = Array.from(levels.keys())
+  const top = places.map((i) => `${x(i)} ${(HEIGHT / 2 - half(i)).toFixed(1)}`)
+  const bottom = places.reverse().map((i) => `${x(i)} ${(HEIGHT / 2 + half(i)).toFixed(1)}`)
+  return `M${[...top, ...bottom].join('L')}Z`
+}
+
+interface HandleProps {
+  readonly which: 'start' | 'end'
+  readonly x: number
+  readonly seconds: number
+  readonly onNudge: (which: 'start' | 'end', by: number) => void
+}
+
+function EndHandle({ which, x, seconds, onNudge }: HandleProps) {
+  const palette = usePalette()
+  const ways: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
+  return (
+    <View
+      role="slider"
+      tabIndex={0}
+      aria-label={which === 'start' ? 'Start' : 'End'}
+      aria-valuenow={Math.round(seconds * 1000)}
+      aria-valuetext={`${(seconds * 1000).toFixed(1)} ms`}
+      {...{
+        onKeyDown: (event: { key: string; shiftKey: boolean; preventDefault(): void }) => {
+          const way = ways[event.key]
+          if (!way) return
+          event.preventDefault()
+          onNudge(which, way * STEP_SECONDS * (event.shiftKey ? LEAP : 1))
+        },
+      }}
+      style={{ position: 'absolute', left: x - TOUCH / 2, width: TOUCH, height: HEIGHT, alignItems: 'center' }}
+    >
+      <View style={{ width: 3, height: HEIGHT, borderRadius: 2, backgroundColor: palette.kelp }} />
+      <View
+        style={{
+          position: 'absolute',
+          top: which === 'start' ? 0 : HEIGHT - 16,
+          width: 16,
+          height: 16,
+          borderRadius: 8,
+          backgroundColor: palette.kelp,
+        }}
+      />
+    </View>
+  )
+}
