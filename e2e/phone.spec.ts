@@ -77,6 +77,7 @@ test('pads change places by touch, and a pad that makes no sound says why', asyn
 test('an envelope is drawn by touch, undone, redone and still there after a reload', async ({ page }) => {
   await openDemo(page, 'shape')
   await pad(page, 'Oar, high').tap()
+  await page.getByRole('radio', { name: 'Envelopes' }).tap()
   await page.getByRole('button', { name: 'Shape the level' }).tap()
   await expect(page.getByText('Point 2')).toBeVisible()
   const time = page.getByLabel('Time of the point, ms')
@@ -90,6 +91,7 @@ test('an envelope is drawn by touch, undone, redone and still there after a relo
   await saved(page)
   await page.reload()
   await pad(page, 'Oar, high').tap()
+  await page.getByRole('radio', { name: 'Envelopes' }).tap()
   await expect(page.getByRole('button', { name: 'Remove envelope' })).toBeVisible()
   await page.getByRole('button', { name: 'Remove envelope' }).tap()
 })

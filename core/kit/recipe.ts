@@ -5,7 +5,8 @@ import { parameters } from './parameters'
 
 /**
  * What turns any noise into a drum, said in the few numbers that a hand moves: how long it sounds, how far and how fast its
- * pitch and its filter fall. Each is read from whatever envelope there is, and changed without losing the rest of it.
+ * pitch and its filter fall. Each is read from whatever envelope there is, and changed without losing the rest of it. What is given
+ * to be set is whole: it says the same whether it is set over what was before a drag or over what the drag has made so far.
  */
 export interface Fall {
   /** How long it takes, seconds. */
@@ -49,7 +50,7 @@ export function withDecay(shape: Shape, { seconds, bend }: Decay): ShapeOwn {
   if (isPlain) {
     const scale = points.length === 0 ? 1 : shape.values.decayScale
     const made = { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: within(seconds / scale), value: 0, bend }] } // prettier-ignore
-    return { envelopes: { level: made }, ...(points.length === 0 && shape.values.decayScale !== 1 ? { values: { decayScale: 1 } } : {}) }
+    return { envelopes: { level: made }, values: { decayScale: scale } }
   }
   const { min, max } = parameters.decayScale
   const decayScale = clamp(seconds / Math.max(LEAST_SECONDS, lastOf(points).seconds), min, max)
@@ -121,7 +122,7 @@ export function withFilterFall(shape: Shape, fall: Fall): ShapeOwn {
   }
 } // prettier-ignore
 
-/** What lets a filter that is off be one that is moved. */
-export function filterOn({ choices }: Shape): Pick<OwnSettings, 'choices'> {
-  return choices.filter1Kind === 'off' ? { choices: { filter1Kind: 'lowPass' } } : {}
+/** The kind of a filter that is moved: one that is off becomes a low pass, any other stays. */
+export function filterOn({ choices: { filter1Kind } }: Shape): Pick<OwnSettings, 'choices'> {
+  return { choices: { filter1Kind: filter1Kind === 'off' ? 'lowPass' : filter1Kind } }
 }

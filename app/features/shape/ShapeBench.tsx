@@ -1,6 +1,8 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
+import { useStore } from 'zustand'
+import { createStore } from 'zustand/vanilla'
 
 import { padGesture } from '../../kit-view/use-kit'
 import { Chips } from '../../ui/controls/Chips'
@@ -32,6 +34,10 @@ const QUICK_PX = 132
 const TALL_PX = 262
 type PartName = (typeof PARTS)[number]['value']
 
+/** The part that is looked at stays when another pad is struck. */
+const shown = createStore<{ part: PartName }>(() => ({ part: 'recipe' }))
+const setPart = (part: PartName) => shown.setState({ part })
+
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
@@ -41,7 +47,7 @@ interface Props {
 export function ShapeBench({ kit, pad }: Props) {
   const palette = usePalette()
   const isWide = useIsWide()
-  const [part, setPart] = useState<PartName>('recipe')
+  const part = useStore(shown, (state) => state.part)
   const [whom, setWhom] = useState<Whom>({ kind: 'pad' })
   const target = useMemo(() => targetOf(kit, pad, whom), [kit, pad, whom])
   const drawn = useDrawnHit(kit, target.drawn)
@@ -64,7 +70,7 @@ export function ShapeBench({ kit, pad }: Props) {
       {...envelope.chart}
     />
   )
-  const shown = {
+  const body = {
     recipe: <QuickShape {...all} />,
     envelopes: <EnvelopePart envelope={envelope} mode={settings.mode} hasBar={!isWide} />,
     clip: <ClipPart {...all} />,
@@ -88,7 +94,7 @@ export function ShapeBench({ kit, pad }: Props) {
         >
           {chips}
           {parts}
-          {shown}
+          {body}
         </ScrollView>
       </View>
     )
@@ -106,7 +112,7 @@ export function ShapeBench({ kit, pad }: Props) {
         style={{ flex: 1, borderTopWidth: 1, borderTopColor: palette.faint }}
         contentContainerStyle={{ padding: 16, paddingTop: 10, gap: 12 }}
       >
-        {shown}
+        {body}
       </ScrollView>
     </View>
   )

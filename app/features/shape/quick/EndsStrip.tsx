@@ -16,7 +16,7 @@ interface Props {
   readonly onDone: () => void
 }
 
-const HEIGHT = 52
+export const STRIP_PX = 52
 const EDGE = 10
 /** So much is left of a clip between its ends, seconds. */
 const LEAST_SECONDS = 0.002
@@ -48,13 +48,13 @@ export function EndsStrip({ levels, clipSeconds, startSeconds, endSeconds, onSli
     onDone()
   }
   return (
-    <View ref={drag} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT, width: '100%' }}>
-      <Svg width={width} height={HEIGHT} aria-hidden style={{ position: 'absolute' }}>
+    <View ref={drag} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: STRIP_PX, width: '100%' }}>
+      <Svg width={width} height={STRIP_PX} aria-hidden style={{ position: 'absolute' }}>
         <Rect
           x={xOf(startSeconds)}
           y={0}
           width={Math.max(0, xOf(last) - xOf(startSeconds))}
-          height={HEIGHT}
+          height={STRIP_PX}
           fill={palette.waterWash}
           rx={4}
         />
@@ -69,10 +69,10 @@ export function EndsStrip({ levels, clipSeconds, startSeconds, endSeconds, onSli
 function outline(levels: Float32Array, inner: number): string {
   const peak = Math.max(0.001, ...levels)
   const x = (i: number) => (EDGE + (i / Math.max(1, levels.length - 1)) * inner).toFixed(1)
-  const half = (i: number) => Math.max(0.5, (levels[i]! / peak) * (HEIGHT / 2 - 4))
+  const half = (i: number) => Math.max(0.5, (levels[i]! / peak) * (STRIP_PX / 2 - 4))
   const places = Array.from(levels.keys())
-  const top = places.map((i) => `${x(i)} ${(HEIGHT / 2 - half(i)).toFixed(1)}`)
-  const bottom = places.reverse().map((i) => `${x(i)} ${(HEIGHT / 2 + half(i)).toFixed(1)}`)
+  const top = places.map((i) => `${x(i)} ${(STRIP_PX / 2 - half(i)).toFixed(1)}`)
+  const bottom = places.reverse().map((i) => `${x(i)} ${(STRIP_PX / 2 + half(i)).toFixed(1)}`)
   return `M${[...top, ...bottom].join('L')}Z`
 }
 
@@ -101,13 +101,13 @@ function EndHandle({ which, x, seconds, onNudge }: HandleProps) {
           onNudge(which, way * STEP_SECONDS * (event.shiftKey ? LEAP : 1))
         },
       }}
-      style={{ position: 'absolute', left: x - TOUCH / 2, width: TOUCH, height: HEIGHT, alignItems: 'center' }}
+      style={{ position: 'absolute', left: x - TOUCH / 2, width: TOUCH, height: STRIP_PX, alignItems: 'center' }}
     >
-      <View style={{ width: 3, height: HEIGHT, borderRadius: 2, backgroundColor: palette.kelp }} />
+      <View style={{ width: 3, height: STRIP_PX, borderRadius: 2, backgroundColor: palette.kelp }} />
       <View
         style={{
           position: 'absolute',
-          top: which === 'start' ? 0 : HEIGHT - 16,
+          top: which === 'start' ? 0 : STRIP_PX - 16,
           width: 16,
           height: 16,
           borderRadius: 8,

@@ -14,7 +14,7 @@ import type { DrawnHit } from '../chart/use-drawn-hit'
 import { driveOf, keptLevel } from '../controls/kept-drive'
 import { hasOwn, isSet } from '../whom/target'
 import type { ShapeTarget } from '../whom/target'
-import { EndsStrip } from './EndsStrip'
+import { EndsStrip, STRIP_PX } from './EndsStrip'
 import { Glyph } from './glyphs'
 import { quickPools } from './pools'
 import type { QuickPool } from './pools'
@@ -55,16 +55,18 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
   const kind = KINDS.find(({ value }) => value === settings.choices.filter1Kind)?.value
   return (
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ gap: 10 }}>
-      {drawn && (
-        <EndsStrip
-          levels={drawn.clipLevels}
-          clipSeconds={drawn.clipSeconds}
-          startSeconds={settings.values.startSeconds}
-          endSeconds={settings.values.endSeconds}
-          onSlide={(ends) => set({ values: ends })}
-          onDone={onDone}
-        />
-      )}
+      <View style={{ minHeight: STRIP_PX }}>
+        {drawn && (
+          <EndsStrip
+            levels={drawn.clipLevels}
+            clipSeconds={drawn.clipSeconds}
+            startSeconds={settings.values.startSeconds}
+            endSeconds={settings.values.endSeconds}
+            onSlide={(ends) => set({ values: ends })}
+            onDone={onDone}
+          />
+        )}
+      </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: GAP }}>
         {pools.map((one, i) => (
           <Pool

@@ -14,10 +14,10 @@ interface Props {
 
 const valueOfWhom = (whom: Whom) => (whom.kind === 'pad' ? 'pad' : whom.kind === 'ray' ? whom.rayId : whom.turnId)
 
-/** Whom edits touch, beside what they change: this pad, one of its rays, or the turn that sounded last. */
+/** Whom edits touch, beside what they change: this pad, one of its rays, or the turn that sounded last; the first before any did. */
 export function WhomChips({ kit, pad, whom, onWhom }: Props) {
   const lit = useSession((state) => state.lit[pad.id])
-  const heard = lit && pad.bands[lit.band]?.turns[lit.turn]
+  const heard = (lit && pad.bands[lit.band]?.turns[lit.turn]) ?? pad.bands.find(({ turns }) => turns.length > 0)?.turns[0]
   const chosenTurn = whom.kind === 'turn' ? placeOf(pad, whom.turnId) : undefined
   const turn = chosenTurn ?? (heard && placeOf(pad, heard.id))
   const turnCount = pad.bands.reduce((sum, band) => sum + band.turns.length, 0)
