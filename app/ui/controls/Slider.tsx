@@ -9,6 +9,8 @@ import { placesOf, scaleOf } from './scale'
 
 interface Props {
   readonly label: string
+  /** What it is called where its label is a sentence that changes with it. */
+  readonly spoken?: string
   readonly value: number
   readonly min: number
   readonly max: number
@@ -27,7 +29,7 @@ interface Props {
 }
 
 /** A value on a line, filled from where it changes nothing: dragged, stepped by arrow keys, or typed with its unit. */
-export function Slider({ label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
+export function Slider({ label, spoken = label, value, min, max, step, unit, format, onSlide, onDone, neutral, power = 1 }: Props) {
   const width = useRef(1)
   const shown = format ? format(value) : value.toFixed(placesOf(step))
   const { toShare, fromShare, snap } = scaleOf({ min, max, step, power })
@@ -59,7 +61,7 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
         ref={drag}
         role="slider"
         tabIndex={0}
-        aria-label={label}
+        aria-label={spoken}
         aria-valuemin={min}
         aria-valuemax={max}
         aria-valuenow={value}
@@ -79,7 +81,7 @@ export function Slider({ label, value, min, max, step, unit, format, onSlide, on
         </Text>
         <Line share={toShare(value)} neutral={neutral === undefined ? undefined : toShare(neutral)} />
       </View>
-      <NumberField label={`${label}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
+      <NumberField label={`${spoken}, ${unit || 'number'}`} text={shown} unit={unit} onNumber={(n) => nudge(snap(n) - value)} />
     </View>
   )
 }

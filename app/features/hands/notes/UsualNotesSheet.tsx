@@ -55,7 +55,7 @@ export function UsualNotesSheet({ kit, onClose }: Props) {
           ))}
         </View>
       )}
-      <View role="list" aria-label="Pads and their notes">
+      <View role="list" tabIndex={0} aria-label="Pads and their notes">
         {proposed.notes.map((one) => (
           <NoteLine key={one.padId} one={one} name={nameOf(one.padId)} before={notesInWords(padOf(one.padId).notes)} noteName={noteName} />
         ))}

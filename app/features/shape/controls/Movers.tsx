@@ -1,5 +1,5 @@
 import type { Kit, KitEdit, Oscillator, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import { isWander, padSettings, WANDER_BOUNDS, wanderOf, withWander } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
 
@@ -9,8 +9,9 @@ import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { Part } from '../../../ui/layout/Part'
-import { moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
+import { moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
+import { whyNothing } from './why-nothing'
 
 interface Props {
   readonly kit: Kit
@@ -27,7 +28,9 @@ const FIRST_WAVE: Oscillator = { id: 'wave', name: 'Wave', wave: 'sine', rate: {
 
 /** Everything that moves a pad's sound: by the strike, or while it sounds; how far each moves it, and one more. */
 export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
-  const { responses } = padSettings(kit, pad)
+  const settings = padSettings(kit, pad)
+  const { responses } = settings
+  const shown = responses.filter((one) => !isWander(one))
   const [isAdding, setAdding] = useState(false)
   const put = (changed: readonly Response[], more: KitEdit[] = []): KitEdit[] => [...more, { type: 'setPad', padId: pad.id, own: { responses: [...changed] } }] // prettier-ignore
   const now = (edits: KitEdit[]) => {
@@ -45,15 +48,18 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   const wave = responses.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
   return (
     <Part name="What moves it">
+      <Wander share={wanderOf(responses)} onSlide={(share) => onSlide(put(withWander(responses, share)))} onDone={onDone} />
       {responses.length === 0 && (
         <Text look="small" tone="muted">
           Nothing: every strike is alike.
         </Text>
       )}
-      {responses.map((response) => (
+      {shown.map((response) => (
         <Mover
           key={response.id}
           response={response}
+          silence={whyNothing(kit, pad, settings, response)}
+          onBypass={() => now(change(response, { bypass: !response.bypass }))}
           onSlide={(amount) => onSlide(change(response, { amount }))}
           onDone={onDone}
           onRemove={() => now(put(responses.filter((one) => one !== response)))}
@@ -88,37 +94,85 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   )
 }
 
+interface WanderProps {
+  readonly share: number
+  readonly onSlide: (share: number) => void
+  readonly onDone: () => void
+}
+
+/** No strike quite like the last: one amount, and how far it lets each go. */
+function Wander({ share, onSlide, onDone }: WanderProps) {
+  const { startSeconds, tuneCents, gainDb, filter1CutoffHz } = WANDER_BOUNDS
+  return (
+    <View>
+      <Slider
+        label="Wander"
+        value={share * 100}
+        min={0}
+        max={100}
+        step={1}
+        unit="%"
+        neutral={0}
+        onSlide={(percent) => onSlide(percent / 100)}
+        onDone={onDone}
+      />
+      <Text look="small" tone="muted">
+        {share === 0
+          ? 'Small differences from strike to strike, so that none is quite like the last.'
+          : `Either way: start ${(startSeconds * share * 1000).toFixed(1)} ms, pitch ${Math.round(tuneCents * share)} cents, level ${(gainDb * share).toFixed(1)} dB, cutoff ${Math.round(filter1CutoffHz * share)} cents.`}
+      </Text>
+    </View>
+  )
+}
+
 interface MoverProps {
   readonly response: Response
+  /** Why it is not heard, where it is not. */
+  readonly silence: string | undefined
   readonly onSlide: (amount: number) => void
   readonly onDone: () => void
+  readonly onBypass: () => void
   readonly onRemove: () => void
 }
 
-function Mover({ response, onSlide, onDone, onRemove }: MoverProps) {
+function Mover({ response, silence, onSlide, onDone, onBypass, onRemove }: MoverProps) {
   const palette = usePalette()
   const words = moverWords(response)
   const target = response.to[0] && targetOf(response.to[0].param)
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6 }}>
-      <View style={{ flex: 1 }}>
-        {target ? (
-          <Slider
-            label={words}
-            value={response.amount * target.factor}
-            min={-target.most}
-            max={target.most}
-            step={target.step}
-            unit={target.unit}
-            neutral={0}
-            onSlide={(amount) => onSlide(amount / target.factor)}
-            onDone={onDone}
-          />
-        ) : (
-          <Text look="small">{words}</Text>
-        )}
+    <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+        <View style={{ flex: 1, opacity: response.bypass ? 0.55 : 1 }}>
+          {target ? (
+            <Slider
+              label={moverSentence(response)}
+              spoken={words}
+              value={response.amount * target.factor}
+              min={-target.most}
+              max={target.most}
+              step={target.step}
+              unit={target.unit}
+              neutral={0}
+              onSlide={(amount) => onSlide(amount / target.factor)}
+              onDone={onDone}
+            />
+          ) : (
+            <Text look="small">{words}</Text>
+          )}
+        </View>
+        <IconButton
+          name="power"
+          label={`${words}: ${response.bypass ? 'let it in' : 'leave it out'}`}
+          on={!response.bypass}
+          onPress={onBypass}
+        />
+        <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
       </View>
-      <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
+      {silence && (
+        <Text look="small" tone="coral">
+          Not heard: {silence}.
+        </Text>
+      )}
     </View>
   )
 }

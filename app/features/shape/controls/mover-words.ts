@@ -92,6 +92,45 @@ export function moverWords(response: Response): string {
   return `${source} ${source === 'Softer strikes' || source === 'Fast strikes' ? 'move' : 'moves'} the ${targets.join(', the ')}`
 }
 
+/** What a strike is where a parameter is lowered, and where it is raised. */
+const STRIKES_ARE: Partial<Record<Parameter, readonly [less: string, more: string]>> = {
+  gainDb: ['are quieter', 'are louder'],
+  tuneCents: ['are lower', 'are higher'],
+  startSeconds: ['start earlier', 'start later'],
+  endSeconds: ['end later', 'end earlier'],
+  fadeInSeconds: ['come faster', 'come more slowly'],
+  fadeOutSeconds: ['go faster', 'go more slowly'],
+  decayScale: ['are shorter', 'are longer'],
+  filter1CutoffHz: ['have a lower cutoff', 'have a higher cutoff'],
+  attackDb: ['have less attack', 'have more attack'],
+  tailDb: ['have less tail', 'have more tail'],
+  pan: ['lie further left', 'lie further right'],
+}
+const SWINGING: readonly (SourceChoice | undefined)[] = ['chance', 'oscillator']
+
+function amountWords(amount: number, { unit, factor, step }: Target): string {
+  const places = step >= 1 ? 0 : step >= 0.1 ? 1 : 2
+  return `${Math.abs(amount * factor).toFixed(places)}${unit ? ` ${unit}` : ''}`
+}
+
+/** A response as a sentence: what happens, which way, and how far it goes. */
+export function moverSentence(response: Response): string {
+  const target = response.to[0] && targetOf(response.to[0].param)
+  const { amount } = response
+  if (!target || amount === 0) return `${moverWords(response)}.`
+  const choice = choiceOf(response)
+  const most = amountWords(amount, target)
+  if (SWINGING.includes(choice)) return `${moverWords(response)}: up to ${most} either way.`
+  // From velocity the set value is the hardest strike's, and the amount is taken from it towards the softest.
+  const isLess = choice === 'velocity' ? amount > 0 : amount < 0
+  const name = target.text.toLowerCase()
+  if (choice === 'velocity' && response.to.length === 1) {
+    const [less, more] = STRIKES_ARE[target.value] ?? [`have less ${name}`, `have more ${name}`]
+    return `Softer strikes ${isLess ? less : more}: up to ${most}.`
+  }
+  return `${moverWords(response).replace(/ moves? the /, (verb) => (verb === ' moves the ' ? (isLess ? ' lowers the ' : ' raises the ') : isLess ? ' lower the ' : ' raise the '))}: up to ${most}.` // prettier-ignore
+}
+
 interface Wanted {
   readonly choice: SourceChoice
   readonly param: Parameter

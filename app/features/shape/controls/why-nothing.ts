@@ -1,0 +1,47 @@
+import type { Kit, Pad, PadSettings, Parameter, Response } from '@heliaster/core/kit'
+
+/** What must be there for a parameter to be heard; a sentence where it is not. */
+const NEEDS: Partial<Record<Parameter, (settings: PadSettings) => string | undefined>> = {
+  decayScale: ({ envelopes }) => (Object.values(envelopes).every(({ points }) => points.length === 0) ? 'there is no envelope to shorten' : undefined),
+  levelEnvelope: ({ envelopes }) => (envelopes.level.points.length === 0 ? 'there is no level envelope' : undefined),
+  pitchEnvelope: ({ envelopes }) => (envelopes.pitch.points.length === 0 ? 'there is no pitch envelope' : undefined),
+  filter1CutoffHz: filterNeeds('filter1'),
+  filter1Damping: filterNeeds('filter1'),
+  filter1EnvelopeCents: filterNeeds('filter1', 'envelope'),
+  filter1GainDb: filterNeeds('filter1', 'gain'),
+  filter2CutoffHz: filterNeeds('filter2'),
+  filter2Damping: filterNeeds('filter2'),
+  filter2EnvelopeCents: filterNeeds('filter2', 'envelope'),
+  filter2GainDb: filterNeeds('filter2', 'gain'),
+  driveLevelDb: ({ values }) => (values.driveDb === 0 && values.driveAfterDb === 0 ? 'there is no drive' : undefined),
+  crushBits: ({ values }) => (values.crush === 0 ? 'there is no dirt' : undefined),
+  crushRateHz: ({ values }) => (values.crush === 0 ? 'there is no dirt' : undefined),
+} // prettier-ignore
+
+const LIFTING: readonly string[] = ['lowShelf', 'highShelf', 'peak']
+
+function filterNeeds(name: 'filter1' | 'filter2', what?: 'envelope' | 'gain') {
+  const words = name === 'filter1' ? 'the filter' : 'the second filter'
+  return ({ choices, envelopes }: PadSettings) => {
+    if (choices[`${name}Kind`] === 'off') return `${words} is off`
+    if (what === 'envelope' && envelopes[name].points.length === 0) return `${words} has no envelope`
+    return what === 'gain' && !LIFTING.includes(choices[`${name}Kind`]) ? `${words} is of a kind that lifts nothing` : undefined
+  }
+}
+
+/** Why a response is not heard, as the end of a sentence; nothing where it is. */
+export function whyNothing(kit: Kit, pad: Pad, settings: PadSettings, response: Response): string | undefined {
+  const { from, to, amount, bypass } = response
+  if (bypass) return 'it is left out'
+  if (amount === 0) return 'its amount is nothing'
+  if (from.kind === 'oscillator' && !kit.oscillators.some(({ id }) => id === from.id)) return 'its wave is gone'
+  if (from.kind === 'tiller' && !kit.tillers.some(({ id }) => id === from.id)) return 'its tiller is gone'
+  if (from.kind === 'turn' && pad.bands.every(({ turns }) => turns.length < 2)) return 'no band has a second turn'
+  const reasons = to.map(({ param, ray }) => {
+    if (ray !== undefined && !pad.rays.some(({ id }) => id === ray)) return 'its ray is gone'
+    // A ray may have a filter or envelopes of its own: then it is heard there.
+    const isOnRay = pad.rays.some(({ values, choices, envelopes }) => [values, choices, envelopes].some((own) => own && Object.keys(own).length > 0))
+    return isOnRay ? undefined : NEEDS[param]?.(settings)
+  }) // prettier-ignore
+  return reasons.length > 0 && reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined
+}
