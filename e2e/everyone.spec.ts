@@ -105,7 +105,7 @@ const walks: Record<string, readonly State[]> = {
   ],
   shape: [
     ['shape', async (page) => (await openDemo(page, 'shape'), await pad(page, 'Keel drop').click())],
-    ...['Clip', 'Character', 'Filters', 'What moves it', 'Envelopes'].map((name): State => [name, (page) => choose(page, name)]),
+    ...['Clip', 'Character', 'Filters', 'Dynamics', 'Envelopes'].map((name): State => [name, (page) => choose(page, name)]),
     ['pitch', (page) => choose(page, 'Pitch')],
   ],
   hands: [

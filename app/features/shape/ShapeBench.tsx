@@ -15,6 +15,7 @@ import { useEnvelope } from './chart/use-envelope'
 import { EnvelopePart } from './chart/EnvelopePart'
 import { CharacterPart, ClipPart, FiltersPart } from './controls/parts'
 import { Movers } from './controls/Movers'
+import { DynamicsPart } from './dynamics/DynamicsPart'
 import { QuickShape } from './quick/QuickShape'
 import { ShapeTitle } from './ShapeTitle'
 import { targetOf } from './whom/target'
@@ -27,7 +28,7 @@ const PARTS = [
   { value: 'clip', text: 'Clip' },
   { value: 'character', text: 'Character' },
   { value: 'filters', text: 'Filters' },
-  { value: 'movers', text: 'What moves it' },
+  { value: 'movers', text: 'Dynamics' },
 ] as const
 /** The chart on a phone: beside the recipe, and where envelopes are drawn on it. */
 const QUICK_PX = 132
@@ -76,7 +77,12 @@ export function ShapeBench({ kit, pad }: Props) {
     clip: <ClipPart {...all} />,
     character: <CharacterPart {...all} />,
     filters: <FiltersPart {...all} />,
-    movers: <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={gesture.set} onDone={gesture.end} />,
+    movers: (
+      <>
+        <DynamicsPart kit={kit} pad={target.drawn} />
+        <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={gesture.set} onDone={gesture.end} />
+      </>
+    ),
   }[part]
   const parts = <Chips label="What shapes it" hideLabel isOneLine options={PARTS} value={part} onChoose={setPart} />
   const chips = <WhomChips kit={kit} pad={pad} whom={target.whom} onWhom={setWhom} />
