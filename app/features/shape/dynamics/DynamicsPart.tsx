@@ -1,6 +1,6 @@
-import { valueOf } from '@heliaster/core/kit'
+import { levelResponse, padSettings, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
-import { evenDynamics } from '@heliaster/core/place'
+import { evenLine, ontoLine, responsesAlong } from '@heliaster/core/place'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 
@@ -25,13 +25,11 @@ export function DynamicsPart({ kit, pad }: Props) {
   const [words, setWords] = useState<string>()
   const even = async () => {
     setBusy(true)
-    const measured = await measureBands(kit, pad).catch(() => undefined)
+    const made = await evenEdits(kit, pad).catch(() => undefined)
     setBusy(false)
-    if (!measured) return setWords('Its sounds cannot be read now. Look at the Board for what is missing.')
-    const changes = evenDynamics(measured)
-    const edits = evenEdits(pad, changes)
-    if (edits.length > 0) editKit(kit.id, edits, pad.id)
-    setWords(changedWords(changes))
+    if (!made) return setWords('Its sounds cannot be read now. Look at the Board for what is missing.')
+    if (made.edits.length > 0) editKit(kit.id, made.edits, pad.id)
+    setWords(made.words)
   }
   return (
     <View style={{ gap: 8 }}>
@@ -54,17 +52,29 @@ export function DynamicsPart({ kit, pad }: Props) {
   )
 }
 
-/** The levels of bands, changed by so many dB each. */
-export function evenEdits(pad: Pad, changes: readonly number[]): KitEdit[] {
-  return pad.bands.flatMap((band, i): KitEdit[] =>
-    changes[i] === 0
-      ? []
-      : [{ type: 'setBand', padId: pad.id, bandId: band.id, fields: { values: { gainDb: Math.round(10 * (valueOf(band, 'gainDb') + changes[i]!)) / 10 } } }],
-  )
-} // prettier-ignore
+/**
+ * Makes loudness rise evenly from the softest strike to the hardest: velocity moves the level along the line that lies nearest
+ * to all bands, and each band is brought onto it, as it is measured with that.
+ */
+async function evenEdits(kit: Kit, pad: Pad): Promise<{ edits: KitEdit[]; words: string }> {
+  const line = evenLine(await measureBands(kit, pad))
+  if (!line) return { edits: [], words: 'Fewer than two of its bands sound: there is nothing to even.' }
+  const before = padSettings(kit, pad).responses
+  const responses = responsesAlong(before, line)
+  const changes = ontoLine(await measureBands(kit, { ...pad, own: { ...pad.own, responses: [...responses] } }), line)
+  const levels = pad.bands.flatMap((band, i): KitEdit[] => {
+    if (changes[i] === 0) return []
+    const gainDb = Math.round(10 * (valueOf(band, 'gainDb') + changes[i]!)) / 10
+    return [{ type: 'setBand', padId: pad.id, bandId: band.id, fields: { values: { gainDb } } }]
+  })
+  const moved: KitEdit[] = responses === before ? [] : [{ type: 'setPad', padId: pad.id, own: { responses: [...responses] } }]
+  return { edits: [...moved, ...levels], words: changedWords(changes, moved.length > 0 ? levelResponse(responses)!.amount : undefined) }
+}
 
-export function changedWords(changes: readonly number[]): string {
-  const told = changes.flatMap((db, i) => (db === 0 ? [] : [`band ${i + 1} by ${db > 0 ? '+' : ''}${db.toFixed(1)} dB`]))
+/** What was changed: the levels of bands, and by how much velocity moves the level now, where that is new. */
+export function changedWords(changes: readonly number[], responseDb?: number): string {
+  const bands = changes.flatMap((db, i) => (db === 0 ? [] : [`band ${i + 1} by ${db > 0 ? '+' : ''}${db.toFixed(1)} dB`]))
+  const told = [...(responseDb === undefined ? [] : [`softer strikes are quieter by up to ${responseDb.toFixed(1)} dB`]), ...bands]
   return told.length === 0 ? 'It rises evenly already; nothing was changed.' : `Changed: ${told.join(', ')}.`
 }
 
