@@ -83,7 +83,7 @@ const walks: Record<string, readonly State[]> = {
   board: [
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
     ['arranging', (page) => press(page, 'Arrange the pads')],
-    ['the mixer', async (page) => (await close(page), await press(page, 'Mixer'))],
+    ['the mixer', async (page) => (await press(page, 'The pads are in their places'), await press(page, 'Mixer'))],
     ['several pads', async (page) => (await close(page), await press(page, 'Edit several pads'))],
     [
       'an empty board',

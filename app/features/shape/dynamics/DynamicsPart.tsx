@@ -8,7 +8,7 @@ import { editKit } from '../../../kit-view'
 import { Button } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import { DynamicsChart, dynamicsWords } from './DynamicsChart'
-import { measureBands, measureDynamics } from './measure-dynamics'
+import { measureBands, measureDynamics, withAllTurns } from './measure-dynamics'
 import type { DynamicsPoint } from './measure-dynamics'
 
 const SETTLE_MS = 250
@@ -84,10 +84,15 @@ function useDynamics(kit: Kit, pad: Pad): readonly DynamicsPoint[] | undefined {
   useEffect(() => {
     let isWanted = true
     const timer = setTimeout(() => {
-      measureDynamics(kit, pad, () => isWanted).then(
-        (found) => isWanted && found && setPoints(found),
-        () => undefined, // missing audio is named on the Board and in Ship
-      )
+      const show = (found: readonly DynamicsPoint[] | undefined) => {
+        if (isWanted && found) setPoints(found)
+        return found
+      }
+      measureDynamics(kit, pad, () => isWanted)
+        .then(show)
+        .then((found) => (found && isWanted ? withAllTurns(kit, pad, found, () => isWanted) : undefined))
+        .then(show)
+        .catch(() => undefined) // missing audio is named on the Board and in Ship
     }, SETTLE_MS)
     return () => {
       isWanted = false

@@ -8,7 +8,7 @@ import { makeId } from '../../../documents/make-id'
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { dynamicsWords } from './DynamicsChart'
 import { changedWords, DynamicsPart } from './DynamicsPart'
-import { stepsOf, tellingVelocities } from './measure-dynamics'
+import { measureBands, stepsOf, tellingVelocities, withAllTurns } from './measure-dynamics'
 
 /** What each band was recorded at, dB; the engine is left out: a tone as loud as band and velocity say. */
 const mockRecorded = [-30, -14, -12]
@@ -63,6 +63,15 @@ test('a pad of one band is drawn, and has nothing to even', async () => {
   await settle()
   expect(screen.getByRole('img').getAttribute('aria-label')).toMatch(/^From -\d+ LUFS.*with no step/)
   expect(screen.queryByRole('button', { name: 'Even it' })).toBeNull()
+})
+
+test('points are shown as all turns of their band are, not as the one that was struck', async () => {
+  const points = [{ velocity: 1, band: 0, loudness: -50 }, { velocity: 22, band: 0, loudness: -40 }, { velocity: 64, band: 1, loudness: -Infinity }] // prettier-ignore
+  const [band] = await measureBands(kit, kit.pads[0]!)
+  const all = await withAllTurns(kit, kit.pads[0]!, points, () => true)
+  expect(all[1]!.loudness).toBeCloseTo(band!.loudness, 9)
+  expect(all[0]!.loudness).toBeCloseTo(band!.loudness - 10, 9)
+  expect(all[2]!.loudness).toBe(-Infinity)
 })
 
 test('velocities that tell most: edges and middles, each once, at most 48; steps only between bands that sound', () => {

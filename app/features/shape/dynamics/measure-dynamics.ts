@@ -23,8 +23,8 @@ const MOST_POINTS = 48
 /** The velocities that tell most: where each band begins, its middle, and where it ends. */
 export function tellingVelocities(pad: Pad): { readonly velocity: number; readonly band: number }[] {
   const all = pad.bands.flatMap(({ fromVelocity: from }, band) => {
-    const to = (pad.bands[band + 1]?.fromVelocity ?? 128) - 1
-    const places = to - from > 8 ? [from, Math.round((from + to) / 2), to] : [...new Set([from, to])]
+    const to = endOf(pad, band)
+    const places = to - from > 8 ? [from, middleOf(pad, band), to] : [...new Set([from, to])]
     return places.map((velocity) => ({ velocity, band }))
   })
   const every = Math.ceil(all.length / MOST_POINTS)
@@ -50,16 +50,31 @@ export async function measureDynamics(kit: Kit, pad: Pad, isStill: () => boolean
 }
 
 /** How loud each band is at its middle, all of its turns together: one turn alone may be the odd one. */
-export async function measureBands(kit: Kit, pad: Pad): Promise<{ velocity: number; loudness: number }[]> {
+export async function measureBands(kit: Kit, pad: Pad, isStill = () => true): Promise<{ velocity: number; loudness: number }[]> {
   const bands = []
   for (const [i, band] of pad.bands.entries()) {
-    const velocity = Math.round((band.fromVelocity + (pad.bands[i + 1]?.fromVelocity ?? 128) - 1) / 2)
+    const velocity = middleOf(pad, i)
     const levels: number[] = []
-    for (const turn of band.turns) levels.push((await measured(kit, withOnly(pad, i, turn), velocity)).loudness)
+    for (const turn of band.turns) if (isStill()) levels.push((await measured(kit, withOnly(pad, i, turn), velocity)).loudness)
     const heard = levels.filter(Number.isFinite)
     bands.push({ velocity, loudness: heard.length === 0 ? -Infinity : heard.reduce((sum, level) => sum + level, 0) / heard.length })
   }
   return bands
+}
+
+const endOf = (pad: Pad, band: number) => (pad.bands[band + 1]?.fromVelocity ?? 128) - 1
+const middleOf = (pad: Pad, band: number) => Math.round((pad.bands[band]!.fromVelocity + endOf(pad, band)) / 2)
+
+/** The same points as all turns of their bands are on average, where one turn of each was measured. */
+export async function withAllTurns(kit: Kit, pad: Pad, points: readonly DynamicsPoint[], isStill: () => boolean): Promise<DynamicsPoint[]> {
+  const bands = await measureBands(kit, pad, isStill)
+  const offsets = bands.map(({ velocity, loudness }, band) => {
+    const own = points.filter((point) => point.band === band)
+    const nearest = own.sort((a, b) => Math.abs(a.velocity - velocity) - Math.abs(b.velocity - velocity))[0]
+    const offset = nearest ? loudness - nearest.loudness : 0
+    return Number.isFinite(offset) ? offset : 0
+  })
+  return points.map((point) => ({ ...point, loudness: point.loudness + offsets[point.band]! }))
 }
 
 function withOnly(pad: Pad, band: number, turn: Turn): Pad {
