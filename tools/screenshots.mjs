@@ -46,19 +46,6 @@ const views = [
     },
   ],
   [
-    'gather-rename',
-    phone,
-    'light',
-    async (page) => {
-      await page.goto(`${kit}/gather`)
-      await page.getByRole('textbox', { name: 'Find by name' }).fill('keel d5')
-      await page.getByRole('button', { name: 'Select several' }).click()
-      await page.getByRole('button', { name: 'All 6 shown' }).click()
-      await page.getByRole('button', { name: 'Rename the selected' }).click()
-      await page.getByRole('textbox', { name: 'Pattern' }).fill('Hull, keel, hard {nn}')
-    },
-  ],
-  [
     'record-here',
     phone,
     'dark',
@@ -98,6 +85,8 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/board`)
       await pad(page, 'Tarp slap').click()
+      await page.waitForTimeout(1500)
+      await pad(page, 'Tarp slap').click() // its sound is there now
     },
   ],
   [
@@ -147,12 +136,22 @@ const views = [
   [
     'shape',
     phone,
-    'dark',
+    'light',
     async (page) => {
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
-      await page.getByRole('radio', { name: 'Pitch' }).click()
       await page.getByText(/Hz,|unpitched/).waitFor()
+    },
+  ],
+  [
+    'dynamics',
+    phone,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/shape`)
+      await pad(page, 'Tarp slap').click()
+      await page.getByRole('radio', { name: 'Dynamics' }).click()
+      await page.getByText(/LUFS at velocity/).waitFor()
     },
   ],
   [

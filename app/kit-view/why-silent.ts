@@ -11,6 +11,10 @@ interface SilentStrike {
   readonly turn: number
 }
 
+/** What is true only until its sound is here. */
+export const NOT_ARRIVED = 'silent: its sound has not arrived yet'
+export const ON_ITS_WAY = 'its sound is on its way'
+
 /** Why a strike of a pad made no sound, in words. */
 export function whySilent(kit: Kit, { padId, velocity, band: bandIndex, turn: turnIndex }: SilentStrike, soloed: Soloed): string {
   const pad = padById(kit, padId)
@@ -30,7 +34,7 @@ export function whySilent(kit: Kit, { padId, velocity, band: bandIndex, turn: tu
   const where = `band ${bandIndex + 1}, turn ${turnIndex + 1}`
   if (turnIndex >= 0 && cell.length === 0) return `silent: ${where} has no clip`
   if (turnIndex >= 0 && cell.every((clip) => clip === 'intendedSilence')) return `silent: ${where} is silent on purpose`
-  return 'silent: its sound has not arrived yet'
+  return NOT_ARRIVED
 }
 
 /** Under this a strike is as good as silent. */

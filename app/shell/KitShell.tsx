@@ -11,6 +11,7 @@ import { connectMidi } from '../audio/playing/hands/midi-inputs'
 import { connectPractice } from '../audio/playing/hands/practice'
 import { stopGroove } from '../audio/playing/groove-player'
 import { stopRound } from '../audio/playing/round'
+import { onArrived } from '../audio/engine/arriving'
 import type { Sounded } from '../audio/engine/player'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
 import { kits } from '../documents'
@@ -23,7 +24,7 @@ import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from '../kit-view/session'
 import { SoloBar } from './SoloBar'
-import { whyHardlyHeard, whySilent } from '../kit-view/why-silent'
+import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
 import { TideNav } from './TideNav'
 import { useKitId } from '../kit-view/use-kit'
 import { useUndoKeys } from '../kit-view/use-undo'
@@ -92,7 +93,11 @@ function useKitSound(kitId: string): void {
       connectKeys(kitNow),
       connectMidi(),
       connectPractice(),
-      onWaiting((padId) => session.setState({ silent: { padId, why: 'its sound is on its way' } })),
+      onWaiting((padId) => session.setState({ silent: { padId, why: ON_ITS_WAY } })),
+      onArrived(() => {
+        const why = session.getState().silent?.why
+        if (why === NOT_ARRIVED || why === ON_ITS_WAY) session.setState({ silent: undefined })
+      }),
       onSounded((sounded) => showSounded(sounded, kitNow())),
     ]
     return () => {

@@ -4,7 +4,7 @@ import { audioInUse } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
-import { fetchFirst, loadWhenReady } from './arriving'
+import { fetchFirst, loadWhenReady, onArrived } from './arriving'
 
 /** Files that are being read, in the order in which they were asked for; each arrives when it is told to. */
 const mockReading: { hash: string; arrive(): void; fail(words: string): void }[] = []
@@ -60,6 +60,8 @@ beforeEach(() => {
 test('files are read in the order of the pads, three at once, and the engine is told when all are there', async () => {
   const kit = aKit(['a1', 'a2'], ['c1'], ['d1', 'd2'])
   const { loader, fresh, load, has } = aLoader(kit)
+  const arrived = jest.fn()
+  const stop = onArrived(arrived)
   loadWhenReady(kit, undefined, loader, fresh)
   expect(ids()).toEqual(['a1', 'a2', 'c1'])
   mockReading[1].arrive()
@@ -72,6 +74,8 @@ test('files are read in the order of the pads, three at once, and the engine is 
   await settle()
   expect(has.size).toBe(5)
   expect(load).toHaveBeenCalledTimes(2)
+  expect(arrived).toHaveBeenCalledTimes(1)
+  stop()
   expect(fresh.size).toBe(0) // the engine has them
 })
 

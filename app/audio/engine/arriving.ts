@@ -95,8 +95,17 @@ function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
   state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
 }
 
+const arrivedListeners = new Set<() => void>()
+
+/** Told whenever sounds have come into the engine. Returns the way to stop. */
+export function onArrived(listener: () => void): () => void {
+  arrivedListeners.add(listener)
+  return () => arrivedListeners.delete(listener)
+}
+
 function tellArrived(loader: KitLoader, state: Arriving): void {
   loadAll(state.kit, state.choice, loader)
+  for (const listener of arrivedListeners) listener()
   const lacking = loader.lacking() // what found no room yet is tried again soon
   for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
   state.freshSamples = 0
