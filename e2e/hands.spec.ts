@@ -1,7 +1,8 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { newKit, openDemo, pad } from './helpers'
+import { findings } from './everyone'
+import { keptKit, newKit, openDemo, pad } from './helpers'
 
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
 
@@ -86,6 +87,36 @@ test('a pad learns its note from the practice controller; usual notes are shown 
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await page.getByRole('button', { name: 'Usual notes for all pads' }).click()
   expect(await lines.allTextContents()).toEqual(before)
+})
+
+test('a tiller moves every pad, is led by a controller that it has learnt, lies in every place, and is kept', async ({ page }) => {
+  await threePads(page)
+  await part(page, 'Tillers')
+  await page.getByRole('button', { name: 'Add a tiller' }).click()
+  await page.getByRole('textbox', { name: 'Name of the tiller' }).fill('Fog')
+  await page.getByRole('textbox', { name: 'Name of the tiller' }).press('Enter')
+  await page.getByRole('button', { name: 'Let it move something' }).click()
+  await page.getByRole('radio', { name: 'Level', exact: true }).click()
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('list', { name: 'What Fog moves' }).getByRole('listitem')).toHaveCount(3)
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Learn its controller' }).click()
+  const wheel = (value: number) =>
+    page.evaluate((given) => {
+      const channel = new BroadcastChannel('heliaster-practice')
+      channel.postMessage([0xb0, 7, given])
+      channel.close()
+    }, value)
+  await wheel(1)
+  await expect(page.getByText('Controller 7 of this device leads it.')).toBeVisible()
+  await page.getByRole('link', { name: 'Board' }).click()
+  const fog = page.getByRole('region', { name: 'Tillers' }).getByRole('slider', { name: 'Fog' })
+  await expect(fog).toBeVisible()
+  await wheel(127)
+  await expect(fog).toHaveAttribute('aria-valuenow', '100')
+  await expect.poll(async () => (await keptKit(page)).tillers[0]?.value).toBe(1)
+  await page.reload()
+  await expect(fog).toHaveAttribute('aria-valuenow', '100')
 })
 
 test('steady strikes differ by no more than a millisecond, and less than those that sound as soon as they can', async ({ page }) => {

@@ -12,9 +12,11 @@ export interface Session {
   readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number }>>
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean
+  /** Tillers lie beside the pads in every place. */
+  readonly showsTillers: boolean
 }
 
-export const session = createStore<Session>(() => ({ lit: {}, hearsAgain: true }))
+export const session = createStore<Session>(() => ({ lit: {}, hearsAgain: true, showsTillers: true }))
 
 export function useSession<T>(select: (session: Session) => T): T {
   return useStore(session, select)

@@ -26,6 +26,7 @@ import { session } from '../kit-view/session'
 import { SoloBar } from './SoloBar'
 import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
 import { TideNav } from './TideNav'
+import { TillerStrip } from './TillerStrip'
 import { useKitId } from '../kit-view/use-kit'
 import { useUndoKeys } from '../kit-view/use-undo'
 
@@ -43,7 +44,16 @@ export function KitShell() {
   return (
     <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
       <KitHeader />
-      <Room after={exists && settled !== 'board' && <PadStrip />}>
+      <Room
+        after={
+          exists && (
+            <>
+              <TillerStrip />
+              {settled !== 'board' && <PadStrip />}
+            </>
+          )
+        }
+      >
         {problem && (
           <View role="alert" style={{ backgroundColor: palette.coralWash, paddingHorizontal: 20, paddingVertical: 8 }}>
             <Text look="small">{problem}</Text>

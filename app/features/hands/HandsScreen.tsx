@@ -11,12 +11,14 @@ import { InputsPart } from './inputs/InputsPart'
 import { KeysPart } from './keys/KeysPart'
 import { NotesPart } from './notes/NotesPart'
 import { PracticeController } from './practice/PracticeController'
+import { TillersPart } from './tillers/TillersPart'
 import { TimingPart } from './timing/TimingPart'
 
 const PARTS = [
   { value: 'inputs', text: 'Inputs' },
   { value: 'keys', text: 'Keys' },
   { value: 'notes', text: 'Notes' },
+  { value: 'tillers', text: 'Tillers' },
   { value: 'practice', text: 'Practice' },
   { value: 'timing', text: 'Timing' },
 ] as const
@@ -33,6 +35,7 @@ export function HandsScreen() {
     inputs: <InputsPart />,
     keys: <KeysPart kit={kit} />,
     notes: <NotesPart kit={kit} />,
+    tillers: <TillersPart kit={kit} />,
     practice: <PracticePart />,
     timing: <TimingPart />,
   }[part]

@@ -26,6 +26,8 @@ const schema = z.object({
   /** Where the strength of a finger comes from: how far from the middle of a pad, or how it presses, where the device tells. */
   fingers: z.enum(['place', 'pressure']),
   isSteady: z.boolean(),
+  /** Which controller of this device leads the tiller of a place, from 0, whatever kit is open. */
+  tillers: z.record(z.string(), z.number().int().min(0).max(119)),
   /** Whether it was asked how octaves are counted. */
   hasCounted: z.boolean(),
 })
@@ -37,6 +39,7 @@ export const handSettings = deviceSettings<HandSettings>('heliaster-hands', sche
   keys: USUAL_KEYS,
   fingers: 'place',
   isSteady: false,
+  tillers: {},
   hasCounted: false,
 })
 

@@ -7,6 +7,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { kitNow, releasePad, sound, strikePad } from '../../engine/sound'
 import { handSettings, settingsOfInput } from './hand-settings'
+import { leadTiller } from './tillers'
 import { noteStrike } from './timing'
 
 /** The last strike of an input. */
@@ -91,6 +92,14 @@ export function onNote(listener: NoteListener): () => void {
   return () => noteListeners.delete(listener)
 }
 
+const controllerListeners = new Set<(number: number, input: string) => void>()
+
+/** Told of each controller that is moved, to learn from. Returns the way to stop. */
+export function onController(listener: (number: number, input: string) => void): () => void {
+  controllerListeners.add(listener)
+  return () => controllerListeners.delete(listener)
+}
+
 /** Controls that go back to where they rest when their input is gone. */
 const RESTING = [controlNumbers.bend, controlNumbers.pressure, controlNumbers.pedal]
 const moved = new Map<string, Set<number>>()
@@ -135,6 +144,9 @@ function act(input: string, message: HandMessage, atMs: number | undefined): voi
     }
     case 'controller':
       if (message.number === controlNumbers.pedal) held.pedal(input, message.value >= HALF_DOWN)
+      for (const listener of controllerListeners) listener(message.number, input)
+      for (const [place, number] of Object.entries(handSettings.getState().tillers))
+        if (number === message.number) leadTiller(kitNow(), Number(place), message.value / 127)
       return move(input, message.number, message.value)
     case 'pressure':
       return move(input, controlNumbers.pressure, message.pressure / 127)

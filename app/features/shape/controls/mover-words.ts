@@ -1,6 +1,8 @@
 import { parameterRow, parameters } from '@heliaster/core/kit'
 import type { Parameter, Response } from '@heliaster/core/kit'
 
+import { PARAMETER_NAMES } from '../../../kit-view/parameter-words'
+
 /** What moves a pad's sound, as choices on screen. A pedal is a controller of its own number. */
 export const SOURCES = [
   { value: 'velocity', text: 'Velocity', words: 'Softer strikes' },
@@ -29,50 +31,39 @@ interface Target {
 }
 
 /** What is moved, each in a unit that says something to the ear. */
-export const TARGETS: readonly Target[] = [
-  { value: 'gainDb', text: 'Level', most: 48, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'pan', text: 'Place', most: 100, unit: '%', factor: 100, step: 1 },
-  { value: 'tuneCents', text: 'Tuning', most: 2400, unit: 'cents', factor: 1, step: 1 },
-  { value: 'startSeconds', text: 'Start', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
-  { value: 'endSeconds', text: 'End', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
-  { value: 'fadeInSeconds', text: 'Fade in', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
-  { value: 'fadeOutSeconds', text: 'Fade out', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
-  { value: 'decayScale', text: 'Decay', most: 4, unit: 'octaves', factor: 1, step: 0.01 },
-  { value: 'filter1CutoffHz', text: 'Cutoff', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  {
-    value: 'filter1Damping',
-    text: 'Damping',
-    most: parameters.filter1Damping.max - parameters.filter1Damping.min,
-    unit: '',
-    factor: 1,
-    step: 0.01,
-  },
-  { value: 'filter1EnvelopeCents', text: 'Filter envelope', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  { value: 'filter1GainDb', text: 'Filter gain', most: 24, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'filter2CutoffHz', text: 'Second cutoff', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  {
-    value: 'filter2Damping',
-    text: 'Second damping',
-    most: parameters.filter2Damping.max - parameters.filter2Damping.min,
-    unit: '',
-    factor: 1,
-    step: 0.01,
-  },
-  { value: 'filter2EnvelopeCents', text: 'Second filter envelope', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  { value: 'filter2GainDb', text: 'Second filter gain', most: 24, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'levelEnvelope', text: 'Share of the level envelope', most: 100, unit: '%', factor: 100, step: 1 },
-  { value: 'pitchEnvelope', text: 'Share of the pitch envelope', most: 400, unit: '%', factor: 100, step: 1 },
-  { value: 'attackDb', text: 'Attack', most: 24, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'tailDb', text: 'Tail', most: 24, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'driveDb', text: 'Drive', most: 60, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'driveAfterDb', text: 'Drive after the filters', most: 60, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'driveLevelDb', text: 'Level of the drive', most: 60, unit: 'dB', factor: 1, step: 0.1 },
-  { value: 'lowCutHz', text: 'Low cut', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  { value: 'crush', text: 'Dirt', most: 100, unit: '%', factor: 100, step: 1 },
-  { value: 'crushBits', text: 'Bits of the dirt', most: 12, unit: 'bits', factor: 1, step: 0.1 },
-  { value: 'crushRateHz', text: 'Rate of the dirt', most: 7200, unit: 'cents', factor: 1, step: 1 },
-  { value: 'width', text: 'Width', most: 200, unit: '%', factor: 100, step: 1 },
+const REACHES: readonly Omit<Target, 'text'>[] = [
+  { value: 'gainDb', most: 48, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'pan', most: 100, unit: '%', factor: 100, step: 1 },
+  { value: 'tuneCents', most: 2400, unit: 'cents', factor: 1, step: 1 },
+  { value: 'startSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
+  { value: 'endSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
+  { value: 'fadeInSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
+  { value: 'fadeOutSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
+  { value: 'decayScale', most: 4, unit: 'octaves', factor: 1, step: 0.01 },
+  { value: 'filter1CutoffHz', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'filter1Damping', most: parameters.filter1Damping.max - parameters.filter1Damping.min, unit: '', factor: 1, step: 0.01 },
+  { value: 'filter1EnvelopeCents', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'filter1GainDb', most: 24, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'filter2CutoffHz', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'filter2Damping', most: parameters.filter2Damping.max - parameters.filter2Damping.min, unit: '', factor: 1, step: 0.01 },
+  { value: 'filter2EnvelopeCents', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'filter2GainDb', most: 24, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'levelEnvelope', most: 100, unit: '%', factor: 100, step: 1 },
+  { value: 'pitchEnvelope', most: 400, unit: '%', factor: 100, step: 1 },
+  { value: 'attackDb', most: 24, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'tailDb', most: 24, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'driveDb', most: 60, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'driveAfterDb', most: 60, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'driveLevelDb', most: 60, unit: 'dB', factor: 1, step: 0.1 },
+  { value: 'lowCutHz', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'crush', most: 100, unit: '%', factor: 100, step: 1 },
+  { value: 'crushBits', most: 12, unit: 'bits', factor: 1, step: 0.1 },
+  { value: 'crushRateHz', most: 7200, unit: 'cents', factor: 1, step: 1 },
+  { value: 'width', most: 200, unit: '%', factor: 100, step: 1 },
 ]
+
+/** The same with what they are called. */
+export const TARGETS: readonly Target[] = REACHES.map((one) => ({ ...one, text: PARAMETER_NAMES[one.value]! }))
 
 export const targetOf = (param: Parameter): Target | undefined => TARGETS.find(({ value }) => value === param)
 

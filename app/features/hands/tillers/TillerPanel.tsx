@@ -1,0 +1,174 @@
+import { leadsTo, padById, padSettings, parameterRow, tillerParameters, withTarget } from '@heliaster/core/kit'
+import type { Kit, PadId, Parameter, Tiller } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { handSettings } from '../../../audio/playing/hands/hand-settings'
+import { onController } from '../../../audio/playing/hands/hands'
+import { makeId } from '../../../documents/make-id'
+import { parameterWords } from '../../../kit-view/parameter-words'
+import { padName } from '../../../kit-view/use-kit'
+import { Button, IconButton } from '../../../ui/controls/Button'
+import { Chips } from '../../../ui/controls/Chips'
+import { NameField } from '../../../ui/controls/NameField'
+import { NumberField } from '../../../ui/controls/Slider'
+import { Text } from '../../../ui/layout/Text'
+
+interface Props {
+  readonly kit: Kit
+  readonly tiller: Tiller
+  readonly place: number
+  readonly onChange: (change: Partial<Tiller>) => void
+  readonly onRemove: () => void
+}
+
+type Target = Tiller['to'][number]
+
+/** One tiller: its name, the controller that leads it, and all that it moves, each from one value to another. */
+export function TillerPanel({ kit, tiller, place, onChange, onRemove }: Props) {
+  const [isAdding, setAdding] = useState(false)
+  const change = (target: Target, fields: Partial<Target>) =>
+    onChange({ to: tiller.to.map((one) => (one === target ? { ...one, ...fields } : one)) })
+  return (
+    <View style={{ gap: 10, paddingLeft: 12 }}>
+      <NameField
+        label="Name of the tiller"
+        value={tiller.name}
+        onName={(name) => onChange({ name: name.trim().slice(0, 120) || tiller.name })}
+      />
+      <LearnController place={place} />
+      {tiller.to.length === 0 && (
+        <Text look="small" tone="coral">
+          It moves nothing yet.
+        </Text>
+      )}
+      <View role="list" aria-label={`What ${tiller.name} moves`}>
+        {tiller.to.map((target) => (
+          <TargetLine
+            key={target.id}
+            kit={kit}
+            target={target}
+            onChange={(fields) => change(target, fields)}
+            onRemove={() => onChange({ to: tiller.to.filter((one) => one !== target) })}
+          />
+        ))}
+      </View>
+      {isAdding ? (
+        <NewTarget
+          kit={kit}
+          onAdd={(padIds, param) => {
+            setAdding(false)
+            onChange({ to: padIds.reduce((made, padId) => withPad(kit, made, padId, param), tiller).to })
+          }}
+          onLeave={() => setAdding(false)}
+        />
+      ) : (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+          <Button label="Let it move something" onPress={() => setAdding(true)} />
+          <Button label="Remove the tiller" onPress={onRemove} />
+        </View>
+      )}
+    </View>
+  )
+}
+
+/** A tiller that also leads a parameter of a pad, from where it is set now. */
+function withPad(kit: Kit, tiller: Tiller, padId: PadId, param: Parameter): Tiller {
+  const now = padSettings(kit, padById(kit, padId)!).values[param]
+  return withTarget(tiller, makeId, { scope: 'pad', id: padId, param }, now, leadsTo(param, now))
+}
+
+/** Which controller of this device leads it, learnt from the one that is moved next. */
+function LearnController({ place }: { readonly place: number }) {
+  const number = useStore(handSettings, (state) => state.tillers[place])
+  const [isLearning, setLearning] = useState(false)
+  const put = (learnt: number | undefined) => {
+    const { [place]: _before, ...others } = handSettings.getState().tillers
+    handSettings.setState({ tillers: learnt === undefined ? others : { ...others, [place]: learnt } })
+  }
+  useEffect(() => {
+    if (!isLearning) return undefined
+    return onController((learnt) => {
+      setLearning(false)
+      const { [place]: _before, ...others } = handSettings.getState().tillers
+      handSettings.setState({ tillers: { ...others, [place]: learnt } })
+    })
+  }, [isLearning, place])
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', gap: 8 }}>
+      <Text look="small" tone="muted" role="status" style={{ flex: 1, minWidth: 160 }}>
+        {isLearning
+          ? 'Move a wheel or knob of your input.'
+          : number === undefined
+            ? 'No controller leads it.'
+            : `Controller ${number} of this device leads it.`}
+      </Text>
+      <Button label={isLearning ? 'Do not learn' : 'Learn its controller'} onPress={() => setLearning(!isLearning)} />
+      {number !== undefined && !isLearning && <Button label="Let go" onPress={() => put(undefined)} />}
+    </View>
+  )
+}
+
+interface TargetProps {
+  readonly kit: Kit
+  readonly target: Target
+  readonly onChange: (fields: Partial<Target>) => void
+  readonly onRemove: () => void
+}
+
+function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
+  const { address, from, to } = target
+  const param = address.param as Parameter
+  const { text, unit, factor } = parameterWords(param)
+  const { min, max } = parameterRow(param)
+  const pad = kit.pads.find(({ id, rays }) => id === address.id || rays.some((ray) => ray.id === address.id))
+  const name = `${text} of ${pad ? padName(kit, pad) : 'what is gone'}`
+  const field = (label: string, value: number, put: (value: number) => void) => (
+    <NumberField
+      label={`${name}, ${label}`}
+      text={Number((value * factor).toFixed(2)).toString()}
+      unit={unit}
+      width={52}
+      onNumber={(typed) => put(Math.min(max, Math.max(min, typed / factor)))}
+    />
+  )
+  return (
+    <View role="listitem" style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+      <Text look="small" style={{ flex: 1 }}>
+        {name}
+      </Text>
+      {field('from', from, (value) => onChange({ from: value }))}
+      {field('to', to, (value) => onChange({ to: value }))}
+      <IconButton name="close" label={`${name}: no more`} onPress={onRemove} />
+    </View>
+  )
+}
+
+interface NewProps {
+  readonly kit: Kit
+  readonly onAdd: (padIds: readonly PadId[], param: Parameter) => void
+  readonly onLeave: () => void
+}
+
+function NewTarget({ kit, onAdd, onLeave }: NewProps) {
+  const [who, setWho] = useState<string>('all')
+  const [param, setParam] = useState<Parameter>('filter1CutoffHz')
+  const options = [{ value: 'all', text: 'Every pad' }, ...kit.pads.map((pad) => ({ value: pad.id as string, text: padName(kit, pad) }))]
+  const padIds = kit.pads.map(({ id }) => id).filter((id) => who === 'all' || id === who)
+  return (
+    <View style={{ gap: 10 }}>
+      <Chips label="Of" isOneLine options={options} value={who} onChoose={setWho} />
+      <Chips
+        label="It moves"
+        options={tillerParameters.map((value) => ({ value, text: parameterWords(value).text }))}
+        value={param}
+        onChoose={setParam}
+      />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <Button label="Add" kind="main" disabled={padIds.length === 0} onPress={() => onAdd(padIds, param)} />
+        <Button label="Leave it" onPress={onLeave} />
+      </View>
+    </View>
+  )
+}

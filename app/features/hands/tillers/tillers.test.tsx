@@ -1,0 +1,116 @@
+import { controlNumbers } from '@heliaster/core/engine'
+import { applyEdit, createKit, createPad } from '@heliaster/core/kit'
+import type { Kit, KitEdit } from '@heliaster/core/kit'
+import { testIds } from '@heliaster/core/kit/testing'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+import { useState } from 'react'
+
+import { handSettings } from '../../../audio/playing/hands/hand-settings'
+import { takeMessage } from '../../../audio/playing/hands/hands'
+import { session } from '../../../kit-view/session'
+import { TillerStrip } from '../../../shell/TillerStrip'
+import { TillersPart } from './TillersPart'
+
+let mockKit: Kit
+let mockSet: (edits: KitEdit[]) => void
+const mockMove = jest.fn()
+jest.mock('../../../audio/engine/sound', () => ({
+  sound: { getState: () => ({ player: { moveControl: (...moved: unknown[]) => mockMove(...moved) } }) },
+  kitNow: () => mockKit,
+  strikePad: jest.fn(),
+  releasePad: jest.fn(),
+  onSounded: jest.fn(),
+}))
+jest.mock('../../../documents', () => ({
+  kits: {
+    store: { getState: () => ({ entries: { [mockKit.id]: { doc: mockKit } } }) },
+    edit: (_id: unknown, edits: KitEdit[]) => mockSet(edits),
+  },
+}))
+jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockSet(edits) }))
+jest.mock('../../../kit-view/use-kit', () => ({
+  padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name,
+  useKit: () => mockKit,
+}))
+
+const makeId = testIds(31)
+let edits: number
+
+function Shown() {
+  const [doc, set] = useState(mockKit)
+  mockKit = doc
+  mockSet = (made) => {
+    edits++
+    set((now) => (mockKit = made.reduce(applyEdit, now)))
+  }
+  return (
+    <>
+      <TillersPart kit={doc} />
+      <TillerStrip />
+    </>
+  )
+}
+
+beforeEach(() => {
+  jest.clearAllMocks()
+  jest.useFakeTimers()
+  edits = 0
+  handSettings.setState({ tillers: {}, inputs: {} })
+  session.setState({ showsTillers: true })
+  mockKit = { ...createKit(makeId, 'Tillers'), pads: ['Hull', 'Tarp'].map((name) => createPad(makeId, { name })) }
+  render(<Shown />)
+})
+afterEach(() => jest.useRealTimers())
+
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
+const choose = (name: string) => fireEvent.click(screen.getByRole('radio', { name }))
+const sliders = () => screen.getAllByRole('slider', { name: 'Tiller 1' })
+const wheel = (value: number, number = 22) => act(() => takeMessage('Dock pads', Uint8Array.of(0xb0, number, value)))
+
+test('a tiller is added, moves a parameter of every pad from where it is, and is typed and taken away', () => {
+  press('Add a tiller')
+  expect(screen.getByText('It moves nothing yet.')).toBeTruthy()
+  press('Let it move something')
+  choose('Cutoff')
+  press('Add')
+  expect(mockKit.tillers[0]!.to.map(({ address, from, to }) => [address.id, address.param, from, to])).toEqual(mockKit.pads.map(({ id }) => [id, 'filter1CutoffHz', 2000, 400])) // prettier-ignore
+  const field = screen.getByLabelText('Cutoff of Tarp, to')
+  fireEvent.change(field, { target: { value: '99999' } })
+  fireEvent.blur(field)
+  expect(mockKit.tillers[0]!.to[1]!.to).toBe(24000)
+  press('Cutoff of Hull: no more')
+  expect(mockKit.tillers[0]!.to).toHaveLength(1)
+  press('Remove the tiller')
+  expect(mockKit.tillers).toEqual([])
+  expect(screen.queryByRole('region', { name: 'Tillers' })).toBeNull()
+})
+
+test('it lies beside the pads too; a move is heard at once and is one step where it is left', () => {
+  press('Add a tiller')
+  expect(sliders()).toHaveLength(2)
+  const before = edits
+  fireEvent.keyDown(sliders()[1]!, { key: 'End' })
+  expect(mockMove).toHaveBeenCalledWith(controlNumbers.tiller, 1)
+  expect([mockKit.tillers[0]!.value, edits - before]).toEqual([1, 1])
+  fireEvent.click(screen.getByRole('switch', { name: 'Tillers beside the pads' }))
+  expect(sliders()).toHaveLength(1)
+})
+
+test('a controller is learnt, leads it at once, and is kept once it rests', () => {
+  press('Add a tiller')
+  press('Learn its controller')
+  wheel(3)
+  expect(handSettings.getState().tillers).toEqual({ 0: 22 })
+  const before = edits
+  wheel(64)
+  wheel(127)
+  expect(mockMove).toHaveBeenCalledWith(controlNumbers.tiller, 64 / 127)
+  expect(sliders()[0]!.getAttribute('aria-valuenow')).toBe('100')
+  expect(edits).toBe(before)
+  act(() => void jest.advanceTimersByTime(700))
+  expect([mockKit.tillers[0]!.value, edits - before]).toEqual([1, 1])
+  press('Let go')
+  wheel(0)
+  act(() => void jest.advanceTimersByTime(700))
+  expect(mockKit.tillers[0]!.value).toBe(1)
+})

@@ -1,0 +1,56 @@
+import fc from 'fast-check'
+
+import { createKit, kitSchema, leadsTo, MOST_TILLERS, parameterRow, tillerParameters, withNewTiller, withTarget, withTiller } from '.'
+import type { Kit } from '.'
+import { testIds } from './testing'
+import { aKit } from './builders'
+import { createOffline, renderOffline, toScore } from '../engine/offline'
+import { controlNumbers, EventType } from '../engine/program/codes'
+
+const makeId = testIds(21)
+
+test('a kit takes sixteen, each with a name of its own', () => {
+  let kit: Kit = createKit(makeId, 'Tillers')
+  for (let i = 0; i < 20; i++) kit = { ...kit, tillers: withNewTiller(makeId, kit) }
+  expect(kit.tillers).toHaveLength(MOST_TILLERS)
+  expect(new Set(kit.tillers.map(({ name }) => name)).size).toBe(MOST_TILLERS)
+  const renamed = withTiller(kit, kit.tillers[3]!.id, { name: 'Tide' })
+  expect(renamed.map(({ name }) => name).filter((name) => name === 'Tide')).toHaveLength(1)
+  const again = withNewTiller(makeId, { ...kit, tillers: kit.tillers.slice(1) }) // the first is gone, its name is free
+  expect(new Set(again.map(({ name }) => name)).size).toBe(MOST_TILLERS)
+})
+
+test('a target is led somewhere else within its bounds, from wherever it is, once', () => {
+  const value = fc.double({ min: 0, max: 1, noNaN: true })
+  fc.assert(
+    fc.property(fc.constantFrom(...tillerParameters), value, (param, share) => {
+      const { min, max } = parameterRow(param)
+      const now = min + share * (max - min)
+      const to = leadsTo(param, now)
+      expect(to).not.toBe(now)
+      expect(to).toBeGreaterThanOrEqual(min)
+      expect(to).toBeLessThanOrEqual(max)
+      const kit = createKit(makeId, 'T')
+      const [tiller] = withNewTiller(makeId, kit)
+      const led = withTarget(tiller!, makeId, { scope: 'pad', id: 'pad-1', param }, now, to)
+      expect(withTarget(led, makeId, { scope: 'pad', id: 'pad-1', param }, now, to)).toBe(led)
+      expect(kitSchema.safeParse({ ...kit, tillers: [led] }).success).toBe(true)
+    }),
+  )
+})
+
+test('the engine plays what was set at its beginning, and where it leads to at its end', () => {
+  const rig = aKit([{ bands: [[{ sampleRateHz: 48000, channels: [new Float32Array(2000).fill(0.25)] }]] }])
+  const padId = rig.kit.pads[0]!.id
+  const [tiller] = withNewTiller(makeId, rig.kit)
+  const led = withTarget(tiller!, makeId, { scope: 'pad', id: padId, param: 'gainDb' }, 0, leadsTo('gainDb', 0))
+  const peak = (value: number, tillers = [led]) => {
+    const { engine, loader } = createOffline({ ...rig.kit, tillers }, 48000, (hash) => rig.audio.get(hash))
+    const padSlot = loader.slotOf(padId)
+    const move = { frame: 0, type: EventType.controller, padSlot: 0, note: controlNumbers.tiller, velocity: value }
+    const [left] = renderOffline(engine, toScore([move, { frame: 960, type: EventType.strike, padSlot, velocity: 127 }]), 2000)
+    return Math.max(...left)
+  }
+  expect(peak(0)).toBeCloseTo(peak(0, []), 6)
+  expect(20 * Math.log10(peak(1) / peak(0))).toBeCloseTo(-24, 2)
+})

@@ -1,0 +1,47 @@
+import type { MakeId } from './ids'
+import type { Kit } from './kit'
+import { movedParameters, parameterRow } from './parameters'
+import type { Parameter } from './parameters'
+import type { Address, Tiller } from './shape'
+
+export const MOST_TILLERS = 16
+export const MOST_TILLER_TARGETS = 64
+
+/** The kit's tillers with one more, that moves nothing yet. */
+export function withNewTiller(makeId: MakeId, { tillers }: Kit): Tiller[] {
+  if (tillers.length >= MOST_TILLERS) return tillers
+  const names = new Set(tillers.map(({ name }) => name))
+  let count = tillers.length + 1
+  while (names.has(`Tiller ${count}`)) count++
+  return [...tillers, { id: makeId('tiller'), name: `Tiller ${count}`, value: 0, to: [] }]
+}
+
+export function withTiller({ tillers }: Kit, id: string, change: Partial<Omit<Tiller, 'id'>>): Tiller[] {
+  return tillers.map((tiller) => (tiller.id === id ? { ...tiller, ...change } : tiller))
+}
+
+/** A tiller that also leads a parameter, from where it is set now: at the tiller's beginning nothing is changed. */
+export function withTarget(tiller: Tiller, makeId: MakeId, address: Address, now: number, to: number): Tiller {
+  const isThere = tiller.to.some((one) => one.address.id === address.id && one.address.param === address.param)
+  if (isThere || tiller.to.length >= MOST_TILLER_TARGETS) return tiller
+  return { ...tiller, to: [...tiller.to, { id: makeId('target'), address, from: now, to }] }
+}
+
+/** Where a new target leads a parameter to from where it is now: as far as is useful, within its bounds. */
+const LEADS: Partial<Record<Parameter, number>> = {
+  gainDb: -24, pan: 1, tuneCents: 1200, startSeconds: 0.05, endSeconds: 0.05, fadeInSeconds: 0.05, fadeOutSeconds: 0.1,
+  filter1CutoffHz: 400, filter2CutoffHz: 400, decayScale: 0.25, driveDb: 24, driveAfterDb: 24, attackDb: 12, tailDb: 12,
+  crush: 1, width: 0, lowCutHz: 400, pitchEnvelope: 2, filter1EnvelopeCents: 3600, filter2EnvelopeCents: 3600,
+} // prettier-ignore
+
+export function leadsTo(param: Parameter, now: number): number {
+  const { min, max, usual } = parameterRow(param)
+  const lead = LEADS[param]
+  const adds = ['gainDb', 'tuneCents', 'attackDb', 'tailDb', 'driveDb', 'driveAfterDb', 'startSeconds', 'endSeconds'].includes(param)
+  const wanted = lead === undefined ? (now === max ? min : max) : adds ? now + lead : lead
+  const held = Math.min(max, Math.max(min, wanted))
+  return held === now ? (usual === now ? (now === max ? min : max) : usual) : held
+}
+
+/** What a tiller can lead of a pad or ray. */
+export const tillerParameters: readonly Parameter[] = movedParameters
