@@ -16,6 +16,16 @@ async function onePad(page: Page, name: string): Promise<void> {
 const part = (page: Page, name: string) =>
   page.getByRole('radiogroup', { name: 'What shapes it' }).getByRole('radio', { name, exact: true }).click()
 
+/** A finger's way from the middle of something, in px to the right and upwards. */
+async function drag(page: Page, name: string, byX: number, byY: number): Promise<void> {
+  const box = (await page.getByRole('slider', { name, exact: true }).boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + byX, y - byY, { steps: 4 })
+  await page.mouse.up()
+}
+
 const type = async (page: Page, field: string, text: string) => {
   const box = page.getByLabel(field, { exact: true })
   await box.fill(text)
@@ -28,6 +38,10 @@ test('filters, drive, their order and a loop are set, and there again after a re
   const chosen = (group: string, name: string) => page.getByRole('radiogroup', { name: group, exact: true }).getByRole('radio', { name, exact: true }) // prettier-ignore
   await part(page, 'Filters')
   await chosen('Filter', 'Low pass').click()
+  await drag(page, 'Filter', 40, 20) // its point over the spectrum
+  const cutoff = page.getByLabel('Cutoff, Hz', { exact: true })
+  await expect.poll(async () => Number(await cutoff.inputValue())).toBeGreaterThan(2500)
+  await expect(page.getByLabel('Resonance, at the cutoff, dB')).not.toHaveValue('-3.0')
   await type(page, 'Cutoff, Hz', '700')
   await chosen('Second filter', 'Peak').click()
   await part(page, 'Character')
@@ -68,21 +82,13 @@ test('filters, drive, their order and a loop are set, and there again after a re
 test('a noise becomes a kick by six touches on the first screen, is heard as it was, and each touch is one step back', async ({ page }) => {
   await onePad(page, 'rowlock')
   await page.getByRole('link', { name: 'Shape' }).click()
-  const drag = async (name: string, byX: number, byY: number) => {
-    const box = (await page.getByRole('slider', { name, exact: true }).boundingBox())!
-    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
-    await page.mouse.move(x, y)
-    await page.mouse.down()
-    await page.mouse.move(x + byX, y - byY, { steps: 4 })
-    await page.mouse.up()
-  }
   await expect(page.getByRole('slider', { name: 'End', exact: true })).toBeVisible()
-  await drag('Decay', -30, 0)
-  await drag('Tune', -40, 0)
-  await drag('Pitch fall', -10, 60)
-  await drag('Filter', -120, 20)
-  await drag('Drive', 70, 0)
-  await drag('Start', 30, 0)
+  await drag(page, 'Decay', -30, 0)
+  await drag(page, 'Tune', -40, 0)
+  await drag(page, 'Pitch fall', -10, 60)
+  await drag(page, 'Filter', -120, 20)
+  await drag(page, 'Drive', 70, 0)
+  await drag(page, 'Start', 30, 0)
   await saved(page)
   const { values, envelopes, choices } = (await keptKit(page)).pads[0].own
   expect(choices!.filter1Kind).toBe('lowPass')

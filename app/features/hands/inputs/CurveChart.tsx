@@ -5,6 +5,7 @@ import { View } from 'react-native'
 import Svg, { Circle, Line, Path } from 'react-native-svg'
 
 import type { Stroke } from '../../../audio/playing/hands/hands'
+import { PointMark } from '../../../ui/controls/PointMark'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
 import { Text } from '../../../ui/layout/Text'
 import { TOUCH, usePalette } from '../../../ui/theme/theme'
@@ -20,8 +21,6 @@ interface Props {
 }
 
 const EDGE = TOUCH / 2
-const STEP = 1
-const LEAP = 10
 
 /** How strong a strike sounds (upwards) by how strong it came (to the right): points are dragged, or moved by arrow keys. */
 export function CurveChart({ curve, size, stroke, chosen, onChoose, onCurve }: Props) {
@@ -60,7 +59,7 @@ export function CurveChart({ curve, size, stroke, chosen, onChoose, onCurve }: P
         )}
       </Svg>
       {curve.points.map(({ at, to }, index) => (
-        <CurvePointMark
+        <PointMark
           key={index}
           x={xOf(at)}
           y={yOf(to)}
@@ -84,58 +83,4 @@ export function CurveChart({ curve, size, stroke, chosen, onChoose, onCurve }: P
 /** A line through the heights of velocities 1..127. */
 function pathOf(heights: readonly number[], xOf: (at: number) => number, yOf: (to: number) => number): string {
   return heights.map((to, i) => `${i === 0 ? 'M' : 'L'}${xOf(i + 1).toFixed(1)} ${yOf(to).toFixed(1)}`).join('')
-}
-
-interface MarkProps {
-  readonly x: number
-  readonly y: number
-  readonly label: string
-  readonly words: string
-  readonly isChosen: boolean
-  readonly onFocus: () => void
-  readonly onMove: (byAt: number, byTo: number) => void
-}
-
-function CurvePointMark({ x, y, label, words, isChosen, onFocus, onMove }: MarkProps) {
-  const palette = usePalette()
-  const size = isChosen ? 18 : 12
-  const ways: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
-  return (
-    <View
-      role="slider"
-      tabIndex={0}
-      aria-label={label}
-      aria-valuetext={words}
-      {...{
-        onFocus,
-        onKeyDown: (event: { key: string; shiftKey: boolean; preventDefault(): void }) => {
-          const way = ways[event.key]
-          if (!way) return
-          event.preventDefault()
-          const by = event.shiftKey ? LEAP : STEP
-          onMove(way[0] * by, way[1] * by)
-        },
-      }}
-      style={{
-        position: 'absolute',
-        left: x - EDGE,
-        top: y - EDGE,
-        width: TOUCH,
-        height: TOUCH,
-        alignItems: 'center',
-        justifyContent: 'center',
-      }}
-    >
-      <View
-        style={{
-          width: size,
-          height: size,
-          borderRadius: size / 2,
-          borderWidth: 3,
-          borderColor: palette.kelp,
-          backgroundColor: isChosen ? palette.kelp : palette.surface,
-        }}
-      />
-    </View>
-  )
 }

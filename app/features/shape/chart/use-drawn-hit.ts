@@ -1,7 +1,7 @@
 import { strikeLoudness } from '@heliaster/core/audio'
 import type { Clip, Kit, Pad } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
-import { pitchOf } from '@heliaster/core/cut'
+import { hitSpectrumDb, pitchOf } from '@heliaster/core/cut'
 import { useEffect, useState } from 'react'
 
 import { decodedAudio } from '../../../audio/files/audio-files'
@@ -17,6 +17,9 @@ export interface DrawnHit {
   readonly clipSeconds: number
   /** Highest level of each of `columns` parts of the pad's first clip, 0..1. */
   readonly clipLevels: Float32Array
+  /** What it is made of, and what the clip is before it is shaped: dB in bands from 20 Hz to 20 kHz. */
+  readonly spectrumDb: Float32Array
+  readonly clipSpectrumDb: Float32Array
   /** How loud it is, dB, as strikes are compared. */
   readonly loudnessDb: number
   /** The first channel of the pad's first clip, at most LONGEST_SAMPLES of it. */
@@ -26,6 +29,7 @@ export interface DrawnHit {
 }
 
 export const COLUMNS = 360
+export const BANDS = 120
 const RATE = 48000
 const LONGEST_SECONDS = 8
 const SETTLE_MS = 40
@@ -63,16 +67,22 @@ export async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
   const loudnessDb = strikeLoudness([left, right], RATE)
-  return { levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, loudnessDb, ...(await firstClip(pad)) }
+  const spectrumDb = hitSpectrumDb(
+    left.map((sample, i) => (sample + right[i]) / 2),
+    RATE,
+    BANDS,
+  )
+  return { spectrumDb, levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, loudnessDb, ...(await firstClip(pad)) }
 }
 
-type OfClip = Pick<DrawnHit, 'pitchHz' | 'samples' | 'clipLevels'>
+type OfClip = Pick<DrawnHit, 'pitchHz' | 'samples' | 'clipLevels' | 'clipSpectrumDb'>
 const ofClips = new WeakMap<Clip, OfClip>()
 
 /** What is known of the pad's first clip, measured once. */
 async function firstClip(pad: Pad): Promise<OfClip> {
   const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
-  if (!clip || clip === 'intendedSilence') return { clipLevels: new Float32Array(COLUMNS) }
+  if (!clip || clip === 'intendedSilence')
+    return { clipLevels: new Float32Array(COLUMNS), clipSpectrumDb: new Float32Array(BANDS).fill(-Infinity) }
   const known = ofClips.get(clip)
   if (known) return known
   const { audio } = await decodedAudio(clip.audio)
@@ -81,6 +91,7 @@ async function firstClip(pad: Pad): Promise<OfClip> {
   const measured: OfClip = {
     pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz,
     samples: samples.subarray(0, LONGEST_SAMPLES),
+    clipSpectrumDb: hitSpectrumDb(samples, audio.sampleRateHz, BANDS),
     clipLevels: clip.reverse ? forward.reverse() : forward,
   }
   ofClips.set(clip, measured)

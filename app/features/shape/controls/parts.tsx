@@ -6,6 +6,7 @@ import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { clipEndSeconds } from '../chart/envelope-edits'
 import type { DrawnHit } from '../chart/use-drawn-hit'
+import { SpectrumChart } from '../spectrum/SpectrumChart'
 import type { ShapeTarget } from '../whom/target'
 import { AttackControls } from './AttackControls'
 import { DirtControls } from './DirtControls'
@@ -64,6 +65,7 @@ export function FiltersPart(props: Props) {
   const all = setter(props)
   return (
     <>
+      <SpectrumChart {...all} drawn={props.drawn} />
       <FilterControls {...all} name="filter1" />
       <FilterControls {...all} name="filter2" />
       {props.target.whom.kind !== 'turn' && <OrderControls {...all} />}
