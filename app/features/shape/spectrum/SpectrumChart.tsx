@@ -76,18 +76,18 @@ export function SpectrumChart({ settings, drawn, onChange, onDone }: Props) {
       style={{ height: HEIGHT, borderRadius: 10, overflow: 'hidden', backgroundColor: palette.surface }}
     >
       <Svg width={width} height={HEIGHT} aria-hidden style={{ position: 'absolute' }}>
-        {MARKS_HZ.map((hz) => (
-          <G key={hz}>
-            <Line x1={xOf(hz)} x2={xOf(hz)} y1={0} y2={HEIGHT} stroke={palette.faint} />
-            <SvgText x={xOf(hz) + 4} y={HEIGHT - 6} fontFamily={fonts.figures} fontSize={11} fill={palette.muted}>
-              {hz < 1000 ? `${hz} Hz` : `${hz / 1000} kHz`}
-            </SvgText>
-          </G>
-        ))}
         {drawn && <Path d={spectrumPath(drawn.spectrumDb, topOf(drawn), width)} fill={palette.water} />}
         {drawn && (
           <Path d={spectrumPath(drawn.clipSpectrumDb, topOf(drawn), width)} fill="none" stroke={palette.muted} strokeDasharray="2 3" />
         )}
+        {MARKS_HZ.map((hz) => (
+          <G key={hz}>
+            <Line x1={xOf(hz)} x2={xOf(hz)} y1={0} y2={HEIGHT} stroke={palette.line} />
+            <SvgText x={xOf(hz) + 4} y={HEIGHT - 6} fontFamily={fonts.figures} fontSize={11} fill={palette.ink}>
+              {hz < 1000 ? `${hz} Hz` : `${hz / 1000} kHz`}
+            </SvgText>
+          </G>
+        ))}
         {points.length > 0 && (
           <Path d={curvePath((hz) => yOf(togetherDb(settings, hz)), width)} fill="none" stroke={palette.kelp} strokeWidth={2} />
         )}
