@@ -6,7 +6,7 @@ import { keptKit, newKit, openDemo, pad } from './helpers'
 
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
 
-/** How many strikes of a pad are held or sound, as its level in the mixer would show: read from what the pad strip lights. */
+/** What the page says it has heard last. */
 const heard = (page: Page, words: RegExp) => expect(page.getByText(words).first()).toBeVisible()
 
 test('the practice controller in a window of its own plays the kit that is open, in any place', async ({ page, context }) => {

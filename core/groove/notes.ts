@@ -4,6 +4,7 @@ import type { ScoreEvent } from '../engine'
 import { controlNumbers, EventType } from '../engine'
 import type { PadId } from '../kit/ids'
 import type { Kit } from '../kit/kit'
+import { bendShare } from '../hands/messages'
 import { padsOfNotes } from '../kit/resolve'
 
 const ms = z.number().min(0).max(86_400_000)
@@ -52,11 +53,6 @@ function strikesOf(
     const strike = { frame: toFrame(entry.ms), type: EventType.strike, padSlot, velocity, note, key }
     return lengthMs === undefined ? [strike] : [strike, { frame: toFrame(entry.ms + lengthMs), type: EventType.release, padSlot, key }]
   })
-}
-
-/** A bend as MIDI counts it (-8192..8191), as the engine's control does: -1 to 1, and straight in the middle. */
-export function bendShare(bend: number): number {
-  return bend < 0 ? bend / 8192 : bend / 8191
 }
 
 /** Which controls of the engine something moves, and where to. */

@@ -11,10 +11,14 @@ export type HandMessage =
 const FIRST_MODE = 120
 const MODES_THAT_END: readonly number[] = [120, 123, 124, 125, 126, 127]
 
-/** How far a bend of 14 bits goes, -1..1, so that both ends and the middle are reached. */
-export function bendOfBits(low: number, high: number): number {
-  const bend = ((high << 7) | low) - 8192
+/** A bend as MIDI counts it (-8192..8191), as the engine's control does: -1 to 1, and straight in the middle. */
+export function bendShare(bend: number): number {
   return bend < 0 ? bend / 8192 : bend / 8191
+}
+
+/** The same from its 14 bits. */
+export function bendOfBits(low: number, high: number): number {
+  return bendShare(((high << 7) | low) - 8192)
 }
 
 /** Reads one whole message; nothing for what no pad is played by, and for bytes that are no message. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 
-import { createKit, kitSchema, leadsTo, MOST_TILLERS, parameterRow, tillerParameters, withNewTiller, withTarget, withTiller } from '.'
+import { createKit, kitSchema, leadsTo, MOST_TILLERS, parameterRow, movedParameters, withNewTiller, withTarget, withTiller } from '.'
 import type { Kit } from '.'
 import { testIds } from './testing'
 import { aKit } from './builders'
@@ -23,7 +23,7 @@ test('a kit takes sixteen, each with a name of its own', () => {
 test('a target is led somewhere else within its bounds, from wherever it is, once', () => {
   const value = fc.double({ min: 0, max: 1, noNaN: true })
   fc.assert(
-    fc.property(fc.constantFrom(...tillerParameters), value, (param, share) => {
+    fc.property(fc.constantFrom(...movedParameters), value, (param, share) => {
       const { min, max } = parameterRow(param)
       const now = min + share * (max - min)
       const to = leadsTo(param, now)

@@ -1,6 +1,6 @@
 import type { MakeId } from './ids'
 import type { Kit } from './kit'
-import { movedParameters, parameterRow } from './parameters'
+import { parameterRow } from './parameters'
 import type { Parameter } from './parameters'
 import type { Address, Tiller } from './shape'
 
@@ -27,21 +27,20 @@ export function withTarget(tiller: Tiller, makeId: MakeId, address: Address, now
   return { ...tiller, to: [...tiller.to, { id: makeId('target'), address, from: now, to }] }
 }
 
-/** Where a new target leads a parameter to from where it is now: as far as is useful, within its bounds. */
-const LEADS: Partial<Record<Parameter, number>> = {
-  gainDb: -24, pan: 1, tuneCents: 1200, startSeconds: 0.05, endSeconds: 0.05, fadeInSeconds: 0.05, fadeOutSeconds: 0.1,
-  filter1CutoffHz: 400, filter2CutoffHz: 400, decayScale: 0.25, driveDb: 24, driveAfterDb: 24, attackDb: 12, tailDb: 12,
-  crush: 1, width: 0, lowCutHz: 400, pitchEnvelope: 2, filter1EnvelopeCents: 3600, filter2EnvelopeCents: 3600,
+/** How far a new target leads a parameter: by so much from where it is, or to a value that says something to the ear. */
+const LEADS_BY: Partial<Record<Parameter, number>> = {
+  gainDb: -24, tuneCents: 1200, startSeconds: 0.05, endSeconds: 0.05, driveDb: 24, driveAfterDb: 24, attackDb: 12, tailDb: 12,
+} // prettier-ignore
+const LEADS_TO: Partial<Record<Parameter, number>> = {
+  pan: 1, fadeInSeconds: 0.05, fadeOutSeconds: 0.1, filter1CutoffHz: 400, filter2CutoffHz: 400, decayScale: 0.25, crush: 1,
+  width: 0, lowCutHz: 400, pitchEnvelope: 2, filter1EnvelopeCents: 3600, filter2EnvelopeCents: 3600,
 } // prettier-ignore
 
+/** Where a new target leads a parameter from where it is now: somewhere else, within its bounds. */
 export function leadsTo(param: Parameter, now: number): number {
   const { min, max, usual } = parameterRow(param)
-  const lead = LEADS[param]
-  const adds = ['gainDb', 'tuneCents', 'attackDb', 'tailDb', 'driveDb', 'driveAfterDb', 'startSeconds', 'endSeconds'].includes(param)
-  const wanted = lead === undefined ? (now === max ? min : max) : adds ? now + lead : lead
-  const held = Math.min(max, Math.max(min, wanted))
-  return held === now ? (usual === now ? (now === max ? min : max) : usual) : held
+  const by = LEADS_BY[param]
+  const wanted = by === undefined ? (LEADS_TO[param] ?? max) : now + by
+  const places = [Math.min(max, Math.max(min, wanted)), usual, max, min]
+  return places.find((place) => place !== now)!
 }
-
-/** What a tiller can lead of a pad or ray. */
-export const tillerParameters: readonly Parameter[] = movedParameters

@@ -1,4 +1,4 @@
-import { leadsTo, padById, padSettings, parameterRow, tillerParameters, withTarget } from '@heliaster/core/kit'
+import { leadsTo, padById, padSettings, parameterRow, movedParameters, withTarget } from '@heliaster/core/kit'
 import type { Kit, PadId, Parameter, Tiller } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
@@ -161,7 +161,7 @@ function NewTarget({ kit, onAdd, onLeave }: NewProps) {
       <Chips label="Of" isOneLine options={options} value={who} onChoose={setWho} />
       <Chips
         label="It moves"
-        options={tillerParameters.map((value) => ({ value, text: parameterWords(value).text }))}
+        options={movedParameters.map((value) => ({ value, text: parameterWords(value).text }))}
         value={param}
         onChoose={setParam}
       />

@@ -10,7 +10,7 @@ import {
   valueOf,
   wanderOf,
 } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Response } from '@heliaster/core/kit'
+import type { Kit, KitEdit, RayId, Response } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
@@ -133,6 +133,8 @@ test('what is missing for each target is named, and not where a ray has its own'
   expect(why(responseTo('velocity', 'gainDb', 3))).toBeUndefined()
   const on = settled(settings, { choices: { filter1Kind: 'lowPass' } })
   expect([why(responseTo('velocity', 'filter1CutoffHz', 3), pad, on), why(responseTo('velocity', 'filter1GainDb', 3), pad, on)]).toEqual([undefined, 'the filter is of a kind that lifts nothing']) // prettier-ignore
-  const own = { ...pad, rays: [{ ...pad.rays[0]!, choices: { filter1Kind: 'lowPass' as const } }] }
+  const louder = { ...pad, rays: [{ ...pad.rays[0]!, values: { gainDb: -3 } }] } // of its own, but nothing that would be heard
+  expect(why(responseTo('velocity', 'filter1CutoffHz', 3), louder)).toBe('the filter is off')
+  const own = { ...pad, rays: [pad.rays[0]!, { ...pad.rays[0]!, id: 'ray-own' as RayId, choices: { filter1Kind: 'lowPass' as const } }] }
   expect(why(responseTo('velocity', 'filter1CutoffHz', 3), own)).toBeUndefined()
 })

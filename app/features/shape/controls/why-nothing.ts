@@ -1,3 +1,4 @@
+import { shapeOf } from '@heliaster/core/kit'
 import type { Kit, Pad, PadSettings, Parameter, Response } from '@heliaster/core/kit'
 
 /** What must be there for a parameter to be heard; a sentence where it is not. */
@@ -37,11 +38,11 @@ export function whyNothing(kit: Kit, pad: Pad, settings: PadSettings, response: 
   if (from.kind === 'oscillator' && !kit.oscillators.some(({ id }) => id === from.id)) return 'its wave is gone'
   if (from.kind === 'tiller' && !kit.tillers.some(({ id }) => id === from.id)) return 'its tiller is gone'
   if (from.kind === 'turn' && pad.bands.every(({ turns }) => turns.length < 2)) return 'no band has a second turn'
-  const reasons = to.map(({ param, ray }) => {
-    if (ray !== undefined && !pad.rays.some(({ id }) => id === ray)) return 'its ray is gone'
+  const reasons = to.flatMap(({ param, ray: rayId }) => {
+    const rays = pad.rays.filter(({ id }) => rayId === undefined || id === rayId)
+    if (rays.length === 0) return ['its ray is gone']
     // A ray may have a filter or envelopes of its own: then it is heard there.
-    const isOnRay = pad.rays.some(({ values, choices, envelopes }) => [values, choices, envelopes].some((own) => own && Object.keys(own).length > 0))
-    return isOnRay ? undefined : NEEDS[param]?.(settings)
-  }) // prettier-ignore
+    return rays.map((ray) => NEEDS[param]?.({ ...settings, ...shapeOf(settings, ray) }))
+  })
   return reasons.length > 0 && reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined
 }

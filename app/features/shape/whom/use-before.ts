@@ -10,7 +10,7 @@ const MOST_DB = 24
 
 /** The pad as it was when one came to it: heard as loud as it is now, so that only the sound differs. */
 export function useBefore(kit: Kit, pad: Pad, drawn: DrawnHit | undefined) {
-  const [before, setBefore] = useState({ kit, pad })
+  const [before] = useState({ kit, pad })
   return {
     hasChanged: before.pad !== pad,
     async hear(): Promise<void> {
@@ -18,7 +18,5 @@ export function useBefore(kit: Kit, pad: Pad, drawn: DrawnHit | undefined) {
       const difference = drawn && then ? drawn.loudnessDb - then.loudnessDb : 0
       hearVersion(before.pad, Number.isFinite(difference) ? Math.min(MOST_DB, Math.max(-MOST_DB, difference)) : 0)
     },
-    /** From now on it is compared with what it is now. */
-    keep: () => setBefore({ kit, pad }),
   }
 }
