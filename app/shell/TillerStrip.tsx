@@ -20,7 +20,7 @@ export function TillerStrip() {
       <ScrollView
         horizontal
         showsHorizontalScrollIndicator={false}
-        contentContainerStyle={{ paddingHorizontal: 16, gap: isWide ? 28 : 16 }}
+        contentContainerStyle={{ paddingHorizontal: 20, paddingTop: 4, gap: isWide ? 28 : 16 }}
       >
         {kit.tillers.map((tiller) => (
           <View key={tiller.id} style={{ width: TILLER_PX }}>
