@@ -2,7 +2,7 @@ import type { PadSettings } from '@heliaster/core/kit'
 
 import { Text } from '../../../ui/layout/Text'
 import { EnvelopeBar } from './EnvelopeBar'
-import { removePoint } from './envelope-edits'
+import { removePoint } from '@heliaster/core/shaping'
 import { PointFields } from './PointFields'
 import type { EnvelopeWork } from './use-envelope'
 

@@ -5,8 +5,8 @@ import { View } from 'react-native'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { NumberField, Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
-import { typeTime, typeValue } from './envelope-edits'
-import type { Layer, Typed } from './envelope-edits'
+import { typeTime, typeValue } from '@heliaster/core/shaping'
+import type { Layer, Typed } from '@heliaster/core/shaping'
 
 interface Props {
   readonly envelope: Envelope

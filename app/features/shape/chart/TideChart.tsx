@@ -6,7 +6,7 @@ import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg'
 
 import { fonts, usePalette } from '../../../ui/theme/theme'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
-import type { Layer } from './envelope-edits'
+import type { Layer } from '@heliaster/core/shaping'
 import { createGeometry, share, valueOf } from './tide-geometry'
 import type { Geometry } from './tide-geometry'
 import { EnvelopeLine, TimeMarks, UsefulWater } from './TideMarks'

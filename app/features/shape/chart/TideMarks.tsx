@@ -3,7 +3,7 @@ import type { Envelope, PadSettings } from '@heliaster/core/kit'
 import { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg'
 
 import { fonts, usePalette } from '../../../ui/theme/theme'
-import type { Layer } from './envelope-edits'
+import type { Layer } from '@heliaster/core/shaping'
 import { share } from './tide-geometry'
 import type { Geometry } from './tide-geometry'
 

@@ -1,5 +1,5 @@
-import { PITCH_RANGE_CENTS } from './envelope-edits'
-import type { Layer } from './envelope-edits'
+import { PITCH_RANGE_CENTS } from '@heliaster/core/shaping'
+import type { Layer } from '@heliaster/core/shaping'
 
 /** The share across the chart, -1..1, that a value stands at. Levels grow from the middle, pitch passes through it. */
 export function share(value: number, layer: Layer): number {

@@ -4,8 +4,8 @@ import { useState } from 'react'
 import type { KitGesture } from '../../../kit-view/use-kit'
 import { FIRST_REACH_CENTS } from '../controls/FilterControls'
 import type { ShapeTarget } from '../whom/target'
-import { addPoint, movePoint, newEnvelope } from './envelope-edits'
-import type { Layer } from './envelope-edits'
+import { addPoint, movePoint, newEnvelope } from '@heliaster/core/shaping'
+import type { Layer } from '@heliaster/core/shaping'
 import type { DrawnHit } from './use-drawn-hit'
 
 export const LAYERS = [

@@ -8,8 +8,8 @@ import {
   responseTo,
   settled,
   valueOf,
-  wanderOf,
 } from '@heliaster/core/kit'
+import { wanderOf } from '@heliaster/core/shaping'
 import type { Kit, KitEdit, RayId, Response } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { fireEvent, render, screen } from '@testing-library/react'

@@ -1,5 +1,6 @@
 import type { Kit, KitEdit, Oscillator, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
-import { isWander, padSettings, WANDER_BOUNDS, wanderOf, withWander } from '@heliaster/core/kit'
+import { padSettings } from '@heliaster/core/kit'
+import { isWander, WANDER_BOUNDS, wanderOf, withWander } from '@heliaster/core/shaping'
 import { useState } from 'react'
 import { View } from 'react-native'
 

@@ -4,7 +4,7 @@ import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/cor
 import { TuneSlider } from '../../../kit-view/PanAndTune'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
-import { clipEndSeconds } from '../chart/envelope-edits'
+import { clipEndSeconds } from '@heliaster/core/shaping'
 import type { DrawnHit } from '../chart/use-drawn-hit'
 import { SpectrumChart } from '../spectrum/SpectrumChart'
 import type { ShapeTarget } from '../whom/target'

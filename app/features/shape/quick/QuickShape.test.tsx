@@ -1,4 +1,5 @@
-import { applyEdit, decayOf, pitchFallOf } from '@heliaster/core/kit'
+import { applyEdit } from '@heliaster/core/kit'
+import { decayOf, pitchFallOf } from '@heliaster/core/shaping'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'

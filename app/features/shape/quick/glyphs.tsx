@@ -1,6 +1,6 @@
 import { bendToK, bent } from '@heliaster/core/engine'
-import { filterResponseDb } from '@heliaster/core/kit'
-import type { FilterSetting } from '@heliaster/core/kit'
+import { filterResponseDb } from '@heliaster/core/shaping'
+import type { FilterSetting } from '@heliaster/core/shaping'
 import { memo } from 'react'
 import Svg, { Line, Path } from 'react-native-svg'
 

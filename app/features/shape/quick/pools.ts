@@ -1,15 +1,5 @@
-import {
-  cutoffDb,
-  dampingOf,
-  decayOf,
-  filterFallOf,
-  filterOn,
-  parameters,
-  pitchFallOf,
-  withDecay,
-  withFilterFall,
-  withPitchFall,
-} from '@heliaster/core/kit'
+import { cutoffDb, dampingOf, parameters } from '@heliaster/core/kit'
+import { decayOf, filterFallOf, filterOn, pitchFallOf, withDecay, withFilterFall, withPitchFall } from '@heliaster/core/shaping'
 import type { Clearable, OwnSettings, PadSettings } from '@heliaster/core/kit'
 
 import type { PoolAxis } from '../../../ui/controls/Pool'

@@ -1,5 +1,6 @@
 import { bandHz, SPECTRUM_HZ } from '@heliaster/core/cut'
-import type { FilterSetting, OwnSettings, PadSettings } from '@heliaster/core/kit'
+import type { OwnSettings, PadSettings } from '@heliaster/core/kit'
+import type { FilterSetting } from '@heliaster/core/shaping'
 import { useRef, useState } from 'react'
 import { View } from 'react-native'
 import Svg, { G, Line, Path, Text as SvgText } from 'react-native-svg'

@@ -1,5 +1,7 @@
-import { cutoffDb, dampingOf, filterResponseDb, parameters } from '@heliaster/core/kit'
-import type { FilterSetting, OwnSettings, PadSettings } from '@heliaster/core/kit'
+import { cutoffDb, dampingOf, parameters } from '@heliaster/core/kit'
+import { filterResponseDb } from '@heliaster/core/shaping'
+import type { OwnSettings, PadSettings } from '@heliaster/core/kit'
+import type { FilterSetting } from '@heliaster/core/shaping'
 
 export type FilterName = 'filter1' | 'filter2'
 

@@ -1,21 +1,8 @@
 import fc from 'fast-check'
 
-import {
-  decayOf,
-  envelopesSchema,
-  filterFallOf,
-  filterResponseDb,
-  pitchFallOf,
-  settled,
-  usualChoices,
-  usualPadSettings,
-  usualShape,
-  usualValues,
-  withDecay,
-  withFilterFall,
-  withPitchFall,
-} from '.'
-import type { Envelope, OwnSettings, Shape } from '.'
+import { envelopesSchema, settled, usualChoices, usualPadSettings, usualShape, usualValues } from '../kit'
+import { decayOf, filterFallOf, filterResponseDb, pitchFallOf, withDecay, withFilterFall, withPitchFall } from '.'
+import type { Envelope, OwnSettings, Shape } from '../kit'
 
 const envelopes = (least: number, most: number): fc.Arbitrary<Envelope> =>
   fc

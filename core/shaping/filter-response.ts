@@ -1,4 +1,4 @@
-import type { AllChoices } from './parameters'
+import type { AllChoices } from '../kit/parameters'
 
 /** Damping of the two halves of a slope of 24 dB, together as flat as can be (Butterworth). */
 const PAIR = [1.8477590650225735, 0.5411961001461969] as const

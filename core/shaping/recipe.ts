@@ -1,7 +1,7 @@
-import type { OwnSettings } from './kit'
-import { noEnvelope, stretchOf } from './shape'
-import type { Envelope, EnvelopePoint, Shape } from './shape'
-import { parameters } from './parameters'
+import type { OwnSettings } from '../kit/kit'
+import { noEnvelope, stretchOf } from '../kit/shape'
+import type { Envelope, EnvelopePoint, Shape } from '../kit/shape'
+import { parameters } from '../kit/parameters'
 
 /**
  * What turns any noise into a drum, said in the few numbers that a hand moves: how long it sounds, how far and how fast its

@@ -1,5 +1,5 @@
-import { bendToK, bent } from '@heliaster/core/engine'
-import type { Envelope, EnvelopeName, EnvelopePoint } from '@heliaster/core/kit'
+import { bendToK, bent } from '../engine'
+import type { Envelope, EnvelopeName, EnvelopePoint } from '../kit'
 
 export type Layer = EnvelopeName
 

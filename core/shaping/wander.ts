@@ -1,6 +1,6 @@
-import { parameterRow } from './parameters'
-import type { Parameter } from './parameters'
-import type { Response } from './shape'
+import { parameterRow } from '../kit/parameters'
+import type { Parameter } from '../kit/parameters'
+import type { Response } from '../kit/shape'
 
 /** How far each wanders at most, either way, when the wander is whole; in what the table of parameters moves it by. */
 export const WANDER_BOUNDS = { startSeconds: 0.008, tuneCents: 60, gainDb: 4, filter1CutoffHz: 1200 } as const satisfies Partial<

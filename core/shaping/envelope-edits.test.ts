@@ -1,5 +1,5 @@
-import type { Envelope } from '@heliaster/core/kit'
-import { seeded } from '@heliaster/core/kit/testing'
+import type { Envelope } from '../kit'
+import { seeded } from '../kit/testing'
 
 import { addPoint, clipEndSeconds, movePoint, newEnvelope, removePoint, typeTime, typeValue } from './envelope-edits'
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 
-import { padSettingsSchema, parameterRow, responseTo, WANDER_BOUNDS, wanderOf, withWander } from '.'
-import { aKit } from './builders'
+import { padSettingsSchema, parameterRow, responseTo } from '../kit'
+import { WANDER_BOUNDS, wanderOf, withWander } from '.'
+import { aKit } from '../kit/builders'
 import { createOffline, renderOffline, toScore } from '../engine/offline'
 import { EventType } from '../engine/program/codes'
 
