@@ -1,7 +1,7 @@
 import type { Envelope } from '../kit'
 import { seeded } from '../kit/testing'
 
-import { addPoint, clipEndSeconds, movePoint, newEnvelope, removePoint, typeTime, typeValue } from './envelope-edits'
+import { addPoint, clipEndSeconds, movePoint, newEnvelope, removePoint, typeTime, typeValue } from '.'
 
 const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
 const envelope: Envelope = { points: [point(0, 1), point(0.07, 0.5), point(0.2, 0)] }

@@ -1,11 +1,10 @@
-import { bendToK, bent } from '../engine'
 import type { Envelope, EnvelopeName, EnvelopePoint } from '../kit'
 
 export type Layer = EnvelopeName
 
 /** The range that can be drawn; typed values may go as far as the document allows. */
 export const PITCH_RANGE_CENTS = 4800
-const limits = { level: [0, 1], pitch: [-12000, 12000], filter1: [0, 1], filter2: [0, 1] } as const
+export const layerLimits = { level: [0, 1], pitch: [-12000, 12000], filter1: [0, 1], filter2: [0, 1] } as const
 
 /** A new envelope spans the hit it is for. */
 export function newEnvelope(layer: Layer, seconds: number): Envelope {
@@ -16,21 +15,21 @@ export function newEnvelope(layer: Layer, seconds: number): Envelope {
 }
 
 /** Points stand this far apart in time at least, so that each can be taken hold of. */
-const APART_SECONDS = 0.0001
-const LATEST_SECONDS = 3600
+export const APART_SECONDS = 0.0001
+export const LATEST_SECONDS = 3600
 
 /** Moves a point by hand; it stays between its neighbours in time. */
 export function movePoint(envelope: Envelope, index: number, seconds: number, value: number, layer: Layer): Envelope {
   const { points } = envelope
-  const [low, high] = limits[layer]
+  const [low, high] = layerLimits[layer]
   const before = points[index - 1]
   const after = points[index + 1]
   const earliest = before ? before.seconds + APART_SECONDS : 0
   const latest = Math.max(earliest, after ? after.seconds - APART_SECONDS : 60)
   const moved = {
     ...points[index],
-    seconds: Math.min(latest, Math.max(earliest, round(seconds, 5))),
-    value: Math.min(high, Math.max(low, round(value, layer === 'pitch' ? 0 : 4))),
+    seconds: Math.min(latest, Math.max(earliest, rounded(seconds, 5))),
+    value: Math.min(high, Math.max(low, rounded(value, layer === 'pitch' ? 0 : 4))),
   }
   return { ...envelope, points: points.map((point, i) => (i === index ? moved : point)) }
 }
@@ -45,17 +44,17 @@ export interface Typed {
 export function typeTime(envelope: Envelope, index: number, seconds: number): Typed {
   const { points } = envelope
   const before = points[index - 1]
-  const least = before ? round(before.seconds + APART_SECONDS, 5) : 0
+  const least = before ? rounded(before.seconds + APART_SECONDS, 5) : 0
   const last = points[points.length - 1].seconds - points[index].seconds
-  const taken = Math.min(LATEST_SECONDS - last, Math.max(least, round(seconds, 5)))
+  const taken = Math.min(LATEST_SECONDS - last, Math.max(least, rounded(seconds, 5)))
   const by = taken - points[index].seconds
-  const moved = points.map((point, i) => (i < index ? point : { ...point, seconds: Math.max(0, round(point.seconds + by, 5)) }))
+  const moved = points.map((point, i) => (i < index ? point : { ...point, seconds: Math.max(0, rounded(point.seconds + by, 5)) }))
   const words =
     seconds < least && before
       ? `Point ${index} is at ${ms(before.seconds)}; point ${index + 1} stands just behind it, at ${ms(taken)}.`
       : seconds < least
         ? 'An envelope begins with its strike, at 0 ms.'
-        : taken < round(seconds, 5)
+        : taken < rounded(seconds, 5)
           ? 'An envelope lasts an hour at most.'
           : undefined
   return { envelope: { ...envelope, points: moved }, ...(words ? { words } : {}) }
@@ -63,7 +62,7 @@ export function typeTime(envelope: Envelope, index: number, seconds: number): Ty
 
 /** A typed level (1 is full) or pitch (cents). */
 export function typeValue(envelope: Envelope, index: number, value: number, layer: Layer): Typed {
-  const [low, high] = limits[layer]
+  const [low, high] = layerLimits[layer]
   const changed = movePoint(envelope, index, envelope.points[index].seconds, value, layer)
   if (value >= low && value <= high) return { envelope: withTimes(changed, envelope) }
   const words = layer.startsWith('filter')
@@ -80,7 +79,7 @@ function withTimes(changed: Envelope, { points }: Envelope): Envelope {
 }
 
 function ms(seconds: number): string {
-  return `${round(seconds * 1000, 1)} ms`
+  return `${rounded(seconds * 1000, 1)} ms`
 }
 
 export function addPoint(envelope: Envelope, seconds: number, value: number, layer: Layer): [Envelope, number] {
@@ -97,7 +96,7 @@ export function removePoint(envelope: Envelope, index: number): Envelope {
 }
 
 /** An envelope with other points, whose waiting point and round stay where they were; what lost its point is gone. */
-function withPlaces(
+export function withPlaces(
   { sustain, loop }: Envelope,
   points: readonly EnvelopePoint[],
   placeOf: (place: number) => number | undefined,
@@ -109,28 +108,6 @@ function withPlaces(
   return { points: [...points], ...(waits === undefined ? {} : { sustain: waits }), ...round }
 }
 
-function round(value: number, places: number): number {
+export function rounded(value: number, places: number): number {
   return Number(value.toFixed(places))
-}
-
-const STEP_SECONDS = 0.001
-const LONGEST_SECONDS = 600
-
-/** When a clip of so many seconds has been read to its end: tuning and the pitch envelope read it faster or slower. */
-export function clipEndSeconds(pitch: Envelope, startSeconds: number, tuneCents: number, clipSeconds: number): number {
-  const left = Math.max(0, clipSeconds - startSeconds)
-  if (pitch.points.length === 0) return left / 2 ** (tuneCents / 1200)
-  let read = 0
-  let seconds = 0
-  for (; read < left && seconds < LONGEST_SECONDS; seconds += STEP_SECONDS)
-    read += STEP_SECONDS * 2 ** ((tuneCents + pitchAt(pitch, seconds)) / 1200)
-  return seconds
-}
-
-function pitchAt({ points }: Envelope, seconds: number): number {
-  const after = points.findIndex((point) => point.seconds > seconds)
-  if (after < 0) return points[points.length - 1].value
-  if (after === 0) return points[0].value
-  const [from, to] = [points[after - 1], points[after]]
-  return bent(from.value, to.value, (seconds - from.seconds) / (to.seconds - from.seconds), bendToK(to.bend))
 }
