@@ -8,8 +8,8 @@ export interface Session {
   readonly sourceId?: SourceId
   /** The pad whose last strike made no sound, and why. */
   readonly silent?: { readonly padId: PadId; readonly why: string }
-  /** The cell of each pad that sounded last. */
-  readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number }>>
+  /** The cell of each pad that sounded last, and how hard it was struck, 1..127. */
+  readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number; velocity: number }>>
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean
   /** Tillers lie beside the pads in every place. */

@@ -129,7 +129,7 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
     if (voices === 0) silent = { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) }
     else {
       if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
-      lit[padId] = { band, turn, at: frame }
+      lit[padId] = { band, turn, at: frame, velocity }
       const faint = whyHardlyHeard(kit, padId)
       silent = faint ? { padId, why: faint } : undefined
     }

@@ -9,6 +9,8 @@ import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
+import { followLevel, followPitch } from '@heliaster/core/shaping'
+import type { RecordedHit } from '@heliaster/core/shaping'
 import { transfer } from 'comlink'
 
 import { pictureOf } from '../files/picture'
@@ -132,6 +134,10 @@ export const work = {
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
+  /** The level envelope that lets one hit die away as another does; undefined where either is silent. */
+  followLevel: (other: RecordedHit, own: RecordedHit) => followLevel(other, own),
+  /** How the pitch of a hit falls; undefined where no single tone carries it. */
+  followPitch: (hit: RecordedHit) => followPitch(hit),
   /** The highest sample of a clip with all that is set on it, linear. */
   clipPeak: (audio: Audio, clip: Clip) => peakOfAudio(clipAudio(audio, clip)),
   /** A clip with all that is set on it, as a sound of its own. */

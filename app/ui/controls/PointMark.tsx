@@ -14,13 +14,25 @@ interface Props {
   readonly onFocus: () => void
   /** Arrow keys move it by steps, to the right and upwards; with Shift by ten at once. */
   readonly onMove: (byX: number, byY: number) => void
+  /** Other keys, with whether a command key is held; true where it was one for the point. */
+  readonly onKey?: (key: string, isCommand: boolean) => boolean
+  /** Of its rim; kelp without it. */
+  readonly color?: string
 }
 
 const LEAP = 10
 const WAYS: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }
 
+interface PointKey {
+  readonly key: string
+  readonly shiftKey: boolean
+  readonly ctrlKey: boolean
+  readonly metaKey: boolean
+  preventDefault(): void
+}
+
 /** A point on a chart: dragged with the chart, and moved by arrow keys where it has the focus. */
-export function PointMark({ x, y, label, words, isChosen, onFocus, onMove }: Props) {
+export function PointMark({ x, y, label, words, isChosen, onFocus, onMove, onKey, color }: Props) {
   const palette = usePalette()
   const size = isChosen ? 18 : 12
   return (
@@ -31,9 +43,12 @@ export function PointMark({ x, y, label, words, isChosen, onFocus, onMove }: Pro
       aria-valuetext={words}
       {...{
         onFocus,
-        onKeyDown: (event: { key: string; shiftKey: boolean; preventDefault(): void }) => {
+        onKeyDown: (event: PointKey) => {
           const way = WAYS[event.key]
-          if (!way) return
+          if (!way) {
+            if (onKey?.(event.key, event.ctrlKey || event.metaKey)) event.preventDefault()
+            return
+          }
           event.preventDefault()
           const by = event.shiftKey ? LEAP : 1
           onMove(way[0] * by, way[1] * by)
@@ -55,8 +70,8 @@ export function PointMark({ x, y, label, words, isChosen, onFocus, onMove }: Pro
           height: size,
           borderRadius: size / 2,
           borderWidth: 3,
-          borderColor: palette.kelp,
-          backgroundColor: isChosen ? palette.kelp : palette.surface,
+          borderColor: color ?? palette.kelp,
+          backgroundColor: isChosen ? (color ?? palette.kelp) : palette.surface,
         }}
       />
     </View>

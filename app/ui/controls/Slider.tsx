@@ -1,11 +1,12 @@
 // Our own: the elements' slider knows no keys, no curve and no value in words for a screen reader.
-import { useEffect, useRef, useState } from 'react'
-import { TextInput, View } from 'react-native'
+import { useRef } from 'react'
+import { View } from 'react-native'
 
 import { Text } from '../layout/Text'
-import { fonts, TOUCH, usePalette } from '../theme/theme'
+import { TOUCH, usePalette } from '../theme/theme'
 import { usePointerDrag } from '../pointer/use-pointer-drag'
 import { placesOf, scaleOf } from './scale'
+import { TypedField } from './TypedField'
 
 interface Props {
   readonly label: string
@@ -134,45 +135,25 @@ interface FieldProps {
 }
 
 /** A number that is typed where it stands. What is no number is put back. */
-export function NumberField({ label, text, unit, width = 64, onNumber, onEmpty }: FieldProps) {
-  const palette = usePalette()
-  const [draft, setDraft] = useState<string>()
-  useEffect(() => setDraft(undefined), [text])
-  const take = () => {
-    const digits = (draft ?? '').replace(',', '.').replace(/[^\d.+-].*$/, '')
-    const value = digits === '' ? NaN : Number(digits)
-    if (Number.isFinite(value)) onNumber(value)
-    else if (draft?.trim() === '') onEmpty?.()
-    setDraft(undefined)
+export function NumberField({ label, text, unit, width, onNumber, onEmpty }: FieldProps) {
+  const take = (typed: string) => {
+    const value = numberIn(typed)
+    if (value !== undefined) onNumber(value)
+    else if (typed.trim() === '') onEmpty?.()
   }
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
-      <View>
-        <TextInput
-          aria-label={label}
-          value={draft ?? text}
-          onChangeText={setDraft}
-          onBlur={take}
-          onSubmitEditing={take}
-          selectTextOnFocus
-          inputMode="decimal"
-          style={{
-            fontFamily: fonts.figures,
-            fontSize: 14,
-            color: palette.ink,
-            textAlign: 'right',
-            width,
-            minWidth: TOUCH,
-            minHeight: TOUCH,
-          }}
-        />
-        <View
-          style={{ position: 'absolute', left: 0, right: 0, bottom: 9, height: 1, backgroundColor: palette.faint, pointerEvents: 'none' }}
-        />
-      </View>
+      <TypedField label={label} text={text} width={width} inputMode="decimal" onText={take} />
       <Text look="figures" tone="muted" style={{ minWidth: 24 }}>
         {unit}
       </Text>
     </View>
   )
+}
+
+/** The number that was typed, whatever unit stands behind it. */
+export function numberIn(typed: string): number | undefined {
+  const digits = typed.replace(',', '.').replace(/[^\d.+-].*$/, '')
+  const value = digits === '' ? NaN : Number(digits)
+  return Number.isFinite(value) ? value : undefined
 }

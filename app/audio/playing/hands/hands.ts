@@ -23,9 +23,12 @@ interface HandsState {
   readonly strokes: Readonly<Record<string, Stroke>>
   /** What came last from inputs that speak MIDI, in words. */
   readonly heard?: string
+  /** Where wheels, pedals and pressures stand, each as the engine counts it; and the pressure on a pad's own key, 0..1. */
+  readonly controls: Readonly<Record<number, number>>
+  readonly keyPressures: Readonly<Record<PadId, number>>
 }
 
-export const handsState = createStore<HandsState>(() => ({ strokes: {} }))
+export const handsState = createStore<HandsState>(() => ({ strokes: {}, controls: {}, keyPressures: {} }))
 
 const FIRST_KEY = 1000
 const held = createHeld(
@@ -106,13 +109,14 @@ const moved = new Map<string, Set<number>>()
 
 function move(input: string, control: number, value: number): void {
   sound.getState().player?.moveControl(control, value)
+  handsState.setState(({ controls }) => ({ controls: { ...controls, [control]: value } }))
   if (RESTING.includes(control as never)) moved.set(input, (moved.get(input) ?? new Set()).add(control))
 }
 
 /** An input is gone: nothing of it sounds on, nothing stays bent, pressed or trodden. */
 export function inputIsGone(input: string): void {
   held.letGo(input)
-  for (const control of moved.get(input) ?? []) sound.getState().player?.moveControl(control, 0)
+  for (const control of [...(moved.get(input) ?? [])]) move(input, control, 0)
   moved.delete(input)
 }
 
@@ -139,7 +143,9 @@ function act(input: string, message: HandMessage, atMs: number | undefined): voi
     case 'keyPressure': {
       const struck = held.padsOf(input, `${message.channel} ${message.note}`)
       const padIds = struck.length > 0 ? struck : padsOfNote(message.note)
-      for (const padId of padIds) sound.getState().player?.press(padId, message.pressure / 127)
+      const pressure = message.pressure / 127
+      for (const padId of padIds) sound.getState().player?.press(padId, pressure)
+      handsState.setState(({ keyPressures }) => ({ keyPressures: { ...keyPressures, ...Object.fromEntries(padIds.map((id) => [id, pressure])) } }))
       return
     }
     case 'controller':

@@ -7,11 +7,11 @@ import type { EnvelopeWork } from './use-envelope'
 
 interface Props {
   readonly envelope: EnvelopeWork
-  /** Told when one is begun or chosen, so that its numbers are shown. */
+  /** Told when one is begun, so that its numbers are shown. */
   readonly onEnvelopes?: () => void
 }
 
-/** Which envelope is drawn on, and whether there is one. */
+/** Which envelope is drawn on; and, where there is none, the way to begin it. */
 export function EnvelopeBar({ envelope, onEnvelopes }: Props) {
   const { layer, layers } = envelope
   const begin = () => {
@@ -19,13 +19,10 @@ export function EnvelopeBar({ envelope, onEnvelopes }: Props) {
     onEnvelopes?.()
   }
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 }}>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
       <Chips label="Envelope" hideLabel options={layers} value={layer} onChoose={envelope.setLayer} />
-      <View style={{ flex: 1 }} />
-      {envelope.envelope.points.length === 0 ? (
+      {envelope.envelope.points.length === 0 && (
         <Button label={LAYERS.find(({ value }) => value === layer)!.begin} kind="main" onPress={begin} />
-      ) : (
-        <Button label="Remove envelope" onPress={() => envelope.put({ points: [] })} />
       )}
     </View>
   )

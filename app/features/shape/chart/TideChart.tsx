@@ -2,15 +2,17 @@ import { stretchOf } from '@heliaster/core/kit'
 import type { PadSettings, Shape } from '@heliaster/core/kit'
 import { useRef, useState } from 'react'
 import { View } from 'react-native'
-import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg'
+import Svg, { Path, Rect, Text as SvgText } from 'react-native-svg'
 
 import { fonts, usePalette } from '../../../ui/theme/theme'
-import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
-import type { Layer } from '@heliaster/core/shaping'
-import { createGeometry, share, valueOf } from './tide-geometry'
+import { PointMarks } from './PointMarks'
+import { createGeometry } from './tide-geometry'
 import type { Geometry } from './tide-geometry'
-import { EnvelopeLine, TimeMarks, UsefulWater } from './TideMarks'
+import { EnvelopeLine, PitchWords, Sinkings, SnapMarks, TimeMarks, UsefulWater } from './TideMarks'
+import { useChartHand } from './use-chart-hand'
+import { FIRST_SECONDS } from './use-drawn-hit'
 import type { DrawnHit } from './use-drawn-hit'
+import type { ChartWork } from './use-envelope'
 
 interface Props {
   /** Time runs to the right; else down the screen. */
@@ -19,74 +21,40 @@ interface Props {
   readonly heightPx?: number
   /** It is only looked at: a finger on it changes nothing. */
   readonly isStill?: boolean
+  /** Only its beginning is shown, where kicks are made. */
+  readonly isFirst?: boolean
   readonly drawn: DrawnHit | undefined
   /** Pitch of the hit where its envelope stands at 0. */
   readonly baseHz: number | undefined
   readonly shape: Shape
   readonly family: PadSettings['family']
-  readonly layer: Layer
-  readonly point: number | undefined
-  readonly onPoint: (index: number | undefined) => void
-  readonly onMove: (index: number, seconds: number, value: number) => void
-  readonly onMoved: () => void
-  readonly onAdd: (seconds: number, value: number) => void
+  readonly work: ChartWork
+  /** Points are drawn to the hit's own places. */
+  readonly isSnapping?: boolean
 }
 
-const REACH_PX = 26
 /**
- * The hit along time: down the screen on a phone, to the right on a wide one. Its width is the level as the engine
- * makes it; the envelopes are drawn on it and their points dragged. A tap beside the points makes a new one.
+ * The hit along time: down the screen on a phone, to the right on a wide one. Its width is the level as the engine makes it;
+ * the envelopes are drawn on it, their points dragged, their ways bent.
  */
-export function TideChart(props: Props) {
-  const { isWide, drawn, shape, layer, point } = props
+export function TideChart({ isWide, isStill = false, isFirst = false, drawn, shape, work, isSnapping, ...props }: Props) {
+  const { layer, envelope } = work
   const palette = usePalette()
   const [box, setBox] = useState({ width: 0, height: 0 })
-  const held = useRef<{ index: number; moved: boolean }>(undefined)
-  const [heldSeconds, setHeldSeconds] = useState<number>()
-  const seconds = heldSeconds ?? drawn?.seconds ?? 0.5
-  const geometry = createGeometry(isWide, box, seconds)
-  const { points } = shape.envelopes[layer]
+  /** While a point is held, the chart does not grow and shrink under it. */
+  const steady = useRef<number>(undefined)
+  const wanted = isFirst ? FIRST_SECONDS : (drawn?.seconds ?? 0.5)
+  const geometry = createGeometry(isWide, box, steady.current ?? wanted)
   const scale = stretchOf(shape, layer)
-
-  const ref = usePointerDrag({
-    onStart(x, y) {
-      if (props.isStill) return false
-      const index = nearest(
-        points.map((one) => geometry.place(one.seconds * scale, share(one.value, layer))),
-        x,
-        y,
-      )
-      if (index !== undefined) {
-        held.current = { index, moved: false }
-        setHeldSeconds(seconds)
-        props.onPoint(index)
-        return undefined
-      }
-      held.current = undefined
-      if (points.length > 0) {
-        const at = geometry.read(x, y)
-        props.onAdd(at.seconds / scale, valueOf(at.share, layer))
-      }
-      return undefined
-    },
-    onMove(x, y) {
-      if (!held.current) return
-      held.current.moved = true
-      const at = geometry.read(x, y)
-      props.onMove(held.current.index, Math.max(0, at.seconds) / scale, valueOf(at.share, layer))
-    },
-    onEnd() {
-      if (held.current?.moved) props.onMoved()
-      held.current = undefined
-      setHeldSeconds(undefined)
-    },
-  })
+  const hand = useChartHand({ geometry, scale, isStill, snaps: isSnapping ? drawn?.snaps : undefined, work })
+  steady.current = hand.isHeld() ? geometry.seconds : undefined
+  const { seconds } = geometry
 
   return (
     <View
-      ref={ref}
-      role="img"
-      aria-label={`Tide chart, ${seconds.toFixed(2)} s${props.isStill ? '' : '; points can be typed below'}`}
+      ref={hand.ref}
+      role={isStill ? 'img' : 'group'}
+      aria-label={`Tide chart, ${seconds.toFixed(2)} s${isStill ? '' : '; points can be typed below'}`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
       style={{
         height: props.heightPx,
@@ -97,99 +65,72 @@ export function TideChart(props: Props) {
       }}
     >
       {box.width > 0 && (
-        <Svg width={box.width} height={box.height}>
-          {layer === 'pitch' && <UsefulWater baseHz={props.baseHz} family={props.family} geometry={geometry} isWide={isWide} />}
-          <TimeMarks geometry={geometry} seconds={seconds} isWide={isWide} />
-          {!drawn && (
-            <SvgText
-              x={box.width / 2}
-              y={box.height / 2 - 12}
-              textAnchor="middle"
-              fontFamily={fonts.text}
-              fontSize={14}
-              fill={palette.muted}
-            >
-              Drawing the hit
-            </SvgText>
+        <Svg width={box.width} height={box.height} aria-hidden>
+          {layer === 'pitch' && <UsefulWater baseHz={props.baseHz} family={props.family} geometry={geometry} />}
+          <Sinkings drawn={drawn} baseHz={props.baseHz} shape={shape} geometry={geometry} />
+          <TimeMarks geometry={geometry} />
+          {!drawn && <NotYet {...box} />}
+          {drawn && <HitOutline drawn={drawn} geometry={geometry} isFirst={isFirst} />}
+          {isSnapping && drawn && <SnapMarks snaps={drawn.snaps} geometry={geometry} />}
+          {(['pitch', 'level'] as const).map(
+            (name) =>
+            <EnvelopeLine key={name} layer={name} envelope={shape.envelopes[name]} geometry={geometry} scale={stretchOf(shape, name)} active={layer === name} />, // prettier-ignore
           )}
-          {drawn && <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />}
-          <EnvelopeLine
-            envelope={shape.envelopes.pitch}
-            layer="pitch"
-            geometry={geometry}
-            seconds={seconds}
-            scale={stretchOf(shape, 'pitch')}
-            active={layer === 'pitch'}
-          />
-          <EnvelopeLine
-            envelope={shape.envelopes.level}
-            layer="level"
-            geometry={geometry}
-            seconds={seconds}
-            scale={stretchOf(shape, 'level')}
-            active={layer === 'level'}
-          />
           {(layer === 'filter1' || layer === 'filter2') && (
-            <EnvelopeLine envelope={shape.envelopes[layer]} layer={layer} geometry={geometry} seconds={seconds} scale={scale} active />
+            <EnvelopeLine envelope={envelope} layer={layer} geometry={geometry} scale={scale} active />
           )}
-          {(props.isStill ? [] : points).map((one, index) => {
-            const [x, y] = geometry.place(one.seconds * scale, share(one.value, layer))
-            return (
-              <G key={index}>
-                <Circle
-                  cx={x}
-                  cy={y}
-                  r={index === point ? 11 : 8}
-                  fill={index === point ? palette.coral : palette.raised}
-                  stroke={layer === 'level' ? palette.kelp : layer === 'pitch' ? palette.coral : palette.waterInk}
-                  strokeWidth={2.5}
-                />
-                {layer === 'pitch' && (
-                  <SvgText
-                    x={Math.min(box.width - 60, x + 14)}
-                    y={Math.max(14, y - 8)}
-                    fontFamily={fonts.figures}
-                    fontSize={11}
-                    fill={palette.ink}
-                  >
-                    {pitchWords(one.value, props.baseHz)}
-                  </SvgText>
-                )}
-              </G>
-            )
-          })}
+          {!isStill && layer === 'pitch' && (
+            <PitchWords envelope={envelope} baseHz={props.baseHz} geometry={geometry} scale={scale} chosen={work.chosen} />
+          )}
+          {hand.box && <Rect {...hand.box} fill={palette.kelpWash} fillOpacity={0.6} stroke={palette.kelp} strokeDasharray="3 3" />}
         </Svg>
       )}
+      {box.width > 0 && !isStill && <PointMarks work={work} geometry={geometry} scale={scale} isHeld={hand.isHeld} />}
     </View>
   )
 }
 
-function pitchWords(cents: number, baseHz: number | undefined): string {
-  return baseHz ? `${(baseHz * 2 ** (cents / 1200)).toFixed(0)} Hz` : `${(cents / 100).toFixed(1)} st`
+function NotYet({ width, height }: { readonly width: number; readonly height: number }) {
+  const palette = usePalette()
+  return (
+    <SvgText x={width / 2} y={height / 2 - 12} textAnchor="middle" fontFamily={fonts.text} fontSize={14} fill={palette.muted}>
+      Drawing the hit
+    </SvgText>
+  )
 }
 
-function nearest(places: readonly [number, number][], x: number, y: number): number | undefined {
-  let best: number | undefined
-  let least = REACH_PX
-  places.forEach(([px, py], index) => {
-    const away = Math.hypot(px - x, py - y)
-    if (away < least) {
-      least = away
-      best = index
-    }
-  })
-  return best
+interface OutlineProps {
+  readonly drawn: DrawnHit
+  readonly geometry: Geometry
+  readonly isFirst: boolean
+}
+
+/** The hit: its level on both sides, or, seen from near, its wave. */
+function HitOutline({ drawn, geometry, isFirst }: OutlineProps) {
+  const palette = usePalette()
+  if (isFirst) return <Path d={wave(drawn, geometry)} fill="none" stroke={palette.waterInk} strokeWidth={1.5} />
+  return <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />
+}
+
+const HIGH = 0.92
+const LEAST_PEAK = 0.05
+const peakOf = (drawn: DrawnHit) => Math.max(LEAST_PEAK, ...drawn.levels)
+const placed = (geometry: Geometry, seconds: number, across: number) =>
+  geometry
+    .place(seconds, across)
+    .map((n) => n.toFixed(1))
+    .join(' ')
+
+function wave(drawn: DrawnHit, geometry: Geometry): string {
+  const peak = peakOf(drawn)
+  const step = FIRST_SECONDS / drawn.firstSamples.length
+  return `M ${Array.from(drawn.firstSamples, (sample, i) => placed(geometry, i * step, (sample / peak) * HIGH)).join(' L ')}`
 }
 
 function outline(drawn: DrawnHit, geometry: Geometry): string {
-  const peak = Math.max(0.05, ...drawn.levels)
+  const peak = peakOf(drawn)
   const step = drawn.seconds / drawn.levels.length
   const side = (sign: number) =>
-    Array.from(drawn.levels, (level, i) =>
-      geometry
-        .place((i + 0.5) * step, sign * Math.max(0.004, (level / peak) * 0.92))
-        .map((n) => n.toFixed(1))
-        .join(' '),
-    )
+    Array.from(drawn.levels, (level, i) => placed(geometry, (i + 0.5) * step, sign * Math.max(0.004, (level / peak) * HIGH)))
   return `M ${[...side(1), ...side(-1).reverse()].join(' L ')} Z`
 }

@@ -10,25 +10,31 @@ export function valueOf(across: number, layer: Layer): number {
   return layer !== 'pitch' ? Math.min(1, Math.max(0, across)) : across * PITCH_RANGE_CENTS
 }
 
+/** Room at the ends of the chart, px. */
+const EDGE = 20
+
 /** Where times and values lie on the chart, and back. */
 export function createGeometry(isWide: boolean, { width, height }: { width: number; height: number }, seconds: number) {
-  const pad = 20
-  const along = (isWide ? width : height) - 2 * pad
-  const half = (isWide ? height : width) / 2 - pad
+  const along = (isWide ? width : height) - 2 * EDGE
+  const half = (isWide ? height : width) / 2 - EDGE
   const middle = (isWide ? height : width) / 2
   return {
     width,
     height,
+    isWide,
     middle,
     half,
+    seconds,
+    /** So long is a pixel along the chart, s. */
+    secondsPerPx: seconds / Math.max(1, along),
     place(at: number, across: number): [number, number] {
-      const a = pad + (at / seconds) * along
+      const a = EDGE + (at / seconds) * along
       return isWide ? [a, middle - across * half] : [middle + across * half, a]
     },
     read(x: number, y: number): { seconds: number; share: number } {
       const a = isWide ? x : y
       const b = isWide ? middle - y : x - middle
-      return { seconds: ((a - pad) / along) * seconds, share: Math.max(-1, Math.min(1, b / half)) }
+      return { seconds: ((a - EDGE) / along) * seconds, share: Math.max(-1, Math.min(1, b / half)) }
     },
   }
 }

@@ -2,6 +2,8 @@ import { strikeLoudness } from '@heliaster/core/audio'
 import type { Clip, Kit, Pad } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { hitSpectrumDb, pitchOf } from '@heliaster/core/cut'
+import { snapPlacesOf } from '@heliaster/core/shaping'
+import type { SnapPlaces } from '@heliaster/core/shaping'
 import { useEffect, useState } from 'react'
 
 import { decodedAudio } from '../../../audio/files/audio-files'
@@ -14,7 +16,13 @@ export interface DrawnHit {
   readonly seconds: number
   /** When it has fallen below -60 dB of its peak. */
   readonly soundSeconds: number
+  /** The wave of its first 20 ms. */
+  readonly firstSamples: Float32Array
+  /** Where points of envelopes are drawn to. */
+  readonly snaps: SnapPlaces
   readonly clipSeconds: number
+  /** Of the pad's first clip, as it was recorded. */
+  readonly clipRateHz: number
   /** Highest level of each of `columns` parts of the pad's first clip, 0..1. */
   readonly clipLevels: Float32Array
   /** What it is made of, and what the clip is before it is shaped: dB in bands from 20 Hz to 20 kHz. */
@@ -30,6 +38,8 @@ export interface DrawnHit {
 
 export const COLUMNS = 360
 export const BANDS = 120
+/** The beginning of a hit, where kicks are made. */
+export const FIRST_SECONDS = 0.02
 const RATE = 48000
 const LONGEST_SECONDS = 8
 const SETTLE_MS = 40
@@ -67,28 +77,38 @@ export async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
   const loudnessDb = strikeLoudness([left, right], RATE)
-  const spectrumDb = hitSpectrumDb(
-    left.map((sample, i) => (sample + right[i]) / 2),
-    RATE,
-    BANDS,
-  )
-  return { spectrumDb, levels: levelsOf(left, right, seconds), seconds, soundSeconds, clipSeconds, loudnessDb, ...(await firstClip(pad)) }
+  const mono = left.map((sample, i) => (sample + right[i]) / 2)
+  const spectrumDb = hitSpectrumDb(mono, RATE, BANDS)
+  const snaps = snapPlacesOf(mono, RATE, soundSeconds)
+  const firstSamples = mono.slice(0, Math.round(FIRST_SECONDS * RATE))
+  return {
+    spectrumDb,
+    snaps,
+    firstSamples,
+    levels: levelsOf(left, right, seconds),
+    seconds,
+    soundSeconds,
+    clipSeconds,
+    loudnessDb,
+    ...(await firstClip(pad)),
+  }
 }
 
-type OfClip = Pick<DrawnHit, 'pitchHz' | 'samples' | 'clipLevels' | 'clipSpectrumDb'>
+type OfClip = Pick<DrawnHit, 'clipRateHz' | 'pitchHz' | 'samples' | 'clipLevels' | 'clipSpectrumDb'>
 const ofClips = new WeakMap<Clip, OfClip>()
 
 /** What is known of the pad's first clip, measured once. */
 async function firstClip(pad: Pad): Promise<OfClip> {
   const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
   if (!clip || clip === 'intendedSilence')
-    return { clipLevels: new Float32Array(COLUMNS), clipSpectrumDb: new Float32Array(BANDS).fill(-Infinity) }
+    return { clipRateHz: RATE, clipLevels: new Float32Array(COLUMNS), clipSpectrumDb: new Float32Array(BANDS).fill(-Infinity) }
   const known = ofClips.get(clip)
   if (known) return known
   const { audio } = await decodedAudio(clip.audio)
   const samples = audio.channels[0].subarray(clip.startFrame, clip.endFrame)
   const forward = levelsOf(samples, samples, samples.length / RATE)
   const measured: OfClip = {
+    clipRateHz: audio.sampleRateHz,
     pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz,
     samples: samples.subarray(0, LONGEST_SAMPLES),
     clipSpectrumDb: hitSpectrumDb(samples, audio.sampleRateHz, BANDS),

@@ -60,12 +60,12 @@ export function CharacterPart(props: Props) {
   )
 }
 
-/** Both filters, and in which order a strike passes everything. */
-export function FiltersPart(props: Props) {
+/** Both filters, drawn on the spectrum where that is not seen already; and in which order a strike passes everything. */
+export function FiltersPart({ hasChart, ...props }: Props & { readonly hasChart: boolean }) {
   const all = setter(props)
   return (
     <>
-      <SpectrumChart {...all} drawn={props.drawn} />
+      {hasChart && <SpectrumChart {...all} drawn={props.drawn} />}
       <FilterControls {...all} name="filter1" />
       <FilterControls {...all} name="filter2" />
       {props.target.whom.kind !== 'turn' && <OrderControls {...all} />}

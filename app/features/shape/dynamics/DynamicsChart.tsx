@@ -10,9 +10,10 @@ interface Props {
   readonly points: readonly DynamicsPoint[]
   /** Where bands begin. */
   readonly edges: readonly number[]
+  readonly heightPx?: number
 }
 
-const HEIGHT = 168
+const USUAL_PX = 168
 const EDGE = 14
 /** At least so much is shown, dB. */
 const LEAST_RANGE_DB = 12
@@ -22,7 +23,7 @@ const TOLD_DB = 1
 const WORD_PX = 44
 
 /** Loudness over velocity as the engine plays it, with the steps between bands in dB; brightness as a dashed line. */
-export function DynamicsChart({ points, edges }: Props) {
+export function DynamicsChart({ points, edges, heightPx: height = USUAL_PX }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const heard = points.filter(({ loudness }) => Number.isFinite(loudness))
@@ -30,9 +31,9 @@ export function DynamicsChart({ points, edges }: Props) {
   const top = Math.max(-60, ...levels) + 2
   const bottom = Math.min(top - LEAST_RANGE_DB, ...levels) - 1
   const x = (velocity: number) => EDGE + ((velocity - 1) / 126) * (width - 2 * EDGE)
-  const y = (level: number) => EDGE + ((top - level) / (top - bottom)) * (HEIGHT - 2 * EDGE)
+  const y = (level: number) => EDGE + ((top - level) / (top - bottom)) * (height - 2 * EDGE)
   const bright = (hz: number) =>
-    HEIGHT - EDGE - (Math.log(Math.min(BRIGHT_HZ, Math.max(DARK_HZ, hz)) / DARK_HZ) / Math.log(BRIGHT_HZ / DARK_HZ)) * (HEIGHT - 2 * EDGE)
+    height - EDGE - (Math.log(Math.min(BRIGHT_HZ, Math.max(DARK_HZ, hz)) / DARK_HZ) / Math.log(BRIGHT_HZ / DARK_HZ)) * (height - 2 * EDGE)
   const line = (of: (point: DynamicsPoint) => number) =>
     heard.map((point, i) => `${i === 0 ? 'M' : 'L'}${x(point.velocity).toFixed(1)} ${of(point).toFixed(1)}`).join('')
   return (
@@ -40,11 +41,11 @@ export function DynamicsChart({ points, edges }: Props) {
       role="img"
       aria-label={dynamicsWords(points)}
       onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
-      style={{ height: HEIGHT, borderRadius: 10, backgroundColor: palette.surface, overflow: 'hidden' }}
+      style={{ height, borderRadius: 10, backgroundColor: palette.surface, overflow: 'hidden' }}
     >
-      <Svg width={width} height={HEIGHT}>
+      <Svg width={width} height={height}>
         {edges.slice(1).map((edge) => (
-          <Line key={edge} x1={x(edge)} x2={x(edge)} y1={0} y2={HEIGHT} stroke={palette.faint} />
+          <Line key={edge} x1={x(edge)} x2={x(edge)} y1={0} y2={height} stroke={palette.faint} />
         ))}
         <Path d={line(({ brightHz = DARK_HZ }) => bright(brightHz))} fill="none" stroke={palette.muted} strokeDasharray="3 4" />
         <Path d={line(({ loudness }) => y(loudness))} fill="none" stroke={palette.kelp} strokeWidth={2} />

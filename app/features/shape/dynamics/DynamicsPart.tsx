@@ -16,10 +16,11 @@ const SETTLE_MS = 250
 interface Props {
   readonly kit: Kit
   readonly pad: Pad
+  readonly heightPx?: number
 }
 
 /** How the pad answers from soft to hard, and one action that makes it rise evenly. */
-export function DynamicsPart({ kit, pad }: Props) {
+export function DynamicsPart({ kit, pad, heightPx }: Props) {
   const points = useDynamics(kit, pad)
   const [isBusy, setBusy] = useState(false)
   const [words, setWords] = useState<string>()
@@ -34,20 +35,18 @@ export function DynamicsPart({ kit, pad }: Props) {
   return (
     <View style={{ gap: 8 }}>
       {points ? (
-        <DynamicsChart points={points} edges={pad.bands.map(({ fromVelocity }) => fromVelocity)} />
+        <DynamicsChart points={points} edges={pad.bands.map(({ fromVelocity }) => fromVelocity)} heightPx={heightPx} />
       ) : (
         <Text look="small" tone="muted">
           Measuring how loud each strength is
         </Text>
       )}
-      <Text look="small" tone="muted" role="status">
-        {words ?? (points ? `${dynamicsWords(points)} The dashed line is brightness.` : '')}
-      </Text>
-      {pad.bands.length > 1 && (
-        <View style={{ flexDirection: 'row' }}>
-          <Button label="Even it" busy={isBusy} disabled={isBusy} onPress={() => void even()} />
-        </View>
-      )}
+      <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 12 }}>
+        <Text look="small" tone="muted" role="status" style={{ flex: 1 }}>
+          {words ?? (points ? `${dynamicsWords(points)} The dashed line is brightness.` : '')}
+        </Text>
+        {pad.bands.length > 1 && <Button label="Even it" busy={isBusy} disabled={isBusy} onPress={() => void even()} />}
+      </View>
     </View>
   )
 }

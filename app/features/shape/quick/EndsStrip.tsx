@@ -12,7 +12,10 @@ interface Props {
   readonly startSeconds: number
   /** Before the clip's own end. */
   readonly endSeconds: number
+  /** Where the softest strike begins, where that is another place. */
+  readonly softestSeconds?: number
   readonly onSlide: (ends: { readonly startSeconds: number; readonly endSeconds: number }) => void
+  readonly onSoftest?: (seconds: number) => void
   readonly onDone: () => void
 }
 
@@ -22,29 +25,43 @@ const EDGE = 10
 const LEAST_SECONDS = 0.002
 const STEP_SECONDS = 0.001
 const LEAP = 10
+/** Of two marks that lie close, the one whose knob is in the half that is touched is meant. */
+const OTHER_HALF = 8
+const isBelow = (which: 'start' | 'end' | 'softest') => which !== 'start'
 
-/** The whole clip, with where a strike begins and ends in it: dragged, or moved by arrow keys. */
-export function EndsStrip({ levels, clipSeconds, startSeconds, endSeconds, onSlide, onDone }: Props) {
+type Which = 'start' | 'end' | 'softest'
+const NAMES: Record<Which, string> = { start: 'Start', end: 'End', softest: 'Start of the softest' }
+
+/**
+ * The whole clip, with where a strike begins and ends in it, and where the softest begins: dragged, or moved by arrow keys.
+ */
+export function EndsStrip(props: Props) {
+  const { levels, clipSeconds, startSeconds, endSeconds, softestSeconds, onSlide, onSoftest, onDone } = props
   const palette = usePalette()
   const [width, setWidth] = useState(0)
-  const held = useRef<'start' | 'end'>(undefined)
+  const held = useRef<Which>(undefined)
   const inner = Math.max(1, width - 2 * EDGE)
   const last = clipSeconds - endSeconds
   const xOf = (seconds: number) => EDGE + (seconds / clipSeconds) * inner
-  const move = (which: 'start' | 'end', seconds: number) => {
+  const places: Partial<Record<Which, number>> = { start: startSeconds, end: last, softest: softestSeconds }
+  const move = (which: Which, seconds: number) => {
     const at = Number(seconds.toFixed(5))
     if (which === 'start') onSlide({ startSeconds: Math.min(last - LEAST_SECONDS, Math.max(0, at)), endSeconds })
-    else onSlide({ startSeconds, endSeconds: clipSeconds - Math.min(clipSeconds, Math.max(startSeconds + LEAST_SECONDS, at)) })
+    else if (which === 'end')
+      onSlide({ startSeconds, endSeconds: clipSeconds - Math.min(clipSeconds, Math.max(startSeconds + LEAST_SECONDS, at)) })
+    else onSoftest?.(Math.min(last - LEAST_SECONDS, Math.max(0, at)))
   }
   const drag = usePointerDrag({
-    onStart(x) {
-      held.current = Math.abs(x - xOf(startSeconds)) <= Math.abs(x - xOf(last)) ? 'start' : 'end'
+    onStart(x, y) {
+      const far = (which: Which) => Math.abs(x - xOf(places[which]!)) + (isBelow(which) === y > STRIP_PX / 2 ? 0 : OTHER_HALF)
+      const all = (Object.keys(places) as Which[]).filter((which) => places[which] !== undefined)
+      held.current = all.reduce((nearest, which) => (far(which) < far(nearest) ? which : nearest))
     },
     onMove: (x) => move(held.current!, ((x - EDGE) / inner) * clipSeconds),
     onEnd: onDone,
   })
-  const nudge = (which: 'start' | 'end', by: number) => {
-    move(which, (which === 'start' ? startSeconds : last) + by)
+  const nudge = (which: Which, by: number) => {
+    move(which, places[which]! + by)
     onDone()
   }
   return (
@@ -59,9 +76,20 @@ export function EndsStrip({ levels, clipSeconds, startSeconds, endSeconds, onSli
           rx={4}
         />
         <Path d={outline(levels, inner)} fill={palette.waterInk} />
+        {softestSeconds !== undefined && (
+          <Rect
+            x={Math.min(xOf(startSeconds), xOf(softestSeconds))}
+            y={0}
+            width={Math.abs(xOf(softestSeconds) - xOf(startSeconds))}
+            height={STRIP_PX}
+            fill={palette.coral}
+            fillOpacity={0.22}
+          />
+        )}
       </Svg>
       <EndHandle which="start" x={xOf(startSeconds)} seconds={startSeconds} onNudge={nudge} />
       <EndHandle which="end" x={xOf(last)} seconds={last} onNudge={nudge} />
+      {softestSeconds !== undefined && <EndHandle which="softest" x={xOf(softestSeconds)} seconds={softestSeconds} onNudge={nudge} />}
     </View>
   )
 }
@@ -77,20 +105,21 @@ function outline(levels: Float32Array, inner: number): string {
 }
 
 interface HandleProps {
-  readonly which: 'start' | 'end'
+  readonly which: Which
   readonly x: number
   readonly seconds: number
-  readonly onNudge: (which: 'start' | 'end', by: number) => void
+  readonly onNudge: (which: Which, by: number) => void
 }
 
 function EndHandle({ which, x, seconds, onNudge }: HandleProps) {
   const palette = usePalette()
+  const color = which === 'softest' ? palette.coral : palette.kelp
   const ways: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
   return (
     <View
       role="slider"
       tabIndex={0}
-      aria-label={which === 'start' ? 'Start' : 'End'}
+      aria-label={NAMES[which]}
       aria-valuenow={Math.round(seconds * 1000)}
       aria-valuetext={`${(seconds * 1000).toFixed(1)} ms`}
       {...{
@@ -103,15 +132,15 @@ function EndHandle({ which, x, seconds, onNudge }: HandleProps) {
       }}
       style={{ position: 'absolute', left: x - TOUCH / 2, width: TOUCH, height: STRIP_PX, alignItems: 'center' }}
     >
-      <View style={{ width: 3, height: STRIP_PX, borderRadius: 2, backgroundColor: palette.kelp }} />
+      <View style={{ width: 3, height: STRIP_PX, borderRadius: 2, backgroundColor: color }} />
       <View
         style={{
           position: 'absolute',
-          top: which === 'start' ? 0 : STRIP_PX - 16,
+          top: isBelow(which) ? STRIP_PX - 16 : 0,
           width: 16,
           height: 16,
           borderRadius: 8,
-          backgroundColor: palette.kelp,
+          backgroundColor: color,
         }}
       />
     </View>

@@ -4,14 +4,13 @@ import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
+import { aDrawnHit as drawn } from '../../../testing/a-drawn-hit'
 import { aKitOf, aPad } from '../../../testing/a-kit'
-import type { DrawnHit } from '../chart/use-drawn-hit'
 import { targetOf } from '../whom/target'
 import { QuickShape } from './QuickShape'
 
 let kit: Kit
 let steps: number
-const drawn: DrawnHit = { levels: new Float32Array(8), seconds: 1, soundSeconds: 0.8, clipSeconds: 1, clipLevels: Float32Array.from([1, 0.5]), loudnessDb: -20, spectrumDb: new Float32Array(4), clipSpectrumDb: new Float32Array(4), samples: Float32Array.from({ length: 400 }, (_, i) => Math.sin(i / 9) / 2) } // prettier-ignore
 
 function Shown() {
   const [doc, set] = useState(kit)

@@ -18,6 +18,7 @@ import { EndsStrip, STRIP_PX } from './EndsStrip'
 import { Glyph } from './glyphs'
 import { quickPools } from './pools'
 import type { QuickPool } from './pools'
+import { softestEdits, softestStart } from '../responses/softest-start'
 import { reversedOf, reverseEdits } from './reverse'
 
 interface Props {
@@ -50,6 +51,7 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
     keptLevel(settings, drawn?.samples, { ...driveOf(settings), ...next }),
   )
   const pool = pools[chosen]!
+  const rayId = target.whom.kind === 'ray' ? target.whom.rayId : undefined
   const reversed = reversedOf(pad, target.whom)
   const poolWidth = Math.floor((width - (COLUMNS - 1) * GAP) / COLUMNS)
   const kind = KINDS.find(({ value }) => value === settings.choices.filter1Kind)?.value
@@ -62,6 +64,8 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
             clipSeconds={drawn.clipSeconds}
             startSeconds={settings.values.startSeconds}
             endSeconds={settings.values.endSeconds}
+            softestSeconds={softestStart(settings, rayId)}
+            onSoftest={(seconds) => onEdits(softestEdits(pad, settings, rayId, seconds))}
             onSlide={(ends) => set({ values: ends })}
             onDone={onDone}
           />

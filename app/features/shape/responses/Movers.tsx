@@ -12,6 +12,7 @@ import { usePalette } from '../../../ui/theme/theme'
 import { Part } from '../../../ui/layout/Part'
 import { moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
+import { ResponseCurve } from './ResponseCurve'
 import { whyNothing } from './why-nothing'
 
 interface Props {
@@ -40,10 +41,10 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   }
   const change = (response: Response, fields: Partial<Response>) =>
     put(responses.map((one) => (one === response ? { ...one, ...fields } : one)))
-  const add = (choice: SourceChoice, param: Parameter, number: number) => {
+  const add: NewMoverProps['onAdd'] = (choice, param, number, ofRay) => {
     const wave = kit.oscillators[0] ?? FIRST_WAVE
     const needsWave = choice === 'oscillator' && kit.oscillators.length === 0
-    now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId }, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
+    now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId: ofRay }, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
     setAdding(false)
   }
   const wave = responses.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
@@ -58,10 +59,12 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
       {shown.map((response) => (
         <Mover
           key={response.id}
+          pad={pad}
           response={response}
           silence={whyNothing(kit, pad, settings, response)}
           onBypass={() => now(change(response, { bypass: !response.bypass }))}
           onSlide={(amount) => onSlide(change(response, { amount }))}
+          onCurve={(curve) => onSlide(put(responses.map((one) => (one === response ? withCurve(one, curve) : one))))}
           onDone={onDone}
           onRemove={() => now(put(responses.filter((one) => one !== response)))}
         />
@@ -87,12 +90,17 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
         />
       )}
       {isAdding ? (
-        <NewMover onAdd={add} onLeave={() => setAdding(false)} />
+        <NewMover pad={pad} rayId={rayId} onAdd={add} onLeave={() => setAdding(false)} />
       ) : (
         <Button label="Let something move it" disabled={responses.length >= MOST} onPress={() => setAdding(true)} />
       )}
     </Part>
   )
+}
+
+/** A straight curve needs no saying. */
+function withCurve({ curve: _, ...response }: Response, curve: Response['curve']): Response {
+  return curve ? { ...response, curve } : response
 }
 
 interface WanderProps {
@@ -127,40 +135,48 @@ function Wander({ share, onSlide, onDone }: WanderProps) {
 }
 
 interface MoverProps {
+  readonly pad: Pad
   readonly response: Response
   /** Why it is not heard, where it is not. */
   readonly silence: string | undefined
   readonly onSlide: (amount: number) => void
+  readonly onCurve: (curve: Response['curve']) => void
   readonly onDone: () => void
   readonly onBypass: () => void
   readonly onRemove: () => void
 }
 
-function Mover({ response, silence, onSlide, onDone, onBypass, onRemove }: MoverProps) {
+/** One response: a sentence with its amount, its curve with where it stands, and whether it is heard. */
+function Mover({ pad, response, silence, onSlide, onCurve, onDone, onBypass, onRemove }: MoverProps) {
   const palette = usePalette()
   const words = moverWords(response)
   const target = response.to[0] && targetOf(response.to[0].param)
+  const ray = pad.rays.find(({ id }) => id === response.to[0]?.ray)
   return (
     <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6 }}>
+      <View style={{ opacity: response.bypass ? 0.55 : 1 }}>
+        {target ? (
+          <Slider
+            label={moverSentence(response)}
+            spoken={words}
+            value={response.amount * target.factor}
+            min={-target.most}
+            max={target.most}
+            step={target.step}
+            unit={target.unit}
+            neutral={0}
+            onSlide={(amount) => onSlide(amount / target.factor)}
+            onDone={onDone}
+          />
+        ) : (
+          <Text look="small">{words}</Text>
+        )}
+      </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
-        <View style={{ flex: 1, opacity: response.bypass ? 0.55 : 1 }}>
-          {target ? (
-            <Slider
-              label={moverSentence(response)}
-              spoken={words}
-              value={response.amount * target.factor}
-              min={-target.most}
-              max={target.most}
-              step={target.step}
-              unit={target.unit}
-              neutral={0}
-              onSlide={(amount) => onSlide(amount / target.factor)}
-              onDone={onDone}
-            />
-          ) : (
-            <Text look="small">{words}</Text>
-          )}
-        </View>
+        <ResponseCurve pad={pad} response={response} label={words} onCurve={onCurve} onDone={onDone} />
+        <Text look="small" tone={silence ? 'coral' : 'muted'} style={{ flex: 1, paddingLeft: 8 }}>
+          {silence ? `Not heard: ${silence}.` : ray ? `Only the ray ${ray.name}.` : ''}
+        </Text>
         <IconButton
           name="power"
           label={`${words}: ${response.bypass ? 'let it in' : 'leave it out'}`}
@@ -169,25 +185,27 @@ function Mover({ response, silence, onSlide, onDone, onBypass, onRemove }: Mover
         />
         <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
       </View>
-      {silence && (
-        <Text look="small" tone="coral">
-          Not heard: {silence}.
-        </Text>
-      )}
     </View>
   )
 }
 
-function NewMover({
-  onAdd,
-  onLeave,
-}: {
-  readonly onAdd: (choice: SourceChoice, param: Parameter, number: number) => void
+interface NewMoverProps {
+  readonly pad: Pad
+  /** The ray that is shaped now, if it is one. */
+  readonly rayId: RayId | undefined
+  readonly onAdd: (choice: SourceChoice, param: Parameter, number: number, rayId: RayId | undefined) => void
   readonly onLeave: () => void
-}) {
+}
+
+const ALL = 'all'
+
+/** What moves, what it moves, and whether only of one ray. */
+function NewMover({ pad, rayId, onAdd, onLeave }: NewMoverProps) {
   const [choice, setChoice] = useState<SourceChoice>('wheel')
   const [param, setParam] = useState<Parameter>('gainDb')
   const [number, setNumber] = useState(4)
+  const [ray, setRay] = useState<RayId | typeof ALL>(rayId ?? ALL)
+  const rays = [{ value: ALL, text: 'All rays' }, ...pad.rays.map(({ id, name }) => ({ value: id, text: name }))] as const
   return (
     <View style={{ gap: 10 }}>
       <Chips label="What moves" options={SOURCES} value={choice} onChoose={setChoice} />
@@ -204,8 +222,9 @@ function NewMover({
         />
       )}
       <Chips label="What it moves" options={TARGETS} value={param} onChoose={setParam} />
+      {pad.rays.length > 1 && <Chips label="Of which ray" options={rays} value={ray} onChoose={setRay} />}
       <View style={{ flexDirection: 'row', gap: 10 }}>
-        <Button label="Add" kind="main" onPress={() => onAdd(choice, param, number)} />
+        <Button label="Add" kind="main" onPress={() => onAdd(choice, param, number, ray === ALL ? undefined : ray)} />
         <Button label="Leave it" onPress={onLeave} />
       </View>
     </View>

@@ -116,7 +116,7 @@ test('one that is not heard says why, is left out and let in; wander is one amou
   fireEvent.keyDown(wander, { key: 'End' })
   expect(wanderOf(responses())).toBe(1)
   expect(screen.getByText('Either way: start 8.0 ms, pitch 60 cents, level 4.0 dB, cutoff 1200 cents.')).toBeTruthy()
-  expect(screen.getAllByRole('slider')).toHaveLength(3) // its parts are not told one by one
+  expect(screen.getAllByRole('slider')).toHaveLength(5) // its parts are not told one by one
   fireEvent.keyDown(wander, { key: 'Home' })
   expect(responses()).toEqual(before)
 })
