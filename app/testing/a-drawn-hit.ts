@@ -9,6 +9,7 @@ export const aDrawnHit: DrawnHit = {
   levels: Float32Array.from({ length: 8 }, (_, i) => 1 - i / 8),
   seconds: 1,
   soundSeconds: 0.8,
+  mono: tone,
   firstSamples: tone,
   snaps: snapPlacesOf(tone, 48000, 0.8),
   clipSeconds: 1,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 
-import { bandHz, hitSpectrumDb } from '.'
+import { bandHz, hitSpectrogram, hitSpectrumDb } from '.'
 
 const RATE = 48000
 const COUNT = 96
@@ -29,4 +29,24 @@ test('silence is nothing, a short hit and a high rate are read as they are', () 
     COUNT,
   )
   expect(Math.abs(1200 * Math.log2(bandHz(fast.indexOf(Math.max(...fast)), COUNT) / 1000))).toBeLessThan(130)
+})
+
+test('a picture of a falling tone shows it at its pitch at each moment, strongest where it is loudest', () => {
+  const rate = 48000
+  let phase = 0
+  const hzAt = (seconds: number) => 80 * (1 + 5 * Math.exp(-seconds / 0.08))
+  const mono = Float32Array.from({ length: rate / 2 }, (_, i) => {
+    phase += (2 * Math.PI * hzAt(i / rate)) / rate
+    return Math.sin(phase) * Math.exp(-i / rate / 0.2)
+  })
+  const view = { seconds: 0.4, columns: 40, rows: 96, lowHz: 40, highHz: 2560 }
+  const picture = hitSpectrogram(mono, rate, view)
+  for (let column = 6; column < 40; column += 3) {
+    const heights = Array.from({ length: view.rows }, (_, row) => picture[row * view.columns + column]!)
+    const strongest = heights.indexOf(Math.max(...heights))
+    const hz = 40 * 64 ** ((95 - strongest) / 95)
+    expect([column, Math.abs(12 * Math.log2(hz / hzAt(((column + 0.5) / 40) * 0.4))) < 2]).toEqual([column, true])
+  }
+  expect(Math.max(...picture)).toBe(255)
+  expect(hitSpectrogram(new Float32Array(100), rate, view).some((value) => value > 0)).toBe(false)
 })

@@ -2,8 +2,8 @@ import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heli
 import type { Join, Sounding } from '@heliaster/core/alike'
 import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { curveOverLine, heardStrikes, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
-import type { Attack, EdgePlaces, Heard, Hit, KnownHits, StrengthCurve, Strikes } from '@heliaster/core/cut'
+import { curveOverLine, heardStrikes, hitSpectrogram, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Heard, Hit, KnownHits, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import type { Clip } from '@heliaster/core/kit'
@@ -134,6 +134,8 @@ export const work = {
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
+  /** Which frequencies of a hit sound when. */
+  hitSpectrogram: (mono: Float32Array, sampleRateHz: number, view: SpectrogramView) => hitSpectrogram(mono, sampleRateHz, view),
   /** The level envelope that lets one hit die away as another does; undefined where either is silent. */
   followLevel: (other: RecordedHit, own: RecordedHit) => followLevel(other, own),
   /** How the pitch of a hit falls; undefined where no single tone carries it. */

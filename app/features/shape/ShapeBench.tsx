@@ -1,12 +1,13 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { padGesture } from '../../kit-view/use-kit'
+import { padGesture, padName } from '../../kit-view/use-kit'
 import { Chips } from '../../ui/controls/Chips'
 import { useIsWide } from '../../ui/layout/use-is-wide'
+import { Text } from '../../ui/layout/Text'
 import { usePalette } from '../../ui/theme/theme'
 import { PARTS, showPart, shownPart } from './bench-parts'
 import { chartSettings, chartView } from './chart/chart-view'
@@ -23,12 +24,12 @@ import { DynamicsPart } from './dynamics/DynamicsPart'
 import { QuickShape } from './quick/QuickShape'
 import { ShapeTitle } from './ShapeTitle'
 import { SpectrumChart } from './spectrum/SpectrumChart'
+import { firstWhom, keepGroup } from './whom/group'
 import { targetOf } from './whom/target'
-import type { Whom } from './whom/target'
 import { WhomChips } from './whom/WhomChips'
 
 /** The chart on a phone: beside the recipe, and where envelopes are drawn on it. */
-const QUICK_PX = 132
+const QUICK_PX = 108
 const TALL_PX = 262
 /** Spectrum and dynamics under the chart of a wide screen. */
 const LOW_PX = 148
@@ -43,9 +44,10 @@ interface Props {
 export function ShapeBench({ kit, pad }: Props) {
   const isWide = useIsWide()
   const part = useStore(shownPart, (state) => state.part)
-  const isFirst = useStore(chartView, (state) => state.isFirst)
+  const { isFirst, showsSpectrum } = useStore(chartView)
   const isSnapping = useStore(chartSettings, (state) => state.isSnapping)
-  const [whom, setWhom] = useState<Whom>({ kind: 'pad' })
+  const [whom, setWhom] = useState(() => firstWhom(pad.id))
+  useEffect(() => keepGroup(whom), [whom])
   const target = useMemo(() => targetOf(kit, pad, whom), [kit, pad, whom])
   const drawn = useDrawnHit(kit, target.drawn)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
@@ -60,6 +62,7 @@ export function ShapeBench({ kit, pad }: Props) {
         isWide={isWide || isQuick}
         isStill={isQuick}
         isFirst={isFirst && !isQuick}
+        showsSpectrum={showsSpectrum && !isQuick}
         isSnapping={isSnapping && !isQuick}
         heightPx={isWide ? undefined : isQuick ? QUICK_PX : TALL_PX}
         drawn={drawn}
@@ -73,7 +76,14 @@ export function ShapeBench({ kit, pad }: Props) {
   )
   const dynamics = <DynamicsPart kit={kit} pad={target.drawn} heightPx={isWide ? LOW_PX : undefined} />
   const movers = (
-    <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={gesture.set} onDone={gesture.end} />
+    <>
+      {whom.kind === 'pads' && (
+        <Text look="small" tone="muted">
+          {`Responses are set pad by pad: these are those of ${padName(kit, pad)}. The Board copies them to others.`}
+        </Text>
+      )}
+      <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={gesture.set} onDone={gesture.end} />
+    </>
   )
   const parts = {
     recipe: () => <QuickShape {...all} />,

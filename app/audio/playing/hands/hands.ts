@@ -145,7 +145,9 @@ function act(input: string, message: HandMessage, atMs: number | undefined): voi
       const padIds = struck.length > 0 ? struck : padsOfNote(message.note)
       const pressure = message.pressure / 127
       for (const padId of padIds) sound.getState().player?.press(padId, pressure)
-      handsState.setState(({ keyPressures }) => ({ keyPressures: { ...keyPressures, ...Object.fromEntries(padIds.map((id) => [id, pressure])) } }))
+      handsState.setState(({ keyPressures }) => ({
+        keyPressures: { ...keyPressures, ...Object.fromEntries(padIds.map((id) => [id, pressure])) },
+      }))
       return
     }
     case 'controller':

@@ -1,4 +1,3 @@
-import { padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { oddOnes } from '@heliaster/core/place'
 import { View } from 'react-native'
@@ -6,7 +5,7 @@ import { View } from 'react-native'
 import { Button } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import { padName } from '../../../kit-view/use-kit'
-import { MODES, PICKS } from '../../../kit-view/play-choices'
+import { settingsInWords } from './settings-in-words'
 
 interface Props {
   readonly kit: Kit
@@ -35,21 +34,4 @@ export function OddPads({ kit, pads, onChoose }: Props) {
       ))}
     </View>
   )
-}
-
-function settingsInWords(kit: Kit, pad: Pad): Record<string, string> {
-  const { values, mode, pick, counter, startAgain, maxStrikes, mute, bus, rootNote } = padSettings(kit, pad)
-  return {
-    Level: `${values.gainDb.toFixed(1)} dB`,
-    Pan: Math.abs(values.pan) < 0.005 ? 'middle' : `${values.pan < 0 ? 'L' : 'R'} ${Math.round(Math.abs(values.pan) * 100)}`,
-    Tune: `${(values.tuneCents / 100).toFixed(2)} st`,
-    'When struck': MODES.find(({ value }) => value === mode)?.text ?? mode,
-    'Next turn': PICKS.find(({ value }) => value === pick)?.text ?? pick,
-    'Turns are counted': counter === 'band' ? 'in each band' : 'over the pad',
-    'Turns start again': typeof startAgain === 'number' ? `after ${startAgain} s` : startAgain === 'groove' ? 'with the groove' : 'never',
-    'Strikes at once': String(maxStrikes),
-    Heard: mute ? 'muted' : 'yes',
-    'Goes to': kit.buses.find(({ id }) => id === bus)?.name ?? 'the mix',
-    'Pitch follows the note': rootNote === undefined ? 'no' : 'yes',
-  }
 }

@@ -12,7 +12,7 @@ import { MODES, PICKS } from '../../../kit-view/play-choices'
 import { TintChips } from '../pad/TintChips'
 import { CopyFrom } from './CopyFrom'
 import { OddPads } from './OddPads'
-import { PadChoices } from './PadChoices'
+import { PadChoices } from '../../../kit-view/PadChoices'
 import { PadsTogether } from './PadsTogether'
 
 interface Props {

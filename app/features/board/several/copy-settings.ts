@@ -7,6 +7,7 @@ export const SETTING_GROUPS = [
   { value: 'pitch', text: 'Tune' },
   { value: 'playing', text: 'How it plays' },
   { value: 'shape', text: 'Shape' },
+  { value: 'rays', text: 'Rays of the same name' },
   { value: 'look', text: 'Tint and group' },
 ] as const
 export type SettingGroup = (typeof SETTING_GROUPS)[number]['value']
@@ -15,7 +16,7 @@ const LEVEL = ['gainDb', 'pan'] as const
 const PITCH = ['tuneCents'] as const
 const shaping = parametersOf('pad').filter((name) => !([...LEVEL, ...PITCH] as string[]).includes(name))
 
-const KEYS: Record<Exclude<SettingGroup, 'all'>, readonly Clearable[]> = {
+const KEYS: Record<Exclude<SettingGroup, 'all' | 'rays'>, readonly Clearable[]> = {
   look: ['tint', 'group'],
   level: [...LEVEL, 'mute', 'bus'],
   pitch: [...PITCH, 'rootNote'],
@@ -25,6 +26,7 @@ const KEYS: Record<Exclude<SettingGroup, 'all'>, readonly Clearable[]> = {
 
 /** Gives pads the settings of another: what it leaves as it comes is left so in them too. Names and clips stay. */
 export function copySettingsEdits(from: Pad, to: readonly Pad[], group: SettingGroup): KitEdit[] {
+  if (group === 'rays') return raysAlike(from, to)
   const keys = group === 'all' ? Object.values(KEYS).flat() : KEYS[group]
   const { values, choices: chosen, envelopes, ...rest } = from.own
   const own: OwnSettings = {
@@ -33,8 +35,25 @@ export function copySettingsEdits(from: Pad, to: readonly Pad[], group: SettingG
   }
   const set = new Set(Object.keys({ ...own, ...own.values, ...own.choices, ...own.envelopes }))
   const clear = keys.filter((key) => !set.has(key))
-  return to.filter((pad) => pad !== from).map((pad) => ({ type: 'setPad', padId: pad.id, own, clear }))
+  const ofPads = to.filter((pad) => pad !== from).map((pad): KitEdit => ({ type: 'setPad', padId: pad.id, own, clear }))
+  return group === 'all' ? [...ofPads, ...raysAlike(from, to)] : ofPads
 }
+
+/** Gives the rays of pads what the rays of the same name have on another: a microphone is set alike everywhere. */
+function raysAlike(from: Pad, to: readonly Pad[]): KitEdit[] {
+  const named = new Map(from.rays.map((ray) => [ray.name, ray]))
+  return to.filter((pad) => pad !== from).flatMap((pad) =>
+    pad.rays.flatMap((ray): KitEdit[] => {
+      const model = named.get(ray.name)
+      if (!model) return []
+      const { values = {}, choices: chosen = {}, envelopes = {}, order, mute } = model
+      const set = new Set(Object.keys({ ...values, ...chosen, ...envelopes }))
+      const own = Object.keys({ ...ray.values, ...ray.choices, ...ray.envelopes, ...(ray.order ? { order: 0 } : {}) }) as Clearable[]
+      const clear = own.filter((key) => !set.has(key) && !(key === 'order' && order))
+      return [{ type: 'setRay', padId: pad.id, rayId: ray.id, fields: { ...nonEmpty({ values, choices: chosen, envelopes }), ...(order ? { order } : {}), mute }, clear }]
+    }),
+  )
+} // prettier-ignore
 
 function among(of: object | undefined, keys: readonly string[]): object {
   return Object.fromEntries(Object.entries(of ?? {}).filter(([key, value]) => keys.includes(key) && value !== undefined))

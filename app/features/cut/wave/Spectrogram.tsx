@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 
 import { coreWork } from '../../../audio/workers/workers'
 import { Canvas } from '../../../ui/drawing/Canvas'
+import { tintedPixels } from '../../../ui/drawing/tinted-pixels'
 import { usePalette } from '../../../ui/theme/theme'
 import type { View } from './view'
 
@@ -46,7 +47,7 @@ export function Spectrogram({ source, view, height }: { readonly source: Source;
     const left = (picture.view.start - view.start) * scale
     context.imageSmoothingEnabled = true
     context.drawImage(
-      drawn(picture, palette.paper, palette.ink),
+      tintedPixels(picture.values, picture.columns, palette.paper, palette.ink),
       left,
       0,
       (picture.view.end - picture.view.start) * scale,
@@ -54,21 +55,4 @@ export function Spectrogram({ source, view, height }: { readonly source: Source;
     )
   }, [picture, view, palette, width])
   return <Canvas ref={canvas} height={height} label="Spectrogram" onSize={(w) => setWidth(w)} />
-}
-
-function drawn({ values, columns }: Picture, paper: string, ink: string): OffscreenCanvas {
-  const [from, to] = [channelsOf(paper), channelsOf(ink)]
-  const image = new ImageData(columns, ROWS)
-  for (let i = 0; i < values.length; i++) {
-    const share = values[i] / 255
-    for (let channel = 0; channel < 3; channel++) image.data[4 * i + channel] = from[channel] + share * (to[channel] - from[channel])
-    image.data[4 * i + 3] = 255
-  }
-  const canvas = new OffscreenCanvas(columns, ROWS)
-  canvas.getContext('2d')!.putImageData(image, 0, 0)
-  return canvas
-}
-
-function channelsOf(hex: string): [number, number, number] {
-  return [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number]
 }

@@ -4,9 +4,9 @@ import { useStore } from 'zustand'
 import { Chip } from '../../../ui/controls/Chip'
 import { chartSettings, chartView } from './chart-view'
 
-/** How the chart is looked at, in its corner: its first 20 ms instead of all of it; and whether points are drawn to the hit. */
+/** How the chart is looked at, in its corner: its first 20 ms instead of all of it, its frequencies under it; and whether points are drawn to the hit. */
 export function ChartViewBar({ isWide }: { readonly isWide: boolean }) {
-  const isFirst = useStore(chartView, (state) => state.isFirst)
+  const { isFirst, showsSpectrum } = useStore(chartView)
   const isSnapping = useStore(chartSettings, (state) => state.isSnapping)
   return (
     <View
@@ -22,6 +22,12 @@ export function ChartViewBar({ isWide }: { readonly isWide: boolean }) {
       }}
     >
       <Chip role="checkbox" text="First 20 ms" isChosen={isFirst} onPress={() => chartView.setState({ isFirst: !isFirst })} />
+      <Chip
+        role="checkbox"
+        text="Spectrum"
+        isChosen={showsSpectrum}
+        onPress={() => chartView.setState({ showsSpectrum: !showsSpectrum })}
+      />
       <Chip role="checkbox" text="Snap" isChosen={isSnapping} onPress={() => chartSettings.setState({ isSnapping: !isSnapping })} />
     </View>
   )

@@ -6,7 +6,8 @@ import Svg, { Path, Rect, Text as SvgText } from 'react-native-svg'
 
 import { fonts, usePalette } from '../../../ui/theme/theme'
 import { PointMarks } from './PointMarks'
-import { createGeometry } from './tide-geometry'
+import { SpectrumGround } from './SpectrumGround'
+import { createGeometry, frequenciesOf } from './tide-geometry'
 import type { Geometry } from './tide-geometry'
 import { EnvelopeLine, PitchWords, Sinkings, SnapMarks, TimeMarks, UsefulWater } from './TideMarks'
 import { useChartHand } from './use-chart-hand'
@@ -29,6 +30,8 @@ interface Props {
   readonly shape: Shape
   readonly family: PadSettings['family']
   readonly work: ChartWork
+  /** The hit's frequencies along time lie under it. */
+  readonly showsSpectrum?: boolean
   /** Points are drawn to the hit's own places. */
   readonly isSnapping?: boolean
 }
@@ -37,7 +40,17 @@ interface Props {
  * The hit along time: down the screen on a phone, to the right on a wide one. Its width is the level as the engine makes it;
  * the envelopes are drawn on it, their points dragged, their ways bent.
  */
-export function TideChart({ isWide, isStill = false, isFirst = false, drawn, shape, work, isSnapping, ...props }: Props) {
+export function TideChart({
+  isWide,
+  isStill = false,
+  isFirst = false,
+  showsSpectrum = false,
+  drawn,
+  shape,
+  work,
+  isSnapping,
+  ...props
+}: Props) {
   const { layer, envelope } = work
   const palette = usePalette()
   const [box, setBox] = useState({ width: 0, height: 0 })
@@ -49,6 +62,7 @@ export function TideChart({ isWide, isStill = false, isFirst = false, drawn, sha
   const hand = useChartHand({ geometry, scale, isStill, snaps: isSnapping ? drawn?.snaps : undefined, work })
   steady.current = hand.isHeld() ? geometry.seconds : undefined
   const { seconds } = geometry
+  const [lowHz, highHz] = frequenciesOf(layer, shape, props.baseHz)
 
   return (
     <View
@@ -64,13 +78,14 @@ export function TideChart({ isWide, isStill = false, isFirst = false, drawn, sha
         backgroundColor: palette.surface,
       }}
     >
+      {box.width > 0 && drawn && showsSpectrum && <SpectrumGround drawn={drawn} geometry={geometry} lowHz={lowHz} highHz={highHz} />}
       {box.width > 0 && (
         <Svg width={box.width} height={box.height} aria-hidden>
           {layer === 'pitch' && <UsefulWater baseHz={props.baseHz} family={props.family} geometry={geometry} />}
           <Sinkings drawn={drawn} baseHz={props.baseHz} shape={shape} geometry={geometry} />
           <TimeMarks geometry={geometry} />
           {!drawn && <NotYet {...box} />}
-          {drawn && <HitOutline drawn={drawn} geometry={geometry} isFirst={isFirst} />}
+          {drawn && <HitOutline drawn={drawn} geometry={geometry} isFirst={isFirst} isBare={showsSpectrum} />}
           {isSnapping && drawn && <SnapMarks snaps={drawn.snaps} geometry={geometry} />}
           {(['pitch', 'level'] as const).map(
             (name) =>
@@ -103,13 +118,15 @@ interface OutlineProps {
   readonly drawn: DrawnHit
   readonly geometry: Geometry
   readonly isFirst: boolean
+  /** Something lies under it that is to be seen. */
+  readonly isBare: boolean
 }
 
 /** The hit: its level on both sides, or, seen from near, its wave. */
-function HitOutline({ drawn, geometry, isFirst }: OutlineProps) {
+function HitOutline({ drawn, geometry, isFirst, isBare }: OutlineProps) {
   const palette = usePalette()
   if (isFirst) return <Path d={wave(drawn, geometry)} fill="none" stroke={palette.waterInk} strokeWidth={1.5} />
-  return <Path d={outline(drawn, geometry)} fill={palette.water} stroke={palette.waterInk} strokeWidth={1} />
+  return <Path d={outline(drawn, geometry)} fill={isBare ? 'none' : palette.water} stroke={palette.waterInk} strokeWidth={1} />
 }
 
 const HIGH = 0.92

@@ -16,6 +16,8 @@ export interface DrawnHit {
   readonly seconds: number
   /** When it has fallen below -60 dB of its peak. */
   readonly soundSeconds: number
+  /** All of it, the mean of both sides, at RATE_HZ. */
+  readonly mono: Float32Array
   /** The wave of its first 20 ms. */
   readonly firstSamples: Float32Array
   /** Where points of envelopes are drawn to. */
@@ -40,7 +42,7 @@ export const COLUMNS = 360
 export const BANDS = 120
 /** The beginning of a hit, where kicks are made. */
 export const FIRST_SECONDS = 0.02
-const RATE = 48000
+export const RATE_HZ = 48000
 const LONGEST_SECONDS = 8
 const SETTLE_MS = 40
 const VELOCITY = 112
@@ -68,20 +70,21 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
 export async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
   const { values, envelopes } = padSettings(kit, pad)
   const clipSeconds = longestClip(kit, pad)
-  const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE)
-  const soundSeconds = lastAudible(left, right) / RATE
+  const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE_HZ)
+  const soundSeconds = lastAudible(left, right) / RATE_HZ
   const envelopeEnd = Math.max(
     0,
     ...envelopes.level.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'level')),
     ...envelopes.pitch.points.map((point) => point.seconds * stretchOf({ values, envelopes }, 'pitch')),
   )
   const seconds = Math.max(0.05, Math.min(LONGEST_SECONDS, Math.max(soundSeconds, envelopeEnd) * 1.12))
-  const loudnessDb = strikeLoudness([left, right], RATE)
+  const loudnessDb = strikeLoudness([left, right], RATE_HZ)
   const mono = left.map((sample, i) => (sample + right[i]) / 2)
-  const spectrumDb = hitSpectrumDb(mono, RATE, BANDS)
-  const snaps = snapPlacesOf(mono, RATE, soundSeconds)
-  const firstSamples = mono.slice(0, Math.round(FIRST_SECONDS * RATE))
+  const spectrumDb = hitSpectrumDb(mono, RATE_HZ, BANDS)
+  const snaps = snapPlacesOf(mono, RATE_HZ, soundSeconds)
+  const firstSamples = mono.slice(0, Math.round(FIRST_SECONDS * RATE_HZ))
   return {
+    mono,
     spectrumDb,
     snaps,
     firstSamples,
@@ -101,12 +104,12 @@ const ofClips = new WeakMap<Clip, OfClip>()
 async function firstClip(pad: Pad): Promise<OfClip> {
   const clip = Object.values(pad.bands[pad.bands.length - 1]?.turns[0]?.clips ?? {})[0]
   if (!clip || clip === 'intendedSilence')
-    return { clipRateHz: RATE, clipLevels: new Float32Array(COLUMNS), clipSpectrumDb: new Float32Array(BANDS).fill(-Infinity) }
+    return { clipRateHz: RATE_HZ, clipLevels: new Float32Array(COLUMNS), clipSpectrumDb: new Float32Array(BANDS).fill(-Infinity) }
   const known = ofClips.get(clip)
   if (known) return known
   const { audio } = await decodedAudio(clip.audio)
   const samples = audio.channels[0].subarray(clip.startFrame, clip.endFrame)
-  const forward = levelsOf(samples, samples, samples.length / RATE)
+  const forward = levelsOf(samples, samples, samples.length / RATE_HZ)
   const measured: OfClip = {
     clipRateHz: audio.sampleRateHz,
     pitchHz: pitchOf(samples, audio.sampleRateHz)?.hz,
@@ -123,7 +126,7 @@ function longestClip(kit: Kit, pad: Pad): number {
   return Math.max(
     0.05,
     ...clips.map((clip) =>
-      clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE),
+      clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE_HZ),
     ),
   )
 }
@@ -138,7 +141,7 @@ function lastAudible(left: Float32Array, right: Float32Array): number {
 
 function levelsOf(left: Float32Array, right: Float32Array, seconds: number): Float32Array {
   const levels = new Float32Array(COLUMNS)
-  const perColumn = (seconds * RATE) / COLUMNS
+  const perColumn = (seconds * RATE_HZ) / COLUMNS
   for (let column = 0; column < COLUMNS; column++)
     for (let i = Math.floor(column * perColumn); i < Math.min(left.length, (column + 1) * perColumn); i++)
       levels[column] = Math.max(levels[column], Math.abs(left[i]), Math.abs(right[i]))

@@ -13,7 +13,7 @@ interface Props {
   readonly heightPx?: number
 }
 
-const USUAL_PX = 168
+export const DYNAMICS_PX = 168
 const EDGE = 14
 /** At least so much is shown, dB. */
 const LEAST_RANGE_DB = 12
@@ -23,7 +23,7 @@ const TOLD_DB = 1
 const WORD_PX = 44
 
 /** Loudness over velocity as the engine plays it, with the steps between bands in dB; brightness as a dashed line. */
-export function DynamicsChart({ points, edges, heightPx: height = USUAL_PX }: Props) {
+export function DynamicsChart({ points, edges, heightPx: height = DYNAMICS_PX }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const heard = points.filter(({ loudness }) => Number.isFinite(loudness))

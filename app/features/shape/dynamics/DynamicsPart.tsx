@@ -7,7 +7,8 @@ import { View } from 'react-native'
 import { editKit } from '../../../kit-view'
 import { Button } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
-import { DynamicsChart, dynamicsWords } from './DynamicsChart'
+import { usePalette } from '../../../ui/theme/theme'
+import { DYNAMICS_PX, DynamicsChart, dynamicsWords } from './DynamicsChart'
 import { measureBands, measureDynamics, withAllTurns } from './measure-dynamics'
 import type { DynamicsPoint } from './measure-dynamics'
 
@@ -21,6 +22,7 @@ interface Props {
 
 /** How the pad answers from soft to hard, and one action that makes it rise evenly. */
 export function DynamicsPart({ kit, pad, heightPx }: Props) {
+  const palette = usePalette()
   const points = useDynamics(kit, pad)
   const [isBusy, setBusy] = useState(false)
   const [words, setWords] = useState<string>()
@@ -37,9 +39,11 @@ export function DynamicsPart({ kit, pad, heightPx }: Props) {
       {points ? (
         <DynamicsChart points={points} edges={pad.bands.map(({ fromVelocity }) => fromVelocity)} heightPx={heightPx} />
       ) : (
-        <Text look="small" tone="muted">
-          Measuring how loud each strength is
-        </Text>
+        <View style={{ height: heightPx ?? DYNAMICS_PX, borderRadius: 10, padding: 12, backgroundColor: palette.surface }}>
+          <Text look="small" tone="muted">
+            Measuring how loud each strength is
+          </Text>
+        </View>
       )}
       <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 12 }}>
         <Text look="small" tone="muted" role="status" style={{ flex: 1 }}>

@@ -52,7 +52,7 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
   )
   const pool = pools[chosen]!
   const rayId = target.whom.kind === 'ray' ? target.whom.rayId : undefined
-  const reversed = reversedOf(pad, target.whom)
+  const reversed = reversedOf(target.pads, target.whom)
   const poolWidth = Math.floor((width - (COLUMNS - 1) * GAP) / COLUMNS)
   const kind = KINDS.find(({ value }) => value === settings.choices.filter1Kind)?.value
   return (
@@ -109,7 +109,7 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
           text={reversed === 'some' ? 'Some backwards' : 'Backwards'}
           isChosen={reversed === 'all'}
           onPress={() => {
-            onEdits(reverseEdits(pad, target.whom, reversed !== 'all'))
+            onEdits(reverseEdits(target.pads, target.whom, reversed !== 'all'))
             onDone()
           }}
         />

@@ -1,8 +1,10 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
+import { useState } from 'react'
 
 import { Chips } from '../../../ui/controls/Chips'
 import { useSession } from '../../../kit-view/session'
 import { padName } from '../../../kit-view/use-kit'
+import { SeveralPads } from './SeveralPads'
 import type { Whom } from './target'
 
 interface Props {
@@ -12,10 +14,16 @@ interface Props {
   readonly onWhom: (whom: Whom) => void
 }
 
-const valueOfWhom = (whom: Whom) => (whom.kind === 'pad' ? 'pad' : whom.kind === 'ray' ? whom.rayId : whom.turnId)
+const SEVERAL = 'several'
+const valueOfWhom = (whom: Whom) =>
+  whom.kind === 'pad' ? 'pad' : whom.kind === 'ray' ? whom.rayId : whom.kind === 'turn' ? whom.turnId : SEVERAL
 
-/** Whom edits touch, beside what they change: this pad, one of its rays, or the turn that sounded last; the first before any did. */
+/**
+ * Whom edits touch, beside what they change: this pad, one of its rays, the turn that sounded last (the first before any did), or
+ * several pads.
+ */
 export function WhomChips({ kit, pad, whom, onWhom }: Props) {
+  const [isChoosing, setChoosing] = useState(false)
   const lit = useSession((state) => state.lit[pad.id])
   const heard = (lit && pad.bands[lit.band]?.turns[lit.turn]) ?? pad.bands.find(({ turns }) => turns.length > 0)?.turns[0]
   const chosenTurn = whom.kind === 'turn' ? placeOf(pad, whom.turnId) : undefined
@@ -28,16 +36,33 @@ export function WhomChips({ kit, pad, whom, onWhom }: Props) {
       ? [{ value: turn.id as string, text: turn.words, whom: { kind: 'turn', turnId: turn.id } as Whom }]
       : []),
   ] // prettier-ignore
-  if (options.length < 2) return null
+  const several = whom.kind === 'pads' ? whom.padIds : []
+  const words = several.length > 0 ? `${padName(kit, pad)} and ${several.length - 1} more` : 'Several pads'
+  if (options.length < 2 && kit.pads.length < 2) return null
   return (
-    <Chips
-      label="Whom it touches"
-      hideLabel
-      isOneLine
-      options={options}
-      value={valueOfWhom(whom)}
-      onChoose={(value) => onWhom(options.find((one) => one.value === value)!.whom)}
-    />
+    <>
+      <Chips
+        label="Whom it touches"
+        hideLabel
+        isOneLine
+        options={kit.pads.length > 1 ? [...options, { value: SEVERAL, text: words }] : options}
+        value={valueOfWhom(whom)}
+        onChoose={(value) => {
+          const chosen = options.find((one) => one.value === value)
+          if (chosen) onWhom(chosen.whom)
+          else setChoosing(true)
+        }}
+      />
+      {isChoosing && (
+        <SeveralPads
+          kit={kit}
+          pad={pad}
+          chosen={several}
+          onChoose={(padIds) => onWhom({ kind: 'pads', padIds })}
+          onClose={() => setChoosing(false)}
+        />
+      )}
+    </>
   )
 }
 

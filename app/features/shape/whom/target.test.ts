@@ -13,6 +13,7 @@ const clipsTwice = base.bands.map((band) => ({
   turns: band.turns.map((turn) => ({ ...turn, clips: { ...turn.clips, [second.id]: Object.values(turn.clips)[0]! } })),
 }))
 const kit = aKitOf({ ...base, rays: [...base.rays, second], bands: clipsTwice })
+const padsOf = (of: Kit) => [of.pads[0]!]
 const padOf = (of: Kit) => of.pads[0]!
 const ray: Whom = { kind: 'ray', rayId: second.id }
 const turn: Whom = { kind: 'turn', turnId: base.bands[0]!.turns[1]!.id }
@@ -53,9 +54,9 @@ test('a ray is drawn alone, a turn alone at any strength; one that is gone is th
 
 test('clips are turned backwards as far as the edit reaches, and forward again', () => {
   const count = (of: Kit) => padOf(of).bands[0]!.turns.flatMap(({ clips }) => Object.values(clips)).filter((clip) => clip !== 'intendedSilence' && clip.reverse).length // prettier-ignore
-  const reversed = (whom: Whom) => after(kit, reverseEdits(padOf(kit), whom, true))
+  const reversed = (whom: Whom) => after(kit, reverseEdits(padsOf(kit), whom, true))
   expect([reversed({ kind: 'pad' }), reversed(ray), reversed(turn)].map(count)).toEqual([6, 3, 2])
   const mixed = reversed(ray)
-  expect([reversedOf(padOf(mixed), { kind: 'pad' }), reversedOf(padOf(mixed), ray), reversedOf(padOf(kit), ray)]).toEqual(['some', 'all', 'none']) // prettier-ignore
-  expect(count(after(mixed, reverseEdits(padOf(mixed), { kind: 'pad' }, false)))).toBe(0)
+  expect([reversedOf(padsOf(mixed), { kind: 'pad' }), reversedOf(padsOf(mixed), ray), reversedOf(padsOf(kit), ray)]).toEqual(['some', 'all', 'none']) // prettier-ignore
+  expect(count(after(mixed, reverseEdits(padsOf(mixed), { kind: 'pad' }, false)))).toBe(0)
 })

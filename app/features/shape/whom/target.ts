@@ -1,9 +1,12 @@
 import { padSettings, rayOfTurn, shapeOf } from '@heliaster/core/kit'
-import type { Clearable, Kit, KitEdit, OwnSettings, Pad, PadSettings, RayId, Turn, TurnId } from '@heliaster/core/kit'
+import type { Clearable, Kit, KitEdit, OwnSettings, Pad, PadId, PadSettings, RayId, Turn, TurnId } from '@heliaster/core/kit'
 
-/** Whom edits touch: the whole pad, one of its rays, or one turn. */
+/** Whom edits touch: the whole pad, one of its rays, one turn, or several pads with it. */
 export type Whom =
-  { readonly kind: 'pad' } | { readonly kind: 'ray'; readonly rayId: RayId } | { readonly kind: 'turn'; readonly turnId: TurnId }
+  | { readonly kind: 'pad' }
+  | { readonly kind: 'ray'; readonly rayId: RayId }
+  | { readonly kind: 'turn'; readonly turnId: TurnId }
+  | { readonly kind: 'pads'; readonly padIds: readonly PadId[] }
 
 type ShapeOwn = Pick<OwnSettings, 'values' | 'choices' | 'envelopes'>
 
@@ -14,6 +17,8 @@ export interface ShapeTarget {
   /** What it has of its own, where there is anything to inherit. */
   readonly own: ShapeOwn
   readonly inherits: boolean
+  /** The pads that edits reach. */
+  readonly pads: readonly Pad[]
   edits(own: OwnSettings): KitEdit[]
   /** What is its own falls back to what it inherits. */
   back(names: readonly Clearable[]): KitEdit[]
@@ -28,7 +33,8 @@ export function targetOf(kit: Kit, pad: Pad, whom: Whom): ShapeTarget {
   const ray = whom.kind === 'ray' ? pad.rays.find(({ id }) => id === whom.rayId) : undefined
   if (ray) return rayTarget(kit, pad, ray.id)
   const turn = whom.kind === 'turn' ? turnsOf(pad).find(({ id }) => id === whom.turnId) : undefined
-  return turn ? turnTarget(kit, pad, turn) : padTarget(kit, pad)
+  if (turn) return turnTarget(kit, pad, turn)
+  return whom.kind === 'pads' ? padsTarget(kit, pad, whom.padIds) : padTarget(kit, pad)
 }
 
 const turnsOf = (pad: Pad): Turn[] => pad.bands.flatMap((band) => band.turns)
@@ -39,10 +45,19 @@ function padTarget(kit: Kit, pad: Pad): ShapeTarget {
     settings: padSettings(kit, pad),
     own: pad.own,
     inherits: pad.leansOn !== undefined,
+    pads: [pad],
     edits: (own) => [{ type: 'setPad', padId: pad.id, own }],
     back: (names) => [{ type: 'setPad', padId: pad.id, own: {}, clear: [...names] }],
     drawn: pad,
   }
+}
+
+/** Shown and heard is this pad; what is set is set on all of them alike. */
+function padsTarget(kit: Kit, pad: Pad, padIds: readonly PadId[]): ShapeTarget {
+  const pads = kit.pads.filter(({ id }) => id === pad.id || padIds.includes(id))
+  const edit = (own: OwnSettings, clear?: readonly Clearable[]) =>
+    pads.map((one): KitEdit => ({ type: 'setPad', padId: one.id, own, ...(clear ? { clear: [...clear] } : {}) }))
+  return { ...padTarget(kit, pad), whom: { kind: 'pads', padIds }, pads, edits: (own) => edit(own), back: (names) => edit({}, names) }
 }
 
 function rayTarget(kit: Kit, pad: Pad, rayId: RayId): ShapeTarget {
@@ -55,6 +70,7 @@ function rayTarget(kit: Kit, pad: Pad, rayId: RayId): ShapeTarget {
     settings: { ...settings, ...shapeOf(settings, ray), order: ray.order ?? settings.order },
     own: ray,
     inherits: true,
+    pads: [pad],
     edits: (own) => [edit(own)],
     back: (names) => [edit({}, names)],
     drawn: { ...pad, rays: pad.rays.map((one) => ({ ...one, mute: one.id !== rayId })) },
@@ -73,6 +89,7 @@ function turnTarget(kit: Kit, pad: Pad, turn: Turn): ShapeTarget {
     settings: { ...settings, ...shapeOf(settings, rayOfTurn(bare, turn)) },
     own: { values: turn.values, choices: turn.choices, envelopes: turn.envelopes },
     inherits: true,
+    pads: [pad],
     edits: ({ values, choices, envelopes }) =>
       withTurn((before) => ({
         ...before,

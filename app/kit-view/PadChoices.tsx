@@ -3,12 +3,12 @@ import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 
-import { Chips } from '../../../ui/controls/Chips'
-import { SearchField } from '../../../ui/controls/SearchField'
-import { Star } from '../../../ui/drawing/Star'
-import { Text } from '../../../ui/layout/Text'
-import { usePalette } from '../../../ui/theme/theme'
-import { padName } from '../../../kit-view/use-kit'
+import { Chips } from '../ui/controls/Chips'
+import { SearchField } from '../ui/controls/SearchField'
+import { Star } from '../ui/drawing/Star'
+import { Text } from '../ui/layout/Text'
+import { usePalette } from '../ui/theme/theme'
+import { padName } from './use-kit'
 
 interface Props {
   readonly kit: Kit
