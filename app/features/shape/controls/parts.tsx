@@ -13,6 +13,7 @@ import { DirtControls } from './DirtControls'
 import { DriveControls } from './DriveControls'
 import { EdgeControls } from './EdgeControls'
 import { FilterControls } from './FilterControls'
+import { LoopPart } from './LoopPart'
 import { OrderControls } from './OrderControls'
 
 interface Props {
@@ -42,6 +43,7 @@ export function ClipPart(props: Props) {
       <TuneSlider value={settings.values.tuneCents} onSlide={(tuneCents) => onChange({ values: { tuneCents } })} onDone={onDone} />
       <EdgeControls {...all} clipSeconds={drawn?.clipSeconds ?? 0.5} />
       <DecaySlider {...all} />
+      <LoopPart {...props} />
     </>
   )
 }

@@ -2,8 +2,9 @@ import { useRef, useState } from 'react'
 import { View } from 'react-native'
 import Svg, { Path, Rect } from 'react-native-svg'
 
+import { EdgeMark } from '../../../ui/controls/EdgeMark'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
-import { TOUCH, usePalette } from '../../../ui/theme/theme'
+import { usePalette } from '../../../ui/theme/theme'
 
 interface Props {
   /** Highest level of each part of the clip, 0..1. */
@@ -24,7 +25,6 @@ const EDGE = 10
 /** So much is left of a clip between its ends, seconds. */
 const LEAST_SECONDS = 0.002
 const STEP_SECONDS = 0.001
-const LEAP = 10
 /** Of two marks that lie close, the one whose knob is in the half that is touched is meant. */
 const OTHER_HALF = 8
 const isBelow = (which: 'start' | 'end' | 'softest') => which !== 'start'
@@ -87,12 +87,38 @@ export function EndsStrip(props: Props) {
           />
         )}
       </Svg>
-      <EndHandle which="start" x={xOf(startSeconds)} seconds={startSeconds} onNudge={nudge} />
-      <EndHandle which="end" x={xOf(last)} seconds={last} onNudge={nudge} />
-      {softestSeconds !== undefined && <EndHandle which="softest" x={xOf(softestSeconds)} seconds={softestSeconds} onNudge={nudge} />}
+      <EdgeMark
+        label={NAMES.start}
+        x={xOf(startSeconds)}
+        height={STRIP_PX}
+        {...told(startSeconds)}
+        onNudge={(by) => nudge('start', by * STEP_SECONDS)}
+      />
+      <EdgeMark
+        label={NAMES.end}
+        x={xOf(last)}
+        height={STRIP_PX}
+        isBelow
+        {...told(last)}
+        onNudge={(by) => nudge('end', by * STEP_SECONDS)}
+      />
+      {softestSeconds !== undefined && (
+        <EdgeMark
+          label={NAMES.softest}
+          x={xOf(softestSeconds)}
+          height={STRIP_PX}
+          isBelow
+          color={palette.coral}
+          {...told(softestSeconds)}
+          onNudge={(by) => nudge('softest', by * STEP_SECONDS)}
+        />
+      )}
     </View>
   )
 }
+
+/** A time as a mark tells it, ms. */
+const told = (seconds: number) => ({ value: Math.round(seconds * 1000), words: `${(seconds * 1000).toFixed(1)} ms` })
 
 function outline(levels: Float32Array, inner: number): string {
   const peak = Math.max(0.001, ...levels)
@@ -102,47 +128,4 @@ function outline(levels: Float32Array, inner: number): string {
   const top = places.map((i) => `${x(i)} ${(STRIP_PX / 2 - half(i)).toFixed(1)}`)
   const bottom = places.reverse().map((i) => `${x(i)} ${(STRIP_PX / 2 + half(i)).toFixed(1)}`)
   return `M${[...top, ...bottom].join('L')}Z`
-}
-
-interface HandleProps {
-  readonly which: Which
-  readonly x: number
-  readonly seconds: number
-  readonly onNudge: (which: Which, by: number) => void
-}
-
-function EndHandle({ which, x, seconds, onNudge }: HandleProps) {
-  const palette = usePalette()
-  const color = which === 'softest' ? palette.coral : palette.kelp
-  const ways: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
-  return (
-    <View
-      role="slider"
-      tabIndex={0}
-      aria-label={NAMES[which]}
-      aria-valuenow={Math.round(seconds * 1000)}
-      aria-valuetext={`${(seconds * 1000).toFixed(1)} ms`}
-      {...{
-        onKeyDown: (event: { key: string; shiftKey: boolean; preventDefault(): void }) => {
-          const way = ways[event.key]
-          if (!way) return
-          event.preventDefault()
-          onNudge(which, way * STEP_SECONDS * (event.shiftKey ? LEAP : 1))
-        },
-      }}
-      style={{ position: 'absolute', left: x - TOUCH / 2, width: TOUCH, height: STRIP_PX, alignItems: 'center' }}
-    >
-      <View style={{ width: 3, height: STRIP_PX, borderRadius: 2, backgroundColor: color }} />
-      <View
-        style={{
-          position: 'absolute',
-          top: isBelow(which) ? STRIP_PX - 16 : 0,
-          width: 16,
-          height: 16,
-          borderRadius: 8,
-          backgroundColor: color,
-        }}
-      />
-    </View>
-  )
 }

@@ -20,7 +20,8 @@ import { editKit } from '../../../../kit-view'
 import type { padGesture } from '../../../../kit-view/use-kit'
 import { cellsInScope, scopesOf } from './cell-scopes'
 import type { CellScope } from './cell-scopes'
-import { LoopControls } from '../playing/LoopControls'
+import { hearSeam } from '../../../../kit-view/loop/hear-seam'
+import { LoopControls } from '../../../../kit-view/loop/LoopControls'
 
 interface Props {
   readonly kit: Kit
@@ -152,6 +153,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
           mode={settings.mode}
           fallsSilent={(level.points[level.points.length - 1]?.value ?? 1) <= 0}
           audioOf={async () => (await decodedAudio(clip.audio)).audio}
+          onHearSeam={() => hearSeam(pad, clip, kit.audio[clip.audio]?.sampleRateHz ?? 48000)}
           onSlide={(loop) => gesture.set([withClip(withLoop(clip, loop))])}
           onDone={gesture.end}
         />

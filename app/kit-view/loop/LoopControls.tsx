@@ -2,13 +2,14 @@ import type { Audio } from '@heliaster/core/audio'
 import { matchLoop, snapLoop } from '@heliaster/core/audio'
 import type { LoopEnds } from '@heliaster/core/audio'
 import type { Clip, PadSettings } from '@heliaster/core/kit'
-import { useState } from 'react'
+import { useEffect, useEffectEvent, useState } from 'react'
 import { View } from 'react-native'
 
-import { Button } from '../../../../ui/controls/Button'
-import { Chips } from '../../../../ui/controls/Chips'
-import { Slider } from '../../../../ui/controls/Slider'
-import { Text } from '../../../../ui/layout/Text'
+import { Button } from '../../ui/controls/Button'
+import { Chips } from '../../ui/controls/Chips'
+import { Slider } from '../../ui/controls/Slider'
+import { Text } from '../../ui/layout/Text'
+import { LoopStrip } from './LoopStrip'
 
 type Loop = NonNullable<Clip['loop']>
 
@@ -38,13 +39,15 @@ interface Props {
   /** Whether the pad's level envelope ends in silence. */
   readonly fallsSilent: boolean
   readonly audioOf: () => Promise<Audio>
+  readonly onHearSeam: () => void
   readonly onSlide: (loop: Loop | undefined) => void
   readonly onDone: () => void
 }
 
 /** The stretch of a clip that goes round, and how. */
-export function LoopControls({ clip, isAlone, sampleRateHz, mode, fallsSilent, audioOf, onSlide, onDone }: Props) {
+export function LoopControls({ clip, isAlone, sampleRateHz, mode, fallsSilent, audioOf, onHearSeam, onSlide, onDone }: Props) {
   const [words, setWords] = useState<string>()
+  const samples = useSamples(audioOf, clip, clip.loop !== undefined)
   const { loop, startFrame, endFrame } = clip
   const length = endFrame - startFrame
   const put = (next: Loop | undefined) => {
@@ -87,6 +90,7 @@ export function LoopControls({ clip, isAlone, sampleRateHz, mode, fallsSilent, a
               Nothing ends this strike: it goes round until it is stopped. Shape the level, or choose Hold for the pad.
             </Text>
           )}
+          {samples && <LoopStrip samples={samples} sampleRateHz={sampleRateHz} clip={clip} loop={loop} onSlide={onSlide} onDone={onDone} />}
           <Slider
             label="Goes round from"
             value={inMs(loop.startFrame)}
@@ -122,6 +126,7 @@ export function LoopControls({ clip, isAlone, sampleRateHz, mode, fallsSilent, a
             />
           )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+            <Button label="Hear the seam" icon="volume-high" onPress={onHearSeam} />
             <Button
               label="Ends to zero crossings"
               onPress={() =>
@@ -147,4 +152,22 @@ export function LoopControls({ clip, isAlone, sampleRateHz, mode, fallsSilent, a
       )}
     </View>
   )
+}
+
+/** The first channel of a clip's file, once it is asked for; missing audio is named on the Board and in Ship. */
+function useSamples(audioOf: Props['audioOf'], { audio }: Clip, isWanted: boolean): Float32Array | undefined {
+  const [samples, setSamples] = useState<{ of: Clip['audio']; channel: Float32Array }>()
+  const read = useEffectEvent(audioOf)
+  useEffect(() => {
+    if (!isWanted) return undefined
+    let gone = false
+    read().then(
+      ({ channels }) => !gone && setSamples({ of: audio, channel: channels[0]! }),
+      () => undefined,
+    )
+    return () => {
+      gone = true
+    }
+  }, [audio, isWanted])
+  return samples?.of === audio ? samples.channel : undefined
 }

@@ -4,11 +4,14 @@ import { wholeClip } from '@heliaster/core/kit'
 import { fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 
+import { aPad } from '../../testing/a-kit'
+import { seamVersion } from './hear-seam'
 import { LoopControls } from './LoopControls'
 
 const RATE = 48000
 const samples = Float32Array.from({ length: RATE }, (_, i) => Math.sin((2 * Math.PI * 437 * i) / RATE + 0.4))
 let clip: Clip
+let heard = 0
 
 function Shown({ mode = 'hold' as const, audioOf = () => Promise.resolve({ sampleRateHz: RATE, channels: [samples] }) }) {
   const [shown, setShown] = useState<Clip>(wholeClip(hashOf('ab'), { frames: RATE, channels: 1 }))
@@ -22,6 +25,7 @@ function Shown({ mode = 'hold' as const, audioOf = () => Promise.resolve({ sampl
       sampleRateHz={RATE}
       mode={mode}
       audioOf={audioOf}
+      onHearSeam={() => heard++}
       onSlide={set}
       onDone={() => undefined}
     />
@@ -72,4 +76,32 @@ test('a loop until let go on a pad that nothing lets go of says so', () => {
   fireEvent.click(screen.getByText('There and back'))
   fireEvent.click(screen.getByText('Until let go'))
   expect(screen.getByRole('status').textContent).toMatch(/Nothing lets go of this pad/)
+})
+
+test('the round is drawn on the wave: its ends are moved by keys and by drag, its seam is seen and heard', async () => {
+  render(<Shown />)
+  fireEvent.click(screen.getByText('Goes round', { selector: '[role=radio] *, [role=radio]' }))
+  const begin = await screen.findByRole('slider', { name: 'Begin of the round' })
+  const end = screen.getByRole('slider', { name: 'End of the round' })
+  fireEvent.keyDown(begin, { key: 'ArrowRight', shiftKey: true })
+  fireEvent.keyDown(end, { key: 'ArrowLeft' })
+  expect(clip.loop).toMatchObject({ startFrame: RATE / 2 + 480, endFrame: RATE - 48 })
+  for (let i = 0; i < 60; i++) fireEvent.keyDown(begin, { key: 'ArrowRight', shiftKey: true })
+  expect(clip.loop!.startFrame).toBe(RATE - 50) // never past its end
+  expect(screen.getByRole('img', { name: /^The seam from near: the end at -?0\.\d\d, the begin at/ })).toBeTruthy()
+  fireEvent.click(screen.getByRole('button', { name: 'Hear the seam' }))
+  expect(heard).toBe(1)
+})
+
+test('a seam is heard from shortly before it and for a moment after, whatever else the pad does', () => {
+  const pad = aPad(1)
+  const whole = {
+    ...wholeClip(hashOf('ab'), { frames: 4 * RATE, channels: 1 }),
+    loop: { startFrame: RATE, endFrame: 3 * RATE, kind: 'forward' as const, until: 'letGo' as const, crossfadeSeconds: 0 },
+  }
+  const version = seamVersion({ ...pad, own: { ...pad.own, mode: 'hold' } }, whole, RATE)
+  const [played] = Object.values(version.bands[0]!.turns[0]!.clips)
+  expect(played).toMatchObject({ startFrame: 3 * RATE - 0.35 * RATE, loop: { until: 'end' } })
+  expect(version.own.mode).toBe('oneShot')
+  expect(version.own.envelopes!.level!.points[2]!.seconds).toBeCloseTo(0.35 + 0.82, 5)
 })
