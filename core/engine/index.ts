@@ -1,5 +1,6 @@
 export { chance, hashId, Purpose } from './strike/chance'
-export { clipAudio, clipKey, clipSamples, SHELF_HZ } from './memory/clip-region'
+export { clipAudio, clipKey, clipSamples } from './memory/clip-region'
+export { repairsDb, usualRepairs } from './memory/repair-sections'
 export { compileGroove } from './program/compile-groove'
 export type { GrooveChoice } from './program/compile-groove'
 export { compilePad } from './program/compile-pad'

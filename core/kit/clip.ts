@@ -11,6 +11,13 @@ export const repairsSchema = z.strictObject({
   lowCutHz: z.number().min(10).max(2000).optional(),
   shelfDb: z.number().min(-24).max(24).optional(),
   shelfHz: z.number().min(500).max(20000).optional(),
+  lowShelfDb: z.number().min(-24).max(24).optional(),
+  lowShelfHz: z.number().min(20).max(2000).optional(),
+  bellDb: z.number().min(-24).max(24).optional(),
+  bellHz: z.number().min(20).max(20000).optional(),
+  bellOctaves: z.number().min(0.1).max(4).optional(),
+  notchHz: z.number().min(20).max(20000).optional(),
+  notchOctaves: z.number().min(0.02).max(2).optional(),
   removeDc: z.boolean().optional(),
 })
 export type Repairs = z.infer<typeof repairsSchema>

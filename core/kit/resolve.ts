@@ -112,6 +112,18 @@ export function clipOfCell(bands: readonly Band[], bandIndex: number, turnIndex:
   return undefined
 }
 
+/**
+ * A pad whose strike at a velocity (1..127) sounds as the whole pad's does, with the clips of no other band than it plays: less
+ * has to be read and compiled. Where bands blend or borrow from each other, it is the whole pad.
+ */
+export function narrowedTo(pad: Pad, velocity: number): Pad {
+  const isJoined = pad.bands.some((band) => band.blendVelocities > 0) || pad.rays.some(({ onMissing }) => onMissing === 'nearest')
+  const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
+  if (isJoined || !band) return pad
+  // The places of bands stay: a shuffle is another one in another place.
+  return { ...pad, bands: pad.bands.map((one) => (one === band ? one : { ...one, turns: [] })) }
+}
+
 /** All clips of a pad, its rays' own bands included. */
 export function clipsOfPad(pad: Pad): Clip[] {
   const bandLists = [pad.bands, ...pad.rays.map((ray) => (ray.source.kind === 'clips' && ray.source.bands) || [])]

@@ -1,4 +1,4 @@
-import { audioInUse } from '@heliaster/core/kit'
+import { audioInUse, narrowedTo } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { EventType } from '@heliaster/core/engine'
 
@@ -24,7 +24,8 @@ function drawingWorker(): Promise<Worker> {
 }
 
 /** What one strike of a pad sounds like, as samples. */
-export async function drawStrike(kit: Kit, pad: Pad, velocity: number, seconds: number, sampleRateHz = 48000): Promise<DrawAnswer> {
+export async function drawStrike(kit: Kit, whole: Pad, velocity: number, seconds: number, sampleRateHz = 48000): Promise<DrawAnswer> {
+  const pad = narrowedTo(whole, velocity)
   const alone: Kit = {
     ...kit,
     pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)],

@@ -1,7 +1,8 @@
 import type { Audio } from '../../audio/audio'
-import { filterInPlace, highShelf, passSection } from '../../audio/biquad'
+import { filterInPlace } from '../../audio/biquad'
 import type { Clip, Repairs } from '../../kit/kit'
 import { dbToGain } from '../math'
+import { repairSections } from './repair-sections'
 
 /**
  * The samples a clip plays, at the file's own rate: its region with repairs, channel choice, reverse and fades applied. Gain and
@@ -24,8 +25,9 @@ export function clipAudio(audio: Audio, clip: Clip): Audio {
 /** What of a clip decides its samples: clips with the same key share one region. */
 export function clipKey(clip: Clip): string {
   const { audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, repairs = {} } = clip
-  const { lowCutHz, shelfDb, shelfHz, removeDc } = repairs
-  return [audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, lowCutHz, shelfDb, shelfHz, removeDc].join('|')
+  const { lowCutHz, shelfDb, shelfHz, removeDc, lowShelfDb, lowShelfHz, bellDb, bellHz, bellOctaves, notchHz, notchOctaves } = repairs
+  const repaired = [lowCutHz, shelfDb, shelfHz, removeDc, lowShelfDb, lowShelfHz, bellDb, bellHz, bellOctaves, notchHz, notchOctaves]
+  return [audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, ...repaired].join('|')
 }
 
 function chooseChannels(audio: Audio, clip: Clip): Float32Array[] {
@@ -53,7 +55,6 @@ function chooseChannels(audio: Audio, clip: Clip): Float32Array[] {
   }
 }
 
-export const SHELF_HZ = 5000
 /** What sounds before a clip lets its filters settle. */
 const LEAD_SECONDS = 0.1
 
@@ -63,8 +64,7 @@ function repaired(channel: Float32Array, clip: Clip, repairs: Repairs, sampleRat
   const samples = new Float32Array(lead + clip.endFrame - clip.startFrame)
   samples.set(channel.subarray(clip.startFrame - lead, Math.min(clip.endFrame, channel.length)))
   if (repairs.removeDc || repairs.lowCutHz) subtractMean(samples)
-  if (repairs.lowCutHz) filterInPlace(samples, passSection('high', Math.min(repairs.lowCutHz, sampleRateHz * 0.45), sampleRateHz))
-  if (repairs.shelfDb) filterInPlace(samples, highShelf(repairs.shelfHz ?? SHELF_HZ, repairs.shelfDb, sampleRateHz))
+  for (const section of repairSections(repairs, sampleRateHz)) filterInPlace(samples, section)
   return samples.slice(lead)
 }
 

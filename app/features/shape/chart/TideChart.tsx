@@ -80,7 +80,7 @@ export function TideChart({
     >
       {box.width > 0 && drawn && showsSpectrum && <SpectrumGround drawn={drawn} geometry={geometry} lowHz={lowHz} highHz={highHz} />}
       {box.width > 0 && (
-        <Svg width={box.width} height={box.height} aria-hidden>
+        <Svg width={box.width} height={box.height} aria-hidden style={{ position: 'absolute' }}>
           {layer === 'pitch' && <UsefulWater baseHz={props.baseHz} family={props.family} geometry={geometry} />}
           <Sinkings drawn={drawn} baseHz={props.baseHz} shape={shape} geometry={geometry} />
           <TimeMarks geometry={geometry} />
