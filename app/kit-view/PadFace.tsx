@@ -33,7 +33,7 @@ const BY_KEY = 96
  */
 export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
   const noteName = useNoteName()
-  const lit = useSession((state) => state.lit[pad.id])
+  const lit = useSession((state) => (state.sounding.includes(pad.id) ? state.lit[pad.id] : undefined))
   const { tint, mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
   const key = useKeyLabel(index)

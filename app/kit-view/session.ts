@@ -10,13 +10,15 @@ export interface Session {
   readonly silent?: { readonly padId: PadId; readonly why: string }
   /** The cell of each pad that sounded last, and how hard it was struck, 1..127. */
   readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number; velocity: number }>>
+  /** The pads that sound now. */
+  readonly sounding: readonly PadId[]
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean
   /** Tillers lie beside the pads in every place. */
   readonly showsTillers: boolean
 }
 
-export const session = createStore<Session>(() => ({ lit: {}, hearsAgain: true, showsTillers: true }))
+export const session = createStore<Session>(() => ({ lit: {}, sounding: [], hearsAgain: true, showsTillers: true }))
 
 export function useSession<T>(select: (session: Session) => T): T {
   return useStore(session, select)

@@ -1,4 +1,4 @@
-import type { Kit } from '@heliaster/core/kit'
+import type { Kit, PadId } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
 import type { ReactNode } from 'react'
@@ -23,6 +23,7 @@ import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from '../kit-view/session'
+import { lightUp, putOut } from '../kit-view/sounding'
 import { SoloBar } from './SoloBar'
 import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
 import { TideNav } from './TideNav'
@@ -115,6 +116,7 @@ function useKitSound(kitId: string): void {
       stopRound()
       letGoAll()
       soloed.setState({ pads: [], rays: [] })
+      putOut()
       stops.forEach((stop) => stop())
     }
   }, [kitId])
@@ -124,15 +126,18 @@ function useKitSound(kitId: string): void {
 function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
   const lit = { ...session.getState().lit }
   let { silent } = session.getState()
+  const struck: PadId[] = []
   for (const { padId, band, turn, frame, voices, velocity } of sounded) {
     if (!padId || !kit) continue
     if (voices === 0) silent = { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) }
     else {
       if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench
+      struck.push(padId)
       lit[padId] = { band, turn, at: frame, velocity }
       const faint = whyHardlyHeard(kit, padId)
       silent = faint ? { padId, why: faint } : undefined
     }
   }
   session.setState({ lit, silent })
+  lightUp(struck)
 }

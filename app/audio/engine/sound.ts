@@ -203,7 +203,10 @@ function withAudition(kit: Kit): Kit {
 
 /** How fast a meter falls back, dB a second. */
 const FALL_DB_PER_SECOND = 26
-const levels = new Map<PadId, { readonly peaks: Float64Array; at: number }>()
+const levels = new Map<PadId, { readonly peaks: Float64Array; at: number; soundedAt: number }>()
+/** What is softer is not heard any more; and what was not that loud for so long has died away. */
+const HEARD = 0.001
+const DIED_AWAY_MS = 140
 
 /**
  * The level of a pad's rays now, 0..1 and above: highest sample, falling back slowly. The engine's own meters are read
@@ -211,14 +214,21 @@ const levels = new Map<PadId, { readonly peaks: Float64Array; at: number }>()
  */
 export function raysLevel(padId: PadId): Float64Array {
   const now = performance.now()
-  const held = levels.get(padId) ?? { peaks: new Float64Array(32), at: now }
+  const held = levels.get(padId) ?? { peaks: new Float64Array(32), at: now, soundedAt: -Infinity }
   levels.set(padId, held)
   if (now - held.at < 12 && now !== held.at) return held.peaks
   const fall = 10 ** ((-FALL_DB_PER_SECOND * (now - held.at)) / 20000)
   const peaks = sound.getState().player?.takePeaks(padId)
   for (let ray = 0; ray < held.peaks.length; ray++) held.peaks[ray] = Math.max(peaks?.[ray] ?? 0, held.peaks[ray] * fall)
+  if (peaks?.some((peak) => peak > HEARD)) held.soundedAt = now
   held.at = now
   return held.peaks
+}
+
+/** Whether a pad is heard now. */
+export function padSounds(padId: PadId): boolean {
+  raysLevel(padId)
+  return performance.now() - (levels.get(padId)?.soundedAt ?? -Infinity) < DIED_AWAY_MS
 }
 
 const busLevels = new Map<BusId | 'master', { peak: number; at: number }>()

@@ -25,7 +25,7 @@ export function ShapeTitle({ kit, pad, drawn, baseHz }: Props) {
         <Text look="heading" numberOfLines={1} style={{ flexShrink: 1 }}>
           {padName(kit, pad)}
         </Text>
-        <Text look="figures" tone="muted" numberOfLines={1}>
+        <Text look="figures" tone="muted" numberOfLines={1} style={{ flexShrink: 0 }}>
           {baseHz ? `${baseHz.toFixed(1)} Hz, ${noteName(nearestNote(baseHz, kit.tuningA4Hz).note)}` : drawn ? 'unpitched' : ''}
         </Text>
       </View>

@@ -5,6 +5,7 @@ import { FIT_CHOICES } from '../../../kit-view/fit-choices'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import { RepairLevel } from './RepairLevel'
+import { RepairSpectrum } from './RepairSpectrum'
 import { RepairTone } from './RepairTone'
 import { useRepairs } from './use-repairs'
 import type { RepairNeeds } from './use-repairs'
@@ -30,6 +31,7 @@ export function RepairSheet({ onClose, ...needs }: Props) {
         onChoose={setScope}
       />
       <RepairLevel repairs={repairs} />
+      <RepairSpectrum source={source} repairs={repairs} />
       <RepairTone repairs={repairs} />
       {source.info.channels > 1 && (
         <Chips

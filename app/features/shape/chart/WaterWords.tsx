@@ -31,6 +31,6 @@ export function WaterWords({ kit, settings, drawn, baseHz }: Props) {
 
 /** Whether a pitch lies in the water of its family, in words. */
 export function homeWords(family: string, [low, high]: readonly [number, number], hz: number, note: (hz: number) => string): string {
-  const where = hz < low || hz > high ? `settles at ${hz.toFixed(0)} Hz` : 'lies in it'
-  return `A ${family}’s water is ${low}-${high} Hz (${note(low)}-${note(high)}); this one ${where}.`
+  const where = hz < low || hz > high ? '' : ', in it'
+  return `A ${family}’s water: ${low}-${high} Hz (${note(low)}-${note(high)}). This one: ${hz.toFixed(0)} Hz${where}.`
 }

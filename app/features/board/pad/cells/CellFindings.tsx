@@ -51,6 +51,9 @@ function clipWords({ audio, gainDb, channel, reverse, invert, repairs }: Clip, k
     Polarity: invert ? 'upside down' : 'upright',
     'Sample rate': info ? `${info.sampleRateHz / 1000} kHz` : 'unknown',
     'Low cut': repairs?.lowCutHz ? `${repairs.lowCutHz} Hz` : 'off',
-    Shelf: repairs?.shelfDb ? `${repairs.shelfDb} dB` : 'off',
+    'High shelf': repairs?.shelfDb ? `${repairs.shelfDb} dB` : 'off',
+    'Low shelf': repairs?.lowShelfDb ? `${repairs.lowShelfDb} dB` : 'off',
+    Bell: repairs?.bellDb ? `${repairs.bellDb} dB at ${repairs.bellHz} Hz` : 'off',
+    Notch: repairs?.notchHz ? `${repairs.notchHz} Hz` : 'off',
   }
 }
