@@ -7,6 +7,7 @@ import { padSettingsSchema } from './kit'
 import type { OwnSettings } from './kit'
 import { merge } from './list'
 import { parametersOf } from './parameters'
+import { curveSchema, tillerSchema } from './shape'
 import { cutSchema } from './source'
 import type { CutSettings } from './source'
 
@@ -18,6 +19,15 @@ export const padStartSchema = padSettingsSchema
   .partial()
 export type PadStart = z.infer<typeof padStartSchema>
 
+/** A tiller of the kit that a start came from, with what it moved of that pad. */
+export const startTillerSchema = z.strictObject({
+  name: tillerSchema.shape.name,
+  to: z
+    .array(z.strictObject({ param: z.string().min(1).max(60), from: z.number(), to: z.number(), curve: curveSchema.optional() }))
+    .max(64),
+})
+export type StartTiller = z.infer<typeof startTillerSchema>
+
 /** Named settings to begin a pad or a cut with. */
 export const startSchema = z.strictObject({
   format: z.literal('heliaster-start'),
@@ -25,17 +35,19 @@ export const startSchema = z.strictObject({
   id: startIdSchema,
   name: z.string().max(120),
   pad: padStartSchema.optional(),
+  /** What moves a pad that is begun with it; only beside `pad`. */
+  tillers: z.array(startTillerSchema).max(16).optional(),
   cut: cutSchema.optional(),
 })
 export type Start = z.infer<typeof startSchema>
 
 export const startEditSchema = z.discriminatedUnion('type', [
   ...elementEditSchemas,
-  z.strictObject({ type: z.literal('setStart'), fields: startSchema.pick({ name: true, pad: true, cut: true }).partial() }),
+  z.strictObject({ type: z.literal('setStart'), fields: startSchema.pick({ name: true, pad: true, tillers: true, cut: true }).partial() }),
 ])
 export type StartEdit = z.infer<typeof startEditSchema>
 
-export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pad' | 'cut'>): Start {
+export function createStart(makeId: MakeId, name: string, given: Pick<Start, 'pad' | 'tillers' | 'cut'>): Start {
   return { format: 'heliaster-start', version: START_VERSION, id: makeId('start'), name, ...given }
 }
 

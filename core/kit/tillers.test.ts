@@ -1,7 +1,20 @@
 import fc from 'fast-check'
 
-import { createKit, kitSchema, leadsTo, MOST_TILLERS, parameterRow, movedParameters, withNewTiller, withTarget, withTiller } from '.'
-import type { Kit } from '.'
+import {
+  createKit,
+  kitSchema,
+  leadsTo,
+  MOST_TILLERS,
+  parameterRow,
+  movedParameters,
+  startSchema,
+  startTillersOf,
+  withNewTiller,
+  withStartTillers,
+  withTarget,
+  withTiller,
+} from '.'
+import type { Kit, PadId, Tiller } from '.'
 import { testIds } from './testing'
 import { aKit } from './builders'
 import { createOffline, renderOffline, toScore } from '../engine/offline'
@@ -53,4 +66,46 @@ test('the engine plays what was set at its beginning, and where it leads to at i
   }
   expect(peak(0)).toBeCloseTo(peak(0, []), 6)
   expect(20 * Math.log10(peak(1) / peak(0))).toBeCloseTo(-24, 2)
+})
+
+test('what tillers move of a pad goes into a start and onto new pads: to tillers of the same name, else to new ones, within bounds', () => {
+  const kit = { ...createKit(makeId, 'T'), tillers: [] }
+  const first = withNewTiller(makeId, kit)
+  const [tiller] = first
+  const two = ['gainDb', 'pan'].reduce((one, param) => withTarget(one, makeId, { scope: 'pad', id: 'pad-1', param }, 0, 1), {
+    ...tiller!,
+    name: 'Weather',
+  })
+  const other = withTarget(two, makeId, { scope: 'pad', id: 'pad-2', param: 'gainDb' }, 0, 3)
+  const brought = startTillersOf({ ...kit, tillers: [other] }, 'pad-1' as PadId)
+  expect(brought).toEqual([
+    {
+      name: 'Weather',
+      to: [
+        { param: 'gainDb', from: 0, to: 1 },
+        { param: 'pan', from: 0, to: 1 },
+      ],
+    },
+  ])
+  expect(startSchema.shape.tillers.safeParse(brought).success).toBe(true)
+  const fresh = ['pad-8', 'pad-9'] as PadId[]
+  const [alone] = withStartTillers(makeId, kit, brought, fresh)
+  expect(alone!.to.map(({ address }) => [address.id, address.param])).toEqual([
+    ['pad-8', 'gainDb'],
+    ['pad-8', 'pan'],
+    ['pad-9', 'gainDb'],
+    ['pad-9', 'pan'],
+  ])
+  const joined = withStartTillers(makeId, { ...kit, tillers: [other] }, brought, fresh)
+  expect([joined.length, joined[0]!.to.length]).toEqual([1, 7])
+  let full: Tiller[] = []
+  while (full.length < MOST_TILLERS) full = withNewTiller(makeId, { ...kit, tillers: full })
+  expect(withStartTillers(makeId, { ...kit, tillers: full }, brought, fresh)).toEqual(full)
+  const many = withStartTillers(
+    makeId,
+    kit,
+    brought,
+    Array.from({ length: 60 }, (_, i) => `pad-${i}` as PadId),
+  )
+  expect(kitSchema.safeParse({ ...kit, tillers: many }).success).toBe(true)
 })

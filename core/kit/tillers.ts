@@ -1,8 +1,9 @@
-import type { MakeId } from './ids'
+import type { MakeId, PadId } from './ids'
 import type { Kit } from './kit'
 import { parameterRow } from './parameters'
 import type { Parameter } from './parameters'
 import type { Address, Tiller } from './shape'
+import type { StartTiller } from './start'
 
 export const MOST_TILLERS = 16
 export const MOST_TILLER_TARGETS = 64
@@ -25,6 +26,36 @@ export function withTarget(tiller: Tiller, makeId: MakeId, address: Address, now
   const isThere = tiller.to.some((one) => one.address.id === address.id && one.address.param === address.param)
   if (isThere || tiller.to.length >= MOST_TILLER_TARGETS) return tiller
   return { ...tiller, to: [...tiller.to, { id: makeId('target'), address, from: now, to }] }
+}
+
+/** What the kit's tillers move of one pad: what a start that is made of it brings along. */
+export function startTillersOf({ tillers }: Kit, padId: PadId): StartTiller[] {
+  return tillers.flatMap(({ name, to }) => {
+    const mine = to.filter(({ address }) => address.scope === 'pad' && address.id === padId)
+    const kept = mine.map(({ address: { param }, from, to: end, curve }) => ({ param, from, to: end, ...(curve ? { curve } : {}) }))
+    return kept.length > 0 ? [{ name, to: kept }] : []
+  })
+}
+
+/**
+ * The kit's tillers, that also move new pads as a start says: a tiller of the same name takes them, else there is a new one
+ * while there is room.
+ */
+export function withStartTillers(makeId: MakeId, kit: Kit, brought: readonly StartTiller[], padIds: readonly PadId[]): Tiller[] {
+  let { tillers } = kit
+  for (const { name, to } of brought) {
+    if (!tillers.some((tiller) => tiller.name === name)) {
+      if (tillers.length >= MOST_TILLERS) continue
+      tillers = [...tillers, { id: makeId('tiller'), name, value: 0, to: [] }]
+    }
+    const more = padIds.flatMap((id) =>
+      to.map(({ param, ...rest }) => ({ id: makeId('target'), address: { scope: 'pad' as const, id, param }, ...rest })),
+    )
+    tillers = tillers.map((tiller) =>
+      tiller.name === name ? { ...tiller, to: [...tiller.to, ...more].slice(0, MOST_TILLER_TARGETS) } : tiller,
+    )
+  }
+  return tillers
 }
 
 /** How far a new target leads a parameter: by so much from where it is, or to a value that says something to the ear. */

@@ -47,7 +47,7 @@ export function StartChips({ label, about, plain, value, onChoose }: ChipsProps)
 
 interface KeepProps {
   readonly label: string
-  readonly settings: Pick<Start, 'pad' | 'cut'>
+  readonly settings: Pick<Start, 'pad' | 'tillers' | 'cut'>
 }
 
 /** Keeps settings under a name. The same name again takes the place of what it stood for. */
@@ -60,7 +60,7 @@ export function KeepStart({ label, settings }: KeepProps) {
     const words = name.trim().slice(0, 120)
     if (!words) return
     const before = kept.find((start) => start.name === words)
-    if (before) starts.edit(before.id, [{ type: 'setStart', fields: settings }])
+    if (before) starts.edit(before.id, [{ type: 'setStart', fields: settings.pad ? { tillers: [], ...settings } : settings }])
     else void starts.create(createStart(makeId, words, settings))
     setName(undefined)
     notify(`“${words}” can be chosen as a start from now on.`)

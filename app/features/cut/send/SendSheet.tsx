@@ -20,7 +20,7 @@ import { session } from '../../../kit-view/session'
 import { StartChips } from '../../starts'
 import { padName } from '../../../kit-view/use-kit'
 import { LoudnessDots } from '../hits/LoudnessDots'
-import { loopEdits, padsToSend, sendEdits } from './send-hits'
+import { loopEdits, padsToSend, sendEdits, tillerEdits } from './send-hits'
 import type { SendOrder, SendWay } from './send-hits'
 import { ThingsBar } from '../bench/ThingsBar'
 import type { CutHit } from '../bench/use-source-cut'
@@ -94,7 +94,11 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const takesTempo = wantsTempo ?? kit.grooves.every(({ strings }) => strings.every(({ beads }) => beads.length === 0))
   const send = () => {
     const grooveId = makeId<GrooveId>('groove')
-    editKit(kitId, [...sendEdits(kit, source, pads), ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : [])])
+    editKit(kitId, [
+      ...sendEdits(kit, source, pads),
+      ...tillerEdits(kit, pads, start),
+      ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : []),
+    ])
     session.setState({ padId: pads[0]?.id })
     notify(
       pads.length > 1

@@ -1,5 +1,5 @@
-import { createPad, freeNote, sameData, STRAIGHT, velocityToLevel } from '@heliaster/core/kit'
-import type { BeadId, Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source } from '@heliaster/core/kit'
+import { createPad, freeNote, sameData, STRAIGHT, velocityToLevel, withStartTillers } from '@heliaster/core/kit'
+import type { BeadId, Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source, Start } from '@heliaster/core/kit'
 import { asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
@@ -181,4 +181,11 @@ export function updateEdits(kit: Kit, source: Source, hits: readonly CutHit[]): 
         edits.push({ type: 'setClip', padId: pad.id, turnId: turn.id, rayId: rayId as never, clip: next })
       }
   return edits
+}
+
+/** Lets the tillers that a start brings move the pads that are begun with it. */
+export function tillerEdits(kit: Kit, pads: readonly Pad[], start: Start | undefined): KitEdit[] {
+  const fresh = pads.filter(({ id }) => kit.pads.every((pad) => pad.id !== id)).map(({ id }) => id)
+  if (!start?.tillers?.length || fresh.length === 0) return []
+  return [{ type: 'setKit', fields: { tillers: withStartTillers(makeId, kit, start.tillers, fresh) } }]
 }

@@ -1,4 +1,4 @@
-import { families, levelResponse, padSettings, padStartOf, responseTo, valueOf } from '@heliaster/core/kit'
+import { families, levelResponse, padSettings, padStartOf, responseTo, startTillersOf, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { View } from 'react-native'
@@ -21,6 +21,7 @@ import { TintChips } from '../TintChips'
 export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   useNoteName()
   const settings = padSettings(kit, pad)
+  const brought = startTillersOf(kit, pad.id)
   const gesture = useMemo(() => padGesture(kit.id, pad.id), [kit.id, pad.id])
   const change = (own: OwnSettings): KitEdit => ({ type: 'setPad', padId: pad.id, own })
   const setOrClear = <Key extends 'group' | 'tint'>(key: Key, value: PadSettings[Key]) =>
@@ -120,7 +121,10 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         onName={(typed) => setOrClear('group', typed.trim().slice(0, 120) || undefined)}
       />
       <TintChips label="Tint" value={settings.tint} onTint={(tint) => setOrClear('tint', tint)} />
-      <KeepStart label="Keep these settings as a start" settings={{ pad: padStartOf(settings) }} />
+      <KeepStart
+        label="Keep these settings as a start"
+        settings={{ pad: padStartOf(settings), ...(brought.length > 0 ? { tillers: brought } : {}) }}
+      />
     </>
   )
 }
