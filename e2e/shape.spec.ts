@@ -38,7 +38,7 @@ test('filters, drive, their order and a loop are set, and there again after a re
   const chosen = (group: string, name: string) => page.getByRole('radiogroup', { name: group, exact: true }).getByRole('radio', { name, exact: true }) // prettier-ignore
   await part(page, 'Filters')
   await chosen('Filter', 'Low pass').click()
-  await drag(page, 'Filter', 40, 20) // its point over the spectrum
+  await drag(page, 'Filter, on the spectrum', 40, 20)
   const cutoff = page.getByLabel('Cutoff, Hz', { exact: true })
   await expect.poll(async () => Number(await cutoff.inputValue())).toBeGreaterThan(2500)
   await expect(page.getByLabel('Resonance, at the cutoff, dB')).not.toHaveValue('-3.0')
@@ -105,4 +105,51 @@ test('a noise becomes a kick by six touches on the first screen, is heard as it 
   const { pads } = await keptKit(page)
   expect(pads[0].own.envelopes?.pitch?.points ?? []).toEqual([])
   expect(pads[0].own.values?.startSeconds ?? 0).toBe(0)
+})
+
+test('an envelope is drawn by hand: several points at once, a bent way, the first 20 ms; its level follows another pad', async ({
+  page,
+}) => {
+  await newKit(page)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  const file = (name: string, at: number[]) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, at) })
+  await chooser.setFiles([file('cleat', [0.01]), file('bollard', [0.02])])
+  await page.getByRole('button', { name: 'Put on pads' }).click()
+  await page.getByRole('button', { name: /^Put all 2 / }).click()
+  await page.getByRole('link', { name: 'Shape' }).click()
+  await part(page, 'Envelopes')
+  await page.getByRole('button', { name: 'Knock, then body' }).click()
+  const point = (place: number) => page.getByRole('slider', { name: `Point ${place} of 3`, exact: true })
+  await expect(point(3)).toBeVisible()
+  const chart = (await page.getByRole('group', { name: /^Tide chart/ }).boundingBox())!
+  const middleOf = async (place: number) => {
+    const box = (await point(place).boundingBox())!
+    return [box.x + box.width / 2, box.y + box.height / 2] as const
+  }
+  // Over empty ground, round the last two points.
+  const [second, third] = [await middleOf(2), await middleOf(3)]
+  const isDown = third[1] - second[1] > third[0] - second[0]
+  const from = isDown ? [chart.x + chart.width - 4, second[1] - 5] : [second[0] - 5, chart.y + 4]
+  const to = isDown ? [third[0] - 8, chart.y + chart.height - 4] : [chart.x + chart.width - 4, third[1] + 8]
+  await page.mouse.move(from[0]!, from[1]!)
+  await page.mouse.down()
+  await page.mouse.move(to[0]!, to[1]!, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.getByText('2 points chosen')).toBeVisible()
+  await type(page, 'Longer or shorter, %', '50')
+  const points = async () => (await keptKit(page)).pads.find(({ own }) => own.envelopes?.level)!.own.envelopes!.level!.points
+  await saved(page)
+  const before = await points()
+  await point(2).focus()
+  await page.keyboard.press(isDown ? 'ArrowDown' : 'ArrowRight')
+  await saved(page)
+  expect((await points())[1].seconds).toBeCloseTo(before[1].seconds + 0.001, 4)
+  await page.getByRole('checkbox', { name: 'First 20 ms' }).click()
+  await expect(page.getByRole('group', { name: 'Tide chart, 0.02 s; points can be typed below' })).toBeVisible()
+  await page.getByRole('checkbox', { name: 'First 20 ms' }).click()
+  await page.getByRole('button', { name: 'Follow a hit' }).click()
+  await page.getByRole('button', { name: 'Follow', exact: true }).click()
+  await expect(page.getByText(/^The level follows /)).toBeVisible()
+  await saved(page)
+  expect((await points()).length).toBeGreaterThan(2)
 })

@@ -17,7 +17,7 @@ export function SpectrumChart({ settings, drawn, onChange, onDone, heightPx }: P
   const points = filterNames.flatMap((name) => {
     const filter = filterOf(settings, name)
     if (filter.kind === 'off') return []
-    const label = name === 'filter1' ? 'Filter' : 'Second filter'
+    const label = name === 'filter1' ? 'Filter, on the spectrum' : 'Second filter, on the spectrum'
     return [{ key: name, label, words: filterWords(filter), ...pointOf(filter), setting: filter }]
   })
   return (
