@@ -113,16 +113,18 @@ export function clipOfCell(bands: readonly Band[], bandIndex: number, turnIndex:
 }
 
 /**
- * A pad whose strike at a velocity (1..127) sounds as the whole pad's does, with the clips of no other band than it plays: less
- * has to be read and compiled. Where bands blend or borrow from each other, it is the whole pad.
+ * A pad whose strike at a velocity (1..127) sounds as the whole pad's does, with the clips of no other bands than it plays: less
+ * has to be read and compiled. Where cells borrow from other bands, it is the whole pad.
  */
 export function narrowedTo(pad: Pad, velocity: number): Pad {
-  const isJoined = pad.bands.some((band) => band.blendVelocities > 0) || pad.rays.some(({ onMissing }) => onMissing === 'nearest')
-  const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
-  if (isJoined || !band) return pad
+  const at = pad.bands.findLastIndex(({ fromVelocity }) => fromVelocity <= velocity)
+  const above = pad.bands[at + 1]
+  const kept = pad.bands.filter((band, i) => i === at || (band === above && band.blendVelocities > 0))
+  const borrows = pad.rays.some(({ id, onMissing }) => onMissing === 'nearest' && kept.some(({ turns }) => turns.some(({ clips }) => !clips[id])))
+  if (at < 0 || borrows) return pad
   // The places of bands stay: a shuffle is another one in another place.
-  return { ...pad, bands: pad.bands.map((one) => (one === band ? one : { ...one, turns: [] })) }
-}
+  return { ...pad, bands: pad.bands.map((band) => (kept.includes(band) ? band : { ...band, turns: [] })) }
+} // prettier-ignore
 
 /** All clips of a pad, its rays' own bands included. */
 export function clipsOfPad(pad: Pad): Clip[] {
