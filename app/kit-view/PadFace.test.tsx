@@ -15,7 +15,7 @@ jest.mock('../audio/engine/sound', () => ({
   releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
 }))
 
-const kit = aKitOf(aPad(2), aPad(1))
+const kit = aKitOf(aPad(2), { ...aPad(1), notes: [41] })
 const [pad] = kit.pads
 
 beforeEach(() => {
@@ -85,4 +85,18 @@ test('a pad that goes while it is held is let go', () => {
   expect(mockRelease).not.toHaveBeenCalled()
   unmount()
   expect(mockRelease).toHaveBeenCalledTimes(1)
+})
+
+test('two pads on one note say so on both faces', () => {
+  const shared = aKitOf({ ...aPad(1), notes: [48] }, { ...aPad(1), id: 'other' as never, notes: [50, 48], own: { name: 'Buoy' } })
+  const [one, other] = shared.pads
+  render(
+    <>
+      <PadFace kit={shared} pad={one!} index={0} size={80} withNote />
+      <PadFace kit={shared} pad={other!} index={1} size={80} withNote />
+    </>,
+  )
+  expect(screen.getByRole('button', { name: /^Oar.*, note C3 shared with Buoy$/ })).toBeTruthy()
+  expect(screen.getByText('C3 shared')).toBeTruthy()
+  expect(screen.getByText('D3')).toBeTruthy() // its first note is its own
 })

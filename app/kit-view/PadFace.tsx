@@ -38,13 +38,18 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
   const name = given || 'Unnamed pad'
   const key = useKeyLabel(index)
   const star = useStrikes(pad)
+  const [note] = pad.notes
+  const sharers = withNote && note !== undefined ? kit.pads.filter((other) => other !== pad && other.notes.includes(note)) : []
+  const sharing =
+    sharers.length > 0 ? `shared with ${sharers.map((other) => padSettings(kit, other).name || 'Unnamed pad').join(', ')}` : ''
+  const noteWords = withNote && note !== undefined ? `${noteName(note)}${sharing ? ' shared' : ''}` : undefined
   return (
     <View style={{ alignItems: 'center', width: size, gap: 3 }}>
       <View
         ref={star}
         role="button"
         tabIndex={0}
-        aria-label={`${name}${key ? `, key ${key}` : ''}`}
+        aria-label={`${name}${key ? `, key ${key}` : ''}${sharing ? `, note ${noteName(note!)} ${sharing}` : ''}`}
         aria-pressed={chosen}
         {...{
           dataSet: { pad: pad.id },
@@ -71,9 +76,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
       </Text>
       {(withNote || withKey) && (
         <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: 13, marginTop: -3 }}>
-          {[withNote && pad.notes[0] !== undefined ? noteName(pad.notes[0]) : undefined, withKey ? key : undefined]
-            .filter(Boolean)
-            .join('  ')}
+          {[noteWords, withKey ? key : undefined].filter(Boolean).join('  ')}
         </Text>
       )}
     </View>

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 
-import { TestStrikes } from './TestStrikes'
+import { StrikeAt, TestStrikes } from './TestStrikes'
 
 const mockStrike = jest.fn()
 const mockRelease = jest.fn()
@@ -24,4 +24,17 @@ test('three dots strike harder from left to right, and the pad sounds as long as
   expect(velocities).toHaveLength(3)
   expect([...velocities].sort((a, b) => a - b)).toEqual(velocities)
   expect(velocities.every((velocity) => velocity >= 1 && velocity <= 127)).toBe(true)
+})
+
+test('a pad is struck as hard as is typed, held between 1 and 127, and again by a press', () => {
+  mockStrike.mockClear()
+  render(<StrikeAt padId={'pad-1' as never} />)
+  const field = screen.getByLabelText('Velocity to strike at')
+  for (const typed of ['37', '400', 'loud']) {
+    fireEvent.change(field, { target: { value: typed } })
+    fireEvent.blur(field)
+  }
+  expect(mockStrike.mock.calls).toEqual([[{ padId: 'pad-1', velocity: 37 }], [{ padId: 'pad-1', velocity: 127 }]])
+  fireEvent.mouseDown(screen.getByRole('button', { name: 'Strike at 127' }), { buttons: 1 })
+  expect(mockStrike).toHaveBeenLastCalledWith({ padId: 'pad-1', velocity: 127, key: 920 })
 })

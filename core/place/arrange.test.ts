@@ -6,7 +6,7 @@ import { bandSchema } from '../kit/kit'
 import type { Band, Kit, Pad } from '../kit/kit'
 import { createRay, wholeClip } from '../kit/make'
 import { clipsOfPad } from '../kit/resolve'
-import { addBand, mergeDown, moveTurn, removeBand, swapTurns } from './arrange'
+import { addBand, mergeDown, moveTurn, removeBand, swapTurns, withoutTurn } from './arrange'
 import { exchangeClips, keepSettings } from './cells'
 import { toOwnCells, toSharedCells } from './own-cells'
 import { oddOnes } from './odd-ones'
@@ -116,4 +116,31 @@ test('new clips keep what was set on the bands and turns they take the place of;
   expect(kept.map((band) => band.turns.map((turn) => turn.clips))).toEqual(after.map((band) => band.turns.map((turn) => turn.clips)))
   expect(keepSettings(before, after, 'brought')[1].fromVelocity).toBe(after[1].fromVelocity)
   expect(keepSettings(before.slice(1), after, 'kept')).toEqual(after)
+})
+
+test('turns may go one by one: no velocity falls silent that nobody chose, until the last is gone', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 6 }), fc.infiniteStream(fc.nat(99)), (turns, picks) => {
+      let { bands } = padOf(turns)
+      for (let left = bands.flatMap((band) => band.turns); left.length > 0; left = bands.flatMap((band) => band.turns)) {
+        const before = bands
+        const { bands: next, words } = withoutTurn(bands, left[picks.next().value! % left.length]!.id)
+        bands = next
+        expect(bands.flatMap((band) => band.turns)).toHaveLength(left.length - 1)
+        expect(bands[0]!.fromVelocity).toBe(1)
+        if (left.length > 1) expect(bands.every((band) => band.turns.length > 0)).toBe(true)
+        expect(words !== undefined).toBe(bands.length < before.length)
+      }
+      expect(bands).toHaveLength(1)
+    }),
+  )
+  const { bands } = padOf([1, 1, 2])
+  const edges = bands.map((band, i) => ({ ...band, fromVelocity: [1, 40, 90][i]! }))
+  expect(withoutTurn(edges, edges[1]!.turns[0]!.id).words).toBe(
+    'Band 2 had no other turn and is gone; band 1 now answers velocities 1 to 89.',
+  )
+  expect(withoutTurn(edges, edges[0]!.turns[0]!.id).words).toBe(
+    'Band 1 had no other turn and is gone; band 1 now answers velocities 1 to 89.',
+  )
+  expect(withoutTurn(edges, 'gone' as never).bands).toEqual(edges)
 })

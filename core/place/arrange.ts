@@ -47,3 +47,18 @@ export function removeBand(bands: readonly Band[], bandId: BandId): Band[] {
   const rest = bands.filter(({ id }) => id !== bandId)
   return rest.map((band, i) => (i === 0 ? { ...band, fromVelocity: 1 } : band))
 }
+
+/**
+ * A turn goes. The last one of its band takes the band with it, so that no velocity is left silent that nobody chose; what is
+ * said then. The only band stays, empty.
+ */
+export function withoutTurn(bands: readonly Band[], turnId: TurnId): { readonly bands: Band[]; readonly words?: string } {
+  const at = bands.findIndex(({ turns }) => turns.some(({ id }) => id === turnId))
+  const left = bands.map((band, i) => (i === at ? { ...band, turns: band.turns.filter(({ id }) => id !== turnId) } : band))
+  if (at < 0 || left[at]!.turns.length > 0 || bands.length < 2) return { bands: left }
+  const next = removeBand(left, bands[at]!.id)
+  const taker = Math.max(0, at - 1)
+  const from = next[taker]!.fromVelocity
+  const to = (next[taker + 1]?.fromVelocity ?? 128) - 1
+  return { bands: next, words: `Band ${at + 1} had no other turn and is gone; band ${taker + 1} now answers velocities ${from} to ${to}.` }
+}

@@ -17,7 +17,7 @@ test('turns spread to bands and back lose no clip, and velocity’s share shrink
 test('a duplicate has ids of its own and sounds the same clips; removing a pad leaves no tie or bead of it', () => {
   const kit = aKitOf(aPad(2), aPad(1))
   const [pad, other] = kit.pads
-  const copied = after(kit, duplicateEdits(kit, pad)).pads[1]
+  const copied = after(kit, duplicateEdits(kit, pad).edits).pads[1]
   expect(copied.id).not.toBe(pad.id)
   expect(Object.values(copied.bands[0].turns[0].clips)).toEqual(Object.values(pad.bands[0].turns[0].clips))
   expect(copied.bands[0].turns[0].clips[copied.rays[0].id]).toBeDefined()
@@ -25,6 +25,6 @@ test('a duplicate has ids of its own and sounds the same clips; removing a pad l
   const both = after(tied, chokeEdits(tied, other, tied.ties[0].id as TieId))
   expect(both.ties[0]).toMatchObject({ pads: [pad.id, other.id] })
   expect(after(both, [{ type: 'removePad', padId: pad.id }]).ties[0]).toMatchObject({ pads: [other.id] })
-  const twice = after(both, duplicateEdits(both, pad))
+  const twice = after(both, duplicateEdits(both, pad).edits)
   expect(twice.ties[0]).toMatchObject({ pads: [pad.id, other.id, twice.pads[1].id] })
 })

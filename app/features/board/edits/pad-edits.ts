@@ -39,7 +39,7 @@ function leftOut(count: number, most: number, rule: string): string | undefined 
 }
 
 /** A pad like this one, with ids of its own, right behind it. */
-export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
+export function duplicateEdits(kit: Kit, pad: Pad): { edits: KitEdit[]; copy: Pad } {
   const rayIds = new Map(pad.rays.map((ray) => [ray.id, makeId<RayId>('ray')]))
   const copyBands = (bands: readonly Band[]) =>
     bands.map((band) => ({
@@ -65,7 +65,7 @@ export function duplicateEdits(kit: Kit, pad: Pad): KitEdit[] {
     rays,
     bands: copyBands(pad.bands),
   }
-  return [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }, ...copyTies(kit, pad.id, copy.id)]
+  return { copy, edits: [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }, ...copyTies(kit, pad.id, copy.id)] }
 }
 
 /** What silences a pad silences its copy, and the other way round. */

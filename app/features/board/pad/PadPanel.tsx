@@ -13,7 +13,8 @@ import { NumberField } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { editKit } from '../../../kit-view'
-import { TestStrikes } from '../../../kit-view/TestStrikes'
+import { session } from '../../../kit-view/session'
+import { StrikeAt, TestStrikes } from '../../../kit-view/TestStrikes'
 import { describeMissing } from '../../../kit-view/describe-pad'
 import { duplicateEdits } from '../edits/pad-edits'
 import { PadsSheet } from '../several/PadsSheet'
@@ -43,6 +44,11 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
   const settings = padSettings(kit, pad)
   const gathered = settings.group ? kit.pads.filter((one) => padSettings(kit, one).group === settings.group).map(({ id }) => id) : []
   const edit = (...edits: KitEdit[]) => editKit(kit.id, edits, pad.id)
+  const duplicate = () => {
+    const made = duplicateEdits(kit, pad)
+    editKit(kit.id, made.edits, made.copy.id)
+    session.setState({ padId: made.copy.id }) // what is done next is done to the copy
+  }
   const place = kit.pads.indexOf(pad)
   const move = (index: number) => editKit(kit.id, [{ type: 'movePad', padId: pad.id, index }])
   const parts = [
@@ -87,13 +93,16 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
         <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
-        {isWide && <TestStrikes padId={pad.id} />}
+        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+          {isWide && <TestStrikes padId={pad.id} />}
+          <StrikeAt padId={pad.id} />
+        </View>
       </View>
       <PadPart kit={kit} pad={pad} part={shown} />
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
         <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
         <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
-        <Button label="Duplicate" onPress={() => edit(...duplicateEdits(kit, pad))} />
+        <Button label="Duplicate" onPress={duplicate} />
         <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, [{ type: 'removePad', padId: pad.id }])} />
         {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}

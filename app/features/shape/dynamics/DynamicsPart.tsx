@@ -23,7 +23,7 @@ interface Props {
 /** How the pad answers from soft to hard, and one action that makes it rise evenly. */
 export function DynamicsPart({ kit, pad, heightPx }: Props) {
   const palette = usePalette()
-  const points = useDynamics(kit, pad)
+  const { points, isWhole } = useDynamics(kit, pad)
   const [isBusy, setBusy] = useState(false)
   const [words, setWords] = useState<string>()
   const even = async () => {
@@ -47,7 +47,12 @@ export function DynamicsPart({ kit, pad, heightPx }: Props) {
       )}
       <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 12 }}>
         <Text look="small" tone="muted" role="status" style={{ flex: 1 }}>
-          {words ?? (points ? `${dynamicsWords(points)} The dashed line is brightness.` : '')}
+          {words ??
+            (points && isWhole
+              ? `${dynamicsWords(points)} The dashed line is brightness.`
+              : points
+                ? 'Measuring how loud each strength is'
+                : '')}
         </Text>
         {pad.bands.length > 1 && <Button label="Even it" busy={isBusy} disabled={isBusy} onPress={() => void even()} />}
       </View>
@@ -81,17 +86,23 @@ export function changedWords(changes: readonly number[], responseDb?: number): s
   return told.length === 0 ? 'It rises evenly already; nothing was changed.' : `Changed: ${told.join(', ')}.`
 }
 
-/** Measured anew after each change; what was measured last stays until the next is there. */
-function useDynamics(kit: Kit, pad: Pad): readonly DynamicsPoint[] | undefined {
-  const [points, setPoints] = useState<readonly DynamicsPoint[]>()
+interface Dynamics {
+  readonly points?: readonly DynamicsPoint[]
+  readonly isWhole: boolean
+}
+
+/** Measured anew after each change; what was measured last stays until the next is there, and the first is shown as it comes. */
+function useDynamics(kit: Kit, pad: Pad): Dynamics {
+  const [dynamics, setDynamics] = useState<Dynamics>({ isWhole: false })
   useEffect(() => {
     let isWanted = true
     const timer = setTimeout(() => {
-      const show = (found: readonly DynamicsPoint[] | undefined) => {
-        if (isWanted && found) setPoints(found)
-        return found
+      const show = (points: readonly DynamicsPoint[] | undefined) => {
+        if (isWanted && points) setDynamics({ points, isWhole: true })
+        return points
       }
-      measureDynamics(kit, pad, () => isWanted)
+      const soFar = (points: readonly DynamicsPoint[]) => isWanted && setDynamics((now) => (now.isWhole ? now : { points, isWhole: false }))
+      measureDynamics(kit, pad, () => isWanted, soFar)
         .then(show)
         .then((found) => (found && isWanted ? withAllTurns(kit, pad, found, () => isWanted) : undefined))
         .then(show)
@@ -102,5 +113,5 @@ function useDynamics(kit: Kit, pad: Pad): readonly DynamicsPoint[] | undefined {
       clearTimeout(timer)
     }
   }, [kit, pad])
-  return points
+  return dynamics
 }

@@ -39,12 +39,18 @@ async function measured(kit: Kit, pad: Pad, velocity: number): Promise<Pick<Dyna
   return { loudness, brightHz: strikeCentreHz({ sampleRateHz: RATE, channels: [mono] }) }
 }
 
-/** Loudness and brightness over velocity, by the engine; `isStill` says whether anyone still wants to know. */
-export async function measureDynamics(kit: Kit, pad: Pad, isStill: () => boolean): Promise<DynamicsPoint[] | undefined> {
+/** Loudness and brightness over velocity, by the engine; `isStill` says whether anyone still wants to know, who is told of the way. */
+export async function measureDynamics(
+  kit: Kit,
+  pad: Pad,
+  isStill: () => boolean,
+  onSoFar: (points: readonly DynamicsPoint[]) => void = () => undefined,
+): Promise<DynamicsPoint[] | undefined> {
   const points: DynamicsPoint[] = []
   for (const at of tellingVelocities(pad)) {
     if (!isStill()) return undefined
     points.push({ ...at, ...(await measured(kit, pad, at.velocity)) })
+    onSoFar([...points])
   }
   return points
 }

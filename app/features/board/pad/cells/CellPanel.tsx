@@ -1,7 +1,7 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
 import { padSettings, shapeOf } from '@heliaster/core/kit'
 import type { Band, BandId, Clip, Kit, KitEdit, Pad, PadSettings, Source, Turn, TurnId } from '@heliaster/core/kit'
-import { setCells } from '@heliaster/core/place'
+import { setCells, withoutTurn } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -14,6 +14,7 @@ import { Button, IconButton } from '../../../../ui/controls/Button'
 import { CHANNEL_CHOICES } from '../../../../kit-view/channel-choices'
 import { Chips } from '../../../../ui/controls/Chips'
 import { Slider } from '../../../../ui/controls/Slider'
+import { notify } from '../../../../ui/layout/notices'
 import { Text } from '../../../../ui/layout/Text'
 import { Toggle } from '../../../../ui/controls/Toggle'
 import { editKit } from '../../../../kit-view'
@@ -72,6 +73,11 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
       cells,
       bands.map((one, i) => (i === band ? { ...one, turns: change(one.turns) } : one)),
     )
+  const removeTurn = () => {
+    const { bands: left, words } = withoutTurn(bands, turnId)
+    edit(setCells(pad, cells, left))
+    if (words) notify(words)
+  }
   const toBand = (other: Band | undefined, word: string) => {
     const there = other?.turns[place]
     return there
@@ -162,7 +168,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
         {pad.rays.length > 1 && !cells.isOwn && <Button label="Hear all rays" onPress={() => hearTurn(pad, turn, bands[band])} />}
         <Button label={clip ? 'Another file' : 'Choose a file'} onPress={() => onFile(turnId)} />
         <Button label="Record this cell" icon="record-circle-outline" onPress={() => onRecord({ kind: 'turn', turnId, rayId: ray.id })} />
-        <Button label="Remove this turn" onPress={() => edit(setTurns((before) => before.filter(({ id }) => id !== turnId)))} />
+        <Button label="Remove this turn" onPress={removeTurn} />
       </View>
       {stereo.length > 0 && (
         <>
