@@ -3,15 +3,21 @@ import { createStore } from 'zustand/vanilla'
 
 import { sources } from './index'
 import type { DocumentChange } from './documents'
+import { nextStamp } from './history'
 
 interface Step {
   undo(): void | Promise<void>
   redo(): void | Promise<void>
 }
 
+interface Kept extends Step {
+  readonly at: number
+  readonly undoneAt?: number
+}
+
 interface LibraryHistory {
-  readonly past: readonly Step[]
-  readonly future: readonly Step[]
+  readonly past: readonly Kept[]
+  readonly future: readonly Kept[]
 }
 
 const MOST_STEPS = 100
@@ -20,7 +26,7 @@ const MOST_STEPS = 100
 export const library = createStore<LibraryHistory>(() => ({ past: [], future: [] }))
 
 export function rememberStep(step: Step): void {
-  library.setState(({ past }) => ({ past: [...past.slice(1 - MOST_STEPS), step], future: [] }))
+  library.setState(({ past }) => ({ past: [...past.slice(1 - MOST_STEPS), { ...step, at: nextStamp() }], future: [] }))
 }
 
 /** Changes many sounds in one step. Changes that change nothing leave none. */
@@ -47,7 +53,7 @@ export async function undoLibrary(): Promise<void> {
   const { past, future } = library.getState()
   const step = past[past.length - 1]
   if (!step) return
-  library.setState({ past: past.slice(0, -1), future: [step, ...future] })
+  library.setState({ past: past.slice(0, -1), future: [{ ...step, undoneAt: nextStamp() }, ...future] })
   await step.undo()
 }
 

@@ -1,34 +1,61 @@
 import { usePathname } from 'expo-router'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 
 import { isTyping } from '../audio/playing/hands/computer-keys'
 import { kits, sources } from '../documents'
+import { nextOf } from '../documents/history'
+import type { Ordered } from '../documents/history'
 import { library, redoLibrary, undoLibrary } from '../documents/library'
+import { notify } from '../ui/layout/notices'
 import { useSession } from './session'
 import { useKitId } from './use-kit'
 
-/** Undo is that of what is being worked on: the list of sounds in Gather, the recording in Cut, the kit elsewhere. */
+/** Where a step was made: in the kit, in one recording, or in the list of sounds. */
+type Where =
+  { readonly kind: 'kit' } | { readonly kind: 'library' } | { readonly kind: 'source'; readonly id: string; readonly name: string }
+
+const RUN = {
+  undo: { library: undoLibrary, kit: (id: string) => kits.undo(id), source: (id: string) => sources.undo(id), done: 'Taken back' },
+  redo: { library: redoLibrary, kit: (id: string) => kits.redo(id), source: (id: string) => sources.redo(id), done: 'Done again' },
+}
+
+/** One undo: it takes back what was done last, wherever that was, and says so where it is not seen here. */
 export function useUndo() {
   const kitId = useKitId()
   const path = usePathname()
   const sourceId = useSession((state) => state.sourceId)
   const ofKit = useStore(kits.store, (state) => state.entries[kitId]?.history)
-  const ofSource = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.history : undefined))
+  const recordings = useStore(sources.store, (state) => state.entries)
   const ofLibrary = useStore(library)
-  const on = path.endsWith('/cut') ? 'source' : path.endsWith('/gather') ? 'library' : 'kit'
-  const history = { source: ofSource, library: ofLibrary, kit: ofKit }[on]
+  const next = useMemo(() => {
+    const ofRecordings = Object.entries(recordings).flatMap(([id, { doc, history }]): [Where, Ordered][] =>
+      history && history.past.length + history.future.length > 0 ? [[{ kind: 'source', id, name: doc.name }, history]] : [],
+    )
+    return nextOf<Where>([[{ kind: 'library' }, ofLibrary], ...(ofKit ? [[{ kind: 'kit' }, ofKit] as const] : []), ...ofRecordings])
+  }, [ofKit, recordings, ofLibrary])
+  const here = path.endsWith('/cut') ? 'source' : path.endsWith('/gather') ? 'library' : 'kit'
+  const isSeen = (where: Where) => where.kind === here && (where.kind !== 'source' || where.id === sourceId)
+  const wordsOf = (where: Where | undefined) => {
+    if (!where) return here === 'source' ? ' in this recording' : here === 'library' ? ' in the list of sounds' : ''
+    if (where.kind === 'library') return ' in the list of sounds'
+    if (where.kind === 'kit') return here === 'kit' ? '' : ' in the kit'
+    return isSeen(where) ? ' in this recording' : ` in the recording ${where.name}`
+  }
   const run = (way: 'undo' | 'redo') => {
-    if (on === 'library') void (way === 'undo' ? undoLibrary() : redoLibrary())
-    else if (on === 'kit') kits[way](kitId)
-    else if (sourceId) sources[way](sourceId)
+    const where = next[way]
+    if (!where) return
+    if (where.kind === 'library') void RUN[way].library()
+    else RUN[way][where.kind](where.kind === 'kit' ? kitId : where.id)
+    if (!isSeen(where)) notify(`${RUN[way].done}${wordsOf(where)}.`)
   }
   return {
     undo: () => run('undo'),
     redo: () => run('redo'),
-    where: { source: ' in this recording', library: ' in the list of sounds', kit: '' }[on],
-    canUndo: (history?.past.length ?? 0) > 0,
-    canRedo: (history?.future.length ?? 0) > 0,
+    undoWhere: wordsOf(next.undo),
+    redoWhere: wordsOf(next.redo),
+    canUndo: next.undo !== undefined,
+    canRedo: next.redo !== undefined,
   }
 }
 

@@ -20,7 +20,7 @@ export function KitHeader() {
   const isWide = useIsWide()
   const kit = useKit()
   const isRound = useStore(roundState, (state) => state.running)
-  const { undo, redo, where, canUndo, canRedo } = useUndo()
+  const { undo, redo, undoWhere, redoWhere, canUndo, canRedo } = useUndo()
   return (
     <View
       role="banner"
@@ -59,8 +59,8 @@ export function KitHeader() {
           onPress={() => toggleRound(kitNow, () => session.getState().padId)}
         />
       )}
-      <IconButton name="undo-variant" label={`Undo${where}`} onPress={undo} disabled={!canUndo} />
-      <IconButton name="redo-variant" label={`Redo${where}`} onPress={redo} disabled={!canRedo} />
+      <IconButton name="undo-variant" label={`Undo${undoWhere}`} onPress={undo} disabled={!canUndo} />
+      <IconButton name="redo-variant" label={`Redo${redoWhere}`} onPress={redo} disabled={!canRedo} />
       {isWide && (
         <IconButton
           name={palette.name === 'day' ? 'weather-night' : 'white-balance-sunny'}

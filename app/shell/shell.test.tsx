@@ -26,7 +26,7 @@ jest.mock('../documents', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
     kits: { store: createStore(() => ({ entries: {}, setApart: {}, loaded: false })), undo: jest.fn(), redo: jest.fn() },
-    sources: { store: createStore(() => ({ entries: {} })) },
+    sources: { store: createStore(() => ({ entries: {} })), undo: jest.fn(), redo: jest.fn() },
     saveState: createStore(() => ({ unkept: 0, waiting: 0, state: 'saved', refused: 0 })),
     device: { fetchDocument: (...given: unknown[]) => mockFetch(...given) as unknown },
   }
@@ -39,9 +39,11 @@ jest.mock('../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return { soloed: createStore(() => ({ pads: [], rays: [] })), strikePad: jest.fn(), releasePad: jest.fn(), kitNow: () => undefined }
 })
+const mockNotify = jest.fn()
+jest.mock('../ui/layout/notices', () => ({ notify: (words: string) => mockNotify(words) as unknown }))
 jest.mock('./SaveMark', () => ({ SaveMark: () => null }))
 
-const documents = jest.requireMock<{ kits: { store: { setState(state: object): void }; undo: jest.Mock; redo: jest.Mock }; saveState: { setState(state: object): void } }>('../documents') // prettier-ignore
+const documents = jest.requireMock<{ kits: { store: { setState(state: object): void }; undo: jest.Mock; redo: jest.Mock }; sources: { store: { setState(state: object): void }; undo: jest.Mock }; saveState: { setState(state: object): void } }>('../documents') // prettier-ignore
 const sound = jest.requireMock<{ soloed: { setState(state: object): void } }>('../audio/engine/sound')
 const kit = { ...aKitOf(aPad(1), aPad(1)), id: 'kit-1' as never, name: 'Low Tide' }
 const entry = (past: unknown[] = [], future: unknown[] = []) => ({ entries: { 'kit-1': { doc: kit, history: { past, future } } } })
@@ -63,18 +65,25 @@ test('the places are links along the line, and the one that one is in says so', 
   expect(here.map((one) => one.getAttribute('aria-label'))).toEqual(['Shape'])
 })
 
-test('undo and redo are those of the place, and are asleep where there is nothing to undo', () => {
+test('one undo takes back what was done last, wherever it was, and says so where it is not seen', () => {
   act(() => documents.kits.store.setState(entry()))
   const { rerender } = render(<KitHeader />)
   expect(screen.getByText('Low Tide')).toBeTruthy()
   expect(screen.getByRole('button', { name: 'Undo' }).getAttribute('aria-disabled')).toBe('true')
-  act(() => documents.kits.store.setState(entry([{}], [{}])))
+  act(() => documents.kits.store.setState(entry([{ at: 1 }], [{ at: 2, undoneAt: 3 }])))
   press('Undo')
   press('Redo')
   expect([documents.kits.undo.mock.calls, documents.kits.redo.mock.calls]).toEqual([[['kit-1']], [['kit-1']]])
+  const walk = { doc: { name: 'Walk' }, history: { past: [{ at: 5 }], future: [] } }
+  act(() => documents.sources.store.setState({ entries: { 'source-1': walk } }))
+  press('Undo in the recording Walk')
+  expect(documents.sources.undo.mock.calls).toEqual([['source-1']])
+  expect(mockNotify).toHaveBeenCalledWith('Taken back in the recording Walk.')
+  expect(screen.getByRole('button', { name: 'Redo' }).getAttribute('aria-disabled')).toBe('true') // something newer was done
+  act(() => documents.sources.store.setState({ entries: {} }))
   mockPath = '/kit/kit-1/gather'
   rerender(<KitHeader />)
-  expect(screen.getByRole('button', { name: 'Undo in the list of sounds' })).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Undo in the kit' })).toBeTruthy()
   fireEvent.click(screen.getAllByRole('button', { name: 'All kits' })[0])
   expect(mockNavigate).toHaveBeenCalledWith('/')
 })
