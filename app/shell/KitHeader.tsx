@@ -11,7 +11,7 @@ import { useIsWide } from '../ui/layout/use-is-wide'
 import { SaveMark } from './SaveMark'
 import { session } from '../kit-view/session'
 import { TideNav } from './TideNav'
-import { useKit } from '../kit-view/use-kit'
+import { editKit, useKit } from '../kit-view/use-kit'
 import { useUndo } from '../kit-view/use-undo'
 
 /** The kit's name and how it is saved, always; undo and redo; on a wide screen the places too. */
@@ -19,6 +19,9 @@ export function KitHeader() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kit = useKit()
+  const rename = (name: string) => {
+    if (kit && name.trim()) editKit(kit.id, [{ type: 'setKit', fields: { name: name.trim().slice(0, 120) } }])
+  }
   const isRound = useStore(roundState, (state) => state.running)
   const { undo, redo, undoWhere, redoWhere, canUndo, canRedo } = useUndo()
   return (
@@ -36,7 +39,7 @@ export function KitHeader() {
     >
       <IconButton name="chevron-left" label="All kits" onPress={() => router.navigate('/')} />
       <View style={{ flex: isWide ? undefined : 1, minWidth: isWide ? 220 : 0 }}>
-        <SaveMark isUnderName />
+        <SaveMark isUnderName kit={kit && { name: kit.name, onName: rename }} />
         <Text
           look="heading"
           {...(kit ? { role: 'heading' as const, 'aria-level': 1 } : {})}

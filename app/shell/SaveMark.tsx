@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import type { ComponentProps } from 'react'
 import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -25,10 +26,11 @@ export function savingInWords({ unkept, blocked, refused, state, waiting }: Save
 interface Props {
   /** A name lies over its upper half, which presses it too. */
   readonly isUnderName?: boolean
+  readonly kit?: ComponentProps<typeof SaveSheet>['kit']
 }
 
 /** How saving stands; a tap tells all of it and what can be done. */
-export function SaveMark({ isUnderName }: Props) {
+export function SaveMark({ isUnderName, kit }: Props) {
   const palette = usePalette()
   const { words, tone } = savingInWords(useStore(saveState))
   const [isOpen, setIsOpen] = useState(false)
@@ -36,7 +38,7 @@ export function SaveMark({ isUnderName }: Props) {
     <>
       <Pressable
         role="button"
-        aria-label={`How saving stands: ${words}`}
+        aria-label={`How saving stands: ${words}${kit ? '; name of the kit' : ''}`}
         onPress={() => setIsOpen(true)}
         style={{
           minHeight: TOUCH,
@@ -56,7 +58,7 @@ export function SaveMark({ isUnderName }: Props) {
           </View>
         </View>
       </Pressable>
-      <SaveSheet isOpen={isOpen} onClose={() => setIsOpen(false)} />
+      <SaveSheet kit={kit} isOpen={isOpen} onClose={() => setIsOpen(false)} />
     </>
   )
 }

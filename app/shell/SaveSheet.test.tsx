@@ -83,3 +83,13 @@ test('a browser that may clear what it holds is said to', async () => {
   await shown({ lasting: false })
   expect(text()).toContain('it may clear it')
 })
+
+test('the name of the kit is changed where it stands', async () => {
+  const named = jest.fn()
+  render(<SaveSheet isOpen kit={{ name: 'Low Tide', onName: named }} onClose={() => undefined} />)
+  await act(() => Promise.resolve())
+  const field = screen.getByRole('textbox', { name: 'Name of the kit' })
+  fireEvent.change(field, { target: { value: 'Spring Tide' } })
+  fireEvent.blur(field)
+  expect(named).toHaveBeenCalledWith('Spring Tide')
+})

@@ -6,6 +6,7 @@ import { device, saveState } from '../documents'
 import type { RefusedEdits } from '../sync/local-db'
 import type { SaveState } from '../sync/save-state'
 import { Button } from '../ui/controls/Button'
+import { NameField } from '../ui/controls/NameField'
 import { Sheet } from '../ui/layout/Sheet'
 import { Text } from '../ui/layout/Text'
 import { applyAgain, describeEdits, nameOf, putAway, readRefused, saveAllAsFile, saveAsFile } from './kept-aside'
@@ -13,13 +14,16 @@ import { applyAgain, describeEdits, nameOf, putAway, readRefused, saveAllAsFile,
 interface Props {
   readonly isOpen: boolean
   readonly onClose: () => void
+  /** The kit whose name was pressed: it is changed here. */
+  readonly kit?: { readonly name: string; readonly onName: (name: string) => void }
 }
 
 /** All of how saving stands: what is where, what does not go on and what can be done about it. */
-export function SaveSheet({ isOpen, onClose }: Props) {
+export function SaveSheet({ isOpen, onClose, kit }: Props) {
   const state = useStore(saveState)
   return (
     <Sheet title="How saving stands" isOpen={isOpen} onClose={onClose}>
+      {kit && <NameField label="Name of the kit" value={kit.name} onName={kit.onName} />}
       {state.unkept > 0 && <NotKept {...state} />}
       <Where {...state} />
       {state.state === 'away' && <Button label="Try the server again" icon="refresh" onPress={device.wake} />}
