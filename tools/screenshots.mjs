@@ -190,7 +190,7 @@ const views = [
     'dark',
     async (page) => {
       await page.goto(`${kit}/board`)
-      await page.getByRole('button', { name: 'How saving stands: Saved', exact: true }).waitFor({ timeout: 60000 })
+      await page.getByRole('button', { name: /^How saving stands: Saved(;|$)/ }).waitFor({ timeout: 60000 })
       await page.context().route('**/api/**', (route) => route.abort())
       await page.getByRole('button', { name: 'Add pad' }).click()
       await page.getByRole('button', { name: /^How saving stands: Kept on this device, 1 to send/ }).click()

@@ -7,7 +7,8 @@ import { TOUCH, usePalette } from '../theme/theme'
 interface Props {
   readonly label: string
   readonly value: boolean
-  readonly onChange: (value: boolean) => void
+  /** With whether it ends a range: Shift is held. */
+  readonly onChange: (value: boolean, isRange: boolean) => void
 }
 
 /** A box of 44 px that is ticked or not; what it ticks stands beside it. */
@@ -18,7 +19,7 @@ export function Check({ label, value, onChange }: Props) {
       aria-label={label}
       aria-checked={value}
       checked={value}
-      onPress={() => onChange(!value)}
+      onPress={(event) => onChange(!value, (event.nativeEvent as { shiftKey?: boolean }).shiftKey === true)}
       checkedIcon={<Icon name="checkbox-marked" size={22} color={palette.kelp} />}
       uncheckedIcon={<Icon name="checkbox-blank-outline" size={22} color={palette.muted} />}
       containerStyle={{

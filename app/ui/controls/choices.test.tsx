@@ -53,7 +53,7 @@ test('a box says what it ticks and whether it does; the words of a switch press 
   const box = screen.getByRole('checkbox', { name: 'plank 1' })
   expect(box.getAttribute('aria-checked')).toBe('false')
   fireEvent.click(box)
-  expect(change).toHaveBeenLastCalledWith(true)
+  expect(change).toHaveBeenLastCalledWith(true, false)
   unmount()
   render(<Toggle label="Waits" value onChange={change} />)
   fireEvent.click(screen.getByText('Waits'))

@@ -17,6 +17,8 @@ import { LibraryBar } from './LibraryBar'
 import { isNarrowed, showAll } from './library-view'
 import { useListKeys } from './list-keys'
 import { useRowSlots } from './row-slots'
+import { withRow } from './selection'
+import type { Selecting } from './selection'
 import { SelectionBar } from './SelectionBar'
 import { SoundSheet } from '../sheets/SoundSheet'
 import { hearSound, judgeSound } from './sound-actions'
@@ -38,7 +40,9 @@ export function SourceList({ onCut }: Props) {
   const shown = useDeferredValue(wanted, NONE) // the place opens first, its rows right after
   const chosenId = useSession((state) => state.sourceId)
   const [openId, setOpenId] = useState<SourceId>()
-  const [selection, setSelection] = useState<ReadonlySet<SourceId>>()
+  const [selecting, setSelecting] = useState<Selecting>()
+  const selection = selecting?.chosen
+  const setSelection = (chosen: ReadonlySet<SourceId> | undefined) => setSelecting(chosen && { chosen })
   const imports = useImport()
   const scroller = useRef<View>(null)
   const rows = useVirtualizer({
@@ -49,7 +53,7 @@ export function SourceList({ onCut }: Props) {
     overscan: OVERSCAN,
     useFlushSync: false,
   })
-  const latest = useLatest({ onCut })
+  const latest = useLatest({ onCut, shown })
   const actions = useMemo<RowActions>(
     () => ({
       hear: (source) => {
@@ -59,12 +63,15 @@ export function SourceList({ onCut }: Props) {
       cut: (source) => latest.current.onCut(source),
       open: (source) => setOpenId(source.id),
       judge: judgeSound,
-      select: ({ id }) =>
-        setSelection((before) => {
-          const next = new Set(before)
-          if (!next.delete(id)) next.add(id)
-          return next
-        }),
+      select: ({ id }, isRange) =>
+        setSelecting((before) =>
+          withRow(
+            before ?? { chosen: new Set() },
+            latest.current.shown.map((one) => one.id),
+            id,
+            isRange,
+          ),
+        ),
     }),
     [latest],
   )

@@ -17,7 +17,8 @@ export interface RowActions {
   hear(source: Source): void
   cut(source: Source): void
   open(source: Source): void
-  select(source: Source): void
+  /** With all from the row that was touched last where it ends a range. */
+  select(source: Source, isRange: boolean): void
   judge(source: Source): void
 }
 
@@ -40,14 +41,17 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
       style={[styles.row, { borderBottomColor: palette.faint, backgroundColor: background, opacity: source.verdict === 'pass' ? 0.6 : 1 }]}
     >
       {isSelecting ? (
-        <Check label={source.name} value={selected} onChange={() => actions.select(source)} />
+        <Check label={source.name} value={selected} onChange={(_, isRange) => actions.select(source, isRange)} />
       ) : (
         <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={() => actions.hear(source)} />
       )}
       <Pressable
         role="button"
         aria-label={isSelecting ? `Select ${source.name}` : `Cut ${source.name}`}
-        onPress={() => (isSelecting ? actions.select(source) : actions.cut(source))}
+        onPress={({ nativeEvent }) =>
+          isSelecting ? actions.select(source, (nativeEvent as { shiftKey?: boolean }).shiftKey === true) : actions.cut(source)
+        }
+        onLongPress={isSelecting ? () => actions.select(source, true) : undefined}
         style={styles.middle}
       >
         <View style={styles.words}>
