@@ -113,12 +113,12 @@ test('an envelope is drawn by hand: several points at once, a bent way, the firs
   await newKit(page)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   const file = (name: string, at: number[]) => ({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, at) })
-  await chooser.setFiles([file('cleat', [0.01]), file('bollard', [0.02])])
+  await chooser.setFiles([file('cleat', [0.01]), file('samson post', [0.02])])
   await page.getByRole('button', { name: 'Put on pads' }).click()
   await page.getByRole('button', { name: /^Put all 2 / }).click()
   await page.getByRole('link', { name: 'Shape' }).click()
   await part(page, 'Envelopes')
-  await page.getByRole('button', { name: 'Knock, then body' }).click()
+  await page.getByRole('button', { name: 'Stops at once' }).click()
   const point = (place: number) => page.getByRole('slider', { name: `Point ${place} of 3`, exact: true })
   await expect(point(3)).toBeVisible()
   const chart = (await page.getByRole('group', { name: /^Tide chart/ }).boundingBox())!
@@ -126,11 +126,15 @@ test('an envelope is drawn by hand: several points at once, a bent way, the firs
     const box = (await point(place).boundingBox())!
     return [box.x + box.width / 2, box.y + box.height / 2] as const
   }
+  // The chart is drawn anew for the envelope, and then stands still.
+  await expect(page.getByText('Drawing the hit')).toHaveCount(0)
+  let last = ''
+  await expect.poll(async () => last === (last = String(await middleOf(3))), { intervals: [400] }).toBe(true)
   // Over empty ground, round the last two points.
   const [second, third] = [await middleOf(2), await middleOf(3)]
-  const isDown = third[1] - second[1] > third[0] - second[0]
-  const from = isDown ? [chart.x + chart.width - 4, second[1] - 5] : [second[0] - 5, chart.y + 4]
-  const to = isDown ? [third[0] - 8, chart.y + chart.height - 4] : [chart.x + chart.width - 4, third[1] + 8]
+  const isDown = chart.height > chart.width
+  const from = isDown ? [chart.x + chart.width - 4, second[1] - 30] : [second[0] - 30, chart.y + 4]
+  const to = isDown ? [third[0] - 8, third[1] + 30] : [third[0] + 30, third[1] + 8]
   await page.mouse.move(from[0]!, from[1]!)
   await page.mouse.down()
   await page.mouse.move(to[0]!, to[1]!, { steps: 5 })
