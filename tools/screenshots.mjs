@@ -161,7 +161,10 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
+      await page.getByRole('radio', { name: 'Envelopes', exact: true }).click()
+      await page.getByRole('radio', { name: 'Pitch', exact: true }).click()
       await page.getByText(/Hz,|unpitched/).waitFor()
+      await page.getByText(/LUFS at velocity/).waitFor()
     },
   ],
   [
