@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 
 import {
+  createBus,
   createKit,
   kitSchema,
   leadsTo,
@@ -9,12 +10,13 @@ import {
   movedParameters,
   startSchema,
   startTillersOf,
+  valueNow,
   withNewTiller,
   withStartTillers,
   withTarget,
   withTiller,
 } from '.'
-import type { Kit, PadId, Tiller } from '.'
+import type { Address, Kit, PadId, Tiller } from '.'
 import { testIds } from './testing'
 import { aKit } from './builders'
 import { createOffline, renderOffline, toScore } from '../engine/offline'
@@ -108,4 +110,38 @@ test('what tillers move of a pad goes into a start and onto new pads: to tillers
     Array.from({ length: 60 }, (_, i) => `pad-${i}` as PadId),
   )
   expect(kitSchema.safeParse({ ...kit, tillers: many }).success).toBe(true)
+})
+
+test('what a tiller begins from is where a ray, a bus or the mix stands, so that nothing changes until it is moved', () => {
+  const rig = aKit([{ bands: [[{ sampleRateHz: 48000, channels: [new Float32Array(2000).fill(0.25)] }]] }])
+  const [pad] = rig.kit.pads
+  const bus = { ...createBus(makeId('bus'), 'Shed'), values: { gainDb: -4 } }
+  const kit: Kit = {
+    ...rig.kit,
+    values: { ...rig.kit.values, gainDb: -2 },
+    buses: [bus],
+    pads: [{ ...pad!, own: { ...pad!.own, bus: bus.id }, rays: pad!.rays.map((ray) => ({ ...ray, values: { gainDb: -3 } })) }],
+  }
+  const addresses = [{ scope: 'ray', id: pad!.rays[0]!.id }, { scope: 'bus', id: bus.id }, { scope: 'kit' }].map(
+    (one) => ({ ...one, param: 'gainDb' }) as Address,
+  )
+  expect(addresses.map((address) => valueNow(kit, address))).toEqual([-3, -4, -2])
+  expect([valueNow(kit, { scope: 'bus', id: bus.id, param: 'pan' }), valueNow(kit, { scope: 'pad', id: 'gone', param: 'gainDb' })]).toEqual(
+    [undefined, undefined],
+  )
+  const [empty] = withNewTiller(makeId, kit)
+  const peak = (tillers: Tiller[], value: number) => {
+    const { engine, loader } = createOffline({ ...kit, tillers }, 48000, (hash) => rig.audio.get(hash))
+    const move = { frame: 0, type: EventType.controller, padSlot: 0, note: controlNumbers.tiller, velocity: value }
+    const strike = { frame: 4800, type: EventType.strike, padSlot: loader.slotOf(pad!.id), velocity: 127 }
+    const [left] = renderOffline(engine, toScore([move, strike]), 6000)
+    return Math.max(...left.subarray(4800))
+  }
+  const plain = peak([], 0)
+  for (const address of addresses) {
+    const now = valueNow(kit, address)!
+    const led = withTarget(empty!, makeId, address, now, now - 12)
+    expect([address.scope, 20 * Math.log10(peak([led], 0) / plain)]).toEqual([address.scope, expect.closeTo(0, 2)])
+    expect([address.scope, 20 * Math.log10(peak([led], 1) / plain)]).toEqual([address.scope, expect.closeTo(-12, 1)])
+  }
 })

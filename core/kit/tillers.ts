@@ -1,7 +1,8 @@
 import type { MakeId, PadId } from './ids'
 import type { Kit } from './kit'
-import { parameterRow } from './parameters'
+import { movedParameters, parameterRow, valueOf } from './parameters'
 import type { Parameter } from './parameters'
+import { padSettings, shapeOf } from './resolve'
 import type { Address, Tiller } from './shape'
 import type { StartTiller } from './start'
 
@@ -26,6 +27,24 @@ export function withTarget(tiller: Tiller, makeId: MakeId, address: Address, now
   const isThere = tiller.to.some((one) => one.address.id === address.id && one.address.param === address.param)
   if (isThere || tiller.to.length >= MOST_TILLER_TARGETS) return tiller
   return { ...tiller, to: [...tiller.to, { id: makeId('target'), address, from: now, to }] }
+}
+
+/** What a tiller can lead is set to now; nothing for what is gone, or what the engine lets no tiller lead. */
+export function valueNow(kit: Kit, { scope, id, param }: Address): number | undefined {
+  if ((scope === 'kit' || scope === 'bus') && param === 'gainDb') {
+    const of = scope === 'kit' ? kit : kit.buses.find((bus) => bus.id === id)
+    return of && valueOf(of, 'gainDb')
+  }
+  const name = movedParameters.find((one) => one === param)
+  const pad = kit.pads.find((one) => (scope === 'pad' ? one.id === id : scope === 'ray' && one.rays.some((ray) => ray.id === id)))
+  if (!name || !pad) return undefined
+  const settings = padSettings(kit, pad)
+  return scope === 'pad'
+    ? settings.values[name]
+    : shapeOf(
+        settings,
+        pad.rays.find((ray) => ray.id === id)!,
+      ).values[name]
 }
 
 /** What the kit's tillers move of one pad: what a start that is made of it brings along. */

@@ -1,5 +1,5 @@
-import { leadsTo, padById, padSettings, parameterRow, movedParameters, withTarget } from '@heliaster/core/kit'
-import type { Kit, PadId, Parameter, Tiller } from '@heliaster/core/kit'
+import { leadsTo, parameterRow, movedParameters, valueNow, withTarget } from '@heliaster/core/kit'
+import type { Address, Kit, Parameter, Tiller } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -57,9 +57,9 @@ export function TillerPanel({ kit, tiller, place, onChange, onRemove }: Props) {
       {isAdding ? (
         <NewTarget
           kit={kit}
-          onAdd={(padIds, param) => {
+          onAdd={(addresses) => {
             setAdding(false)
-            onChange({ to: padIds.reduce((made, padId) => withPad(kit, made, padId, param), tiller).to })
+            onChange({ to: addresses.reduce((made, address) => withAddress(kit, made, address), tiller).to })
           }}
           onLeave={() => setAdding(false)}
         />
@@ -73,10 +73,10 @@ export function TillerPanel({ kit, tiller, place, onChange, onRemove }: Props) {
   )
 }
 
-/** A tiller that also leads a parameter of a pad, from where it is set now. */
-function withPad(kit: Kit, tiller: Tiller, padId: PadId, param: Parameter): Tiller {
-  const now = padSettings(kit, padById(kit, padId)!).values[param]
-  return withTarget(tiller, makeId, { scope: 'pad', id: padId, param }, now, leadsTo(param, now))
+/** A tiller that also leads something, from where it is set now. */
+function withAddress(kit: Kit, tiller: Tiller, address: Address): Tiller {
+  const now = valueNow(kit, address)
+  return now === undefined ? tiller : withTarget(tiller, makeId, address, now, leadsTo(address.param as Parameter, now))
 }
 
 /** Which controller of this device leads it, learnt from the one that is moved next. */
@@ -122,8 +122,7 @@ function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
   const param = address.param as Parameter
   const { text, unit, factor } = parameterWords(param)
   const { min, max } = parameterRow(param)
-  const pad = kit.pads.find(({ id, rays }) => id === address.id || rays.some((ray) => ray.id === address.id))
-  const name = `${text} of ${pad ? padName(kit, pad) : 'what is gone'}`
+  const name = `${text} of ${nameOfAddress(kit, address)}`
   const field = (label: string, value: number, put: (value: number) => void) => (
     <NumberField
       label={`${name}, ${label}`}
@@ -147,28 +146,67 @@ function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
 
 interface NewProps {
   readonly kit: Kit
-  readonly onAdd: (padIds: readonly PadId[], param: Parameter) => void
+  readonly onAdd: (addresses: readonly Address[]) => void
   readonly onLeave: () => void
 }
 
+const EVERY = 'every'
+const MIX = 'mix'
+
+/** Whom it moves (every pad, one, one ray of it, a bus, the mix), and what of it. Of buses and the mix that is the level. */
 function NewTarget({ kit, onAdd, onLeave }: NewProps) {
-  const [who, setWho] = useState<string>('all')
+  const [who, setWho] = useState<string>(EVERY)
+  const [ray, setRay] = useState<string>(EVERY)
   const [param, setParam] = useState<Parameter>('filter1CutoffHz')
-  const options = [{ value: 'all', text: 'Every pad' }, ...kit.pads.map((pad) => ({ value: pad.id as string, text: padName(kit, pad) }))]
-  const padIds = kit.pads.map(({ id }) => id).filter((id) => who === 'all' || id === who)
+  const pad = kit.pads.find(({ id }) => id === who)
+  const isBus = who === MIX || kit.buses.some(({ id }) => id === who)
+  const add = () => {
+    if (who === MIX) return onAdd([{ scope: 'kit', param: 'gainDb' }])
+    if (isBus) return onAdd([{ scope: 'bus', id: who, param: 'gainDb' }])
+    if (pad?.rays.some(({ id }) => id === ray)) return onAdd([{ scope: 'ray', id: ray, param }])
+    onAdd(kit.pads.filter((one) => who === EVERY || one === pad).map(({ id }) => ({ scope: 'pad', id, param })))
+  }
+  const options = [
+    { value: EVERY, text: 'Every pad' },
+    ...kit.pads.map((one) => ({ value: one.id as string, text: padName(kit, one) })),
+    { value: MIX, text: 'The mix' },
+    ...kit.buses.map((bus) => ({ value: bus.id as string, text: bus.name })),
+  ]
   return (
     <View style={{ gap: 10 }}>
       <Chips label="Of" isOneLine options={options} value={who} onChoose={setWho} />
-      <Chips
-        label="It moves"
-        options={movedParameters.map((value) => ({ value, text: parameterWords(value).text }))}
-        value={param}
-        onChoose={setParam}
-      />
+      {pad && pad.rays.length > 1 && (
+        <Chips
+          label="Which ray"
+          isOneLine
+          options={[{ value: EVERY, text: 'All of it' }, ...pad.rays.map(({ id, name }) => ({ value: id as string, text: name }))]}
+          value={pad.rays.some(({ id }) => id === ray) ? ray : EVERY}
+          onChoose={setRay}
+        />
+      )}
+      {isBus ? (
+        <Text look="small">It moves the level.</Text>
+      ) : (
+        <Chips
+          label="It moves"
+          options={movedParameters.map((value) => ({ value, text: parameterWords(value).text }))}
+          value={param}
+          onChoose={setParam}
+        />
+      )}
       <View style={{ flexDirection: 'row', gap: 8 }}>
-        <Button label="Add" kind="main" disabled={padIds.length === 0} onPress={() => onAdd(padIds, param)} />
+        <Button label="Add" kind="main" disabled={who === EVERY && kit.pads.length === 0} onPress={add} />
         <Button label="Leave it" onPress={onLeave} />
       </View>
     </View>
   )
+}
+
+/** What an address means, by its name. */
+function nameOfAddress(kit: Kit, { scope, id }: Address): string {
+  if (scope === 'kit') return 'the mix'
+  if (scope === 'bus') return kit.buses.find((bus) => bus.id === id)?.name ?? 'what is gone'
+  const pad = kit.pads.find((one) => one.id === id || one.rays.some((ray) => ray.id === id))
+  const ray = pad?.rays.find((one) => one.id === id)
+  return pad ? `${ray ? `${ray.name}, ` : ''}${padName(kit, pad)}` : 'what is gone'
 }

@@ -1,5 +1,5 @@
 import { controlNumbers } from '@heliaster/core/engine'
-import { applyEdit, createKit, createPad } from '@heliaster/core/kit'
+import { applyEdit, createBus, createKit, createPad, createRay } from '@heliaster/core/kit'
 import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { act, fireEvent, render, screen } from '@testing-library/react'
@@ -83,6 +83,37 @@ test('a tiller is added, moves a parameter of every pad from where it is, and is
   press('Remove the tiller')
   expect(mockKit.tillers).toEqual([])
   expect(screen.queryByRole('region', { name: 'Tillers' })).toBeNull()
+})
+
+test('it moves one ray of a pad, a bus and the mix, each from where it stands', () => {
+  const [hull, tarp] = mockKit.pads
+  const deck = { ...createRay(makeId, 'Deck'), values: { gainDb: -3 } }
+  act(() =>
+    mockSet([
+      { type: 'setPadFilling', padId: hull!.id, rays: [...hull!.rays, deck] },
+      { type: 'putBus', bus: createBus(makeId('bus'), 'Shed') },
+    ]),
+  )
+  press('Add a tiller')
+  press('Let it move something')
+  choose('Hull')
+  choose('Deck')
+  choose('Level')
+  press('Add')
+  for (const name of ['Shed', 'The mix']) {
+    press('Let it move something')
+    choose(name)
+    expect(screen.getByText('It moves the level.')).toBeTruthy()
+    press('Add')
+  }
+  const [shed] = mockKit.buses
+  expect(mockKit.tillers[0]!.to.map(({ address, from }) => [address, from])).toEqual([
+    [{ scope: 'ray', id: deck.id, param: 'gainDb' }, -3],
+    [{ scope: 'bus', id: shed!.id, param: 'gainDb' }, 0],
+    [{ scope: 'kit', param: 'gainDb' }, 0],
+  ])
+  expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual(expect.arrayContaining([expect.stringMatching(/^Level of Deck, Hull/), expect.stringMatching(/^Level of Shed/), expect.stringMatching(/^Level of the mix/)])) // prettier-ignore
+  act(() => mockSet([{ type: 'removePad', padId: tarp!.id }]))
 })
 
 test('it lies beside the pads too; a move is heard at once and is one step where it is left', () => {
