@@ -150,7 +150,7 @@ test('strikes recorded on a pad become its turns, and three passes its bands', a
   await page.getByRole('button', { name: 'Stop', exact: true }).tap()
   await page.getByText('Replace it', { exact: true }).tap()
   await page
-    .getByRole('button', { name: / is not judged, and goes along; change$/ })
+    .getByRole('button', { name: /: pass it$/ })
     .first()
     .tap()
   const put = page.getByRole('button', { name: /^Put [1-9]\d* turns on$/ })

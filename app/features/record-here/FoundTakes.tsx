@@ -96,7 +96,10 @@ function Found({ kit, pad, target, source, borders, onAgain, onClose, analysis }
               sampleRateHz={source.info.sampleRateHz}
               chosen={item.marker.id === chosenId}
               onChoose={hear}
-              onJudge={({ marker }) => (target.kind === 'turn' ? setChosenId(marker.id) : actions.judge(item.marker))}
+              onJudge={({ marker }, verdict) => {
+                if (target.kind !== 'turn') actions.judge(item.marker, verdict)
+                else if (verdict === 'keep') setChosenId(marker.id) // one cell takes one
+              }}
             />
           </View>
         ))}

@@ -68,10 +68,19 @@ test('a hit says when it begins, how long, loud and high it is, and how it was j
   expect(container.textContent).toContain('0.50Mooring thump0.25 s, -3.2 dB, A2')
   press('Hear Mooring thump')
   expect(choose).toHaveBeenCalledTimes(1)
-  press(/^Mooring thump is not judged/)
-  expect(judge).toHaveBeenCalledTimes(1)
+  press('Mooring thump: keep it')
+  press('Mooring thump: pass it')
+  expect(judge.mock.calls.map(([, verdict]) => verdict as string)).toEqual(['keep', 'pass'])
+  const pressed = () => screen.getAllByRole('button', { name: /^Mooring thump: / }).map((sign) => sign.getAttribute('aria-pressed'))
+  expect(pressed()).toEqual(['false', 'false'])
   rerender(row({ name: 'Mooring thump', verdict: 'pass' }))
-  expect(screen.getByRole('button', { name: 'Mooring thump is passed; change' })).toBeTruthy()
+  expect([pressed(), screen.getByRole('button', { name: 'Mooring thump: passed; not judged again' })]).toEqual([
+    ['false', 'true'],
+    expect.anything(),
+  ])
   rerender(row({ name: 'Mooring thump', verdict: 'keep' }))
-  expect(screen.getByRole('button', { name: 'Mooring thump is kept; change' })).toBeTruthy()
+  expect([pressed(), screen.getByRole('button', { name: 'Mooring thump: kept; not judged again' })]).toEqual([
+    ['true', 'false'],
+    expect.anything(),
+  ])
 })

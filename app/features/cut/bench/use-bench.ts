@@ -6,6 +6,7 @@ import type { LongListControls } from '../../../ui/layout/LongList'
 import { hearClip } from '../../../audio/engine/sound'
 import { notify } from '../../../ui/layout/notices'
 import { clipOfHit, clipOfPassage } from '../hits/hit-clip'
+import type { Verdict } from '../hits/HitRow'
 import { listedHits, plainHitList } from '../hits/hit-list'
 import { useCutKeys } from './use-cut-keys'
 import { useHearRow } from '../hits/use-hear-row'
@@ -68,7 +69,7 @@ export function useBench(source: Source, analysis: Analysis) {
     if (item.marker.frame < view.start || item.marker.frame > view.end)
       setView(panned(view, item.marker.frame - (view.start + view.end) / 2, frames))
   }
-  const judge = useCallback(({ marker }: CutHit) => actions.judge(marker), [actions])
+  const judge = useCallback(({ marker }: CutHit, verdict: Verdict) => actions.judge(marker, verdict), [actions])
   const middle = () => cursor ?? (view.start + view.end) / 2
   const add = () => setChosenId(actions.add(middle()))
   const remove = (marker: LiveMarker) => {

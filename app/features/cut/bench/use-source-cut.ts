@@ -165,7 +165,9 @@ export function useCutActions(source: Source) {
       pin: (marker: LiveMarker) => sources.edit(id, [put(marker, { pinned: !marker.pinned })]),
       remove: (marker: LiveMarker) => sources.edit(id, [put(marker, { removed: true })]),
       name: (marker: LiveMarker, name: string) => sources.edit(id, [put(marker, { name: name.slice(0, 120) })]),
-      judge: (marker: LiveMarker) => sources.edit(id, [put(marker, { verdict: marker.verdict === 'pass' ? 'keep' : 'pass' })]),
+      /** Judged so, or, where it is already, not judged any more. */
+      judge: (marker: LiveMarker, verdict: 'keep' | 'pass') =>
+        sources.edit(id, [put(marker, { verdict: marker.verdict === verdict ? undefined : verdict })]),
       setVerdict: (marker: LiveMarker, verdict: 'keep' | 'pass') => sources.edit(id, [put(marker, { verdict })]),
       /** Many markers in one step: away, or passed. */
       removeAll: (markers: readonly LiveMarker[]) =>

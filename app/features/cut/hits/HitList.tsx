@@ -8,6 +8,7 @@ import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import type { HitSort } from './hit-list'
 import { HIT_ROW_HEIGHT, HitRow } from './HitRow'
+import type { Verdict } from './HitRow'
 import type { CutHit } from '../bench/use-source-cut'
 
 interface Props {
@@ -20,7 +21,7 @@ interface Props {
   readonly chosenId: MarkerId | undefined
   readonly emptyWords: string
   readonly onChoose: (item: CutHit) => void
-  readonly onJudge: (item: CutHit) => void
+  readonly onJudge: (item: CutHit, verdict: Verdict) => void
 }
 
 /** The hits under the waveform. Panning the wave leaves it as it is. */

@@ -10,6 +10,9 @@ import { sortedFact } from './hit-list'
 import type { HitSort } from './hit-list'
 import type { CutHit } from '../bench/use-source-cut'
 
+/** How a hit is judged; one that is not goes along too. */
+export type Verdict = 'keep' | 'pass'
+
 interface Props {
   readonly item: CutHit
   readonly index: number
@@ -18,12 +21,13 @@ interface Props {
   readonly sort?: HitSort
   readonly chosen: boolean
   readonly onChoose: (item: CutHit) => void
-  readonly onJudge: (item: CutHit) => void
+  /** Kept or passed; the same once more, and it is not judged. */
+  readonly onJudge: (item: CutHit, verdict: Verdict) => void
 }
 
 export const HIT_ROW_HEIGHT = 56
 
-/** One hit: heard and chosen by a tap, kept or passed by another. */
+/** One hit: heard and chosen by a tap, kept by another, passed by a third; which it is, is seen on both signs. */
 export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
   const palette = usePalette()
   const { marker, hit } = item
@@ -71,10 +75,18 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = '
         </View>
       </Pressable>
       <IconButton
-        name={marker.verdict === 'pass' ? 'close-circle-outline' : marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
-        tone={marker.verdict === 'pass' ? 'muted' : 'kelp'}
-        label={`${title} is ${marker.verdict === 'pass' ? 'passed' : marker.verdict === 'keep' ? 'kept' : 'not judged, and goes along'}; change`}
-        onPress={() => onJudge(item)}
+        name={marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
+        tone={marker.verdict === 'keep' ? 'kelp' : 'muted'}
+        on={marker.verdict === 'keep'}
+        label={`${title}: ${marker.verdict === 'keep' ? 'kept; not judged again' : 'keep it'}`}
+        onPress={() => onJudge(item, 'keep')}
+      />
+      <IconButton
+        name={marker.verdict === 'pass' ? 'close-circle' : 'close-circle-outline'}
+        tone={marker.verdict === 'pass' ? 'coral' : 'muted'}
+        on={marker.verdict === 'pass'}
+        label={`${title}: ${marker.verdict === 'pass' ? 'passed; not judged again' : 'pass it'}`}
+        onPress={() => onJudge(item, 'pass')}
       />
     </View>
   )
