@@ -29,7 +29,7 @@ beforeEach(() => {
   inputIsGone(DOCK)
   mockDone.length = 0
   handSettings.setState({ inputs: {}, isSteady: false })
-  handsState.setState({ strokes: {}, heard: undefined })
+  handsState.setState({ strokes: {}, heard: undefined, controls: {}, keyPressures: {} })
 })
 
 function heard(...bytes: number[]): unknown[][] {
@@ -40,7 +40,7 @@ function heard(...bytes: number[]): unknown[][] {
 
 test('notes strike every pad that answers them, and let go of these whatever the kit has become', () => {
   expect(heard(0x92, 36, 101)).toEqual([['strike', a, 101, 36, undefined], ['strike', b, 101, 36, undefined]]) // prettier-ignore
-  expect(handsState.getState()).toEqual({ strokes: { [DOCK]: { came: 101, velocity: 101, count: 1 } }, heard: 'note 36, 101 hard, channel 3, Dock pads' }) // prettier-ignore
+  expect(handsState.getState()).toMatchObject({ strokes: { [DOCK]: { came: 101, velocity: 101, count: 1 } }, heard: 'note 36, 101 hard, channel 3, Dock pads' }) // prettier-ignore
   mockKit = { ...mockKit, pads: pads.map((pad) => ({ ...pad, notes: [99] })) }
   expect(heard(0x82, 36, 64)).toEqual([['release', a], ['release', b]]) // prettier-ignore
   expect(heard(0x92, 36, 90)).toEqual([])
@@ -109,4 +109,15 @@ test('who learns is told of each note, until it stops', () => {
   stop()
   heard(0x90, 98, 90)
   expect(told.mock.calls).toEqual([[99, DOCK]])
+})
+
+test('where controls stand is told as they are moved, and a device that is gone leaves none of its own bent or pressed', () => {
+  heard(0xb0, 1, 90)
+  heard(0xe0, 0x7f, 0x7f)
+  heard(0x90, 40, 80)
+  heard(0xa0, 40, 127)
+  const { controls, keyPressures } = handsState.getState()
+  expect([controls[1], controls[controlNumbers.bend]! > 0.99, keyPressures]).toEqual([90, true, { [c]: 1 }])
+  inputIsGone(DOCK)
+  expect([handsState.getState().controls[1], handsState.getState().controls[controlNumbers.bend]]).toEqual([90, 0])
 })
