@@ -4,7 +4,9 @@ import { wholeClip } from '@heliaster/core/kit'
 import { fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 
-import { aPad } from '../../testing/a-kit'
+import { EventType } from '@heliaster/core/engine'
+import { draw } from '../../../core/engine/hosts/worker'
+import { aKitOf, aPad } from '../../testing/a-kit'
 import { seamVersion } from './hear-seam'
 import { LoopControls } from './LoopControls'
 
@@ -93,15 +95,31 @@ test('the round is drawn on the wave: its ends are moved by keys and by drag, it
   expect(heard).toBe(1)
 })
 
-test('a seam is heard from shortly before it and for a moment after, whatever else the pad does', () => {
-  const pad = aPad(1)
-  const whole = {
-    ...wholeClip(hashOf('ab'), { frames: 4 * RATE, channels: 1 }),
-    loop: { startFrame: RATE, endFrame: 3 * RATE, kind: 'forward' as const, until: 'letGo' as const, crossfadeSeconds: 0 },
-  }
-  const version = seamVersion({ ...pad, own: { ...pad.own, mode: 'hold' } }, whole, RATE)
-  const [played] = Object.values(version.bands[0]!.turns[0]!.clips)
-  expect(played).toMatchObject({ startFrame: 3 * RATE - 0.35 * RATE, loop: { until: 'end' } })
-  expect(version.own.mode).toBe('oneShot')
-  expect(version.own.envelopes!.level!.points[2]!.seconds).toBeCloseTo(0.35 + 0.82, 5)
+test.each([
+  ['long', 0.5, 2, false],
+  ['short', 1.9, 2, false],
+  ['long and backwards', 0.5, 2, true],
+])('a %s round is heard over its seam by the engine: what lies before it, then what it goes back to', (_, from, to, reverse) => {
+  // Each frame says where it is.
+  const rising = Float32Array.from({ length: 3 * RATE }, (_unused, i) => 0.1 + (0.2 * i) / (3 * RATE))
+  const hash = hashOf('ab')
+  const kit = aKitOf(aPad(1))
+  const loop = { startFrame: from * RATE, endFrame: to * RATE, kind: 'forward' as const, until: 'letGo' as const, crossfadeSeconds: 0 }
+  const clip = { ...wholeClip(hash, { frames: 3 * RATE, channels: 1 }), reverse, loop }
+  const version = seamVersion({ ...kit.pads[0]!, own: { mode: 'hold', values: { gainDb: -9 } } }, clip, RATE)
+  const { left } = draw({
+    id: 1,
+    kit: { ...kit, pads: [version], values: {} },
+    audio: [[hash, { sampleRateHz: RATE, channels: [rising] }]],
+    events: [{ padId: version.id, frame: 0, type: EventType.strike, velocity: 127 }],
+    frames: RATE,
+    sampleRateHz: RATE,
+  })
+  const frameAt = (seconds: number) => ((left[Math.round(seconds * RATE)]! / left[0]!) * valueAt(first) - 0.1) / (0.2 / (3 * RATE))
+  const valueAt = (frame: number) => 0.1 + (0.2 * frame) / (3 * RATE)
+  const first = reverse ? (from + 0.35) * RATE - 1 : (to - 0.35) * RATE
+  const way = reverse ? -1 : 1
+  const goesBackTo = (reverse ? to : from) * RATE
+  expect(Math.abs(frameAt(0.3) - (first + way * 0.3 * RATE))).toBeLessThan(40)
+  expect(Math.abs(frameAt(0.35 + 0.04) - (goesBackTo + way * 0.04 * RATE))).toBeLessThan(40)
 })

@@ -4,6 +4,7 @@ import { View } from 'react-native'
 import Svg, { Line, Path, Rect } from 'react-native-svg'
 
 import { EdgeMark } from '../../ui/controls/EdgeMark'
+import { mirroredOutline } from '../../ui/drawing/outline'
 import { usePointerDrag } from '../../ui/pointer/use-pointer-drag'
 import { usePalette } from '../../ui/theme/theme'
 
@@ -35,7 +36,7 @@ export function LoopStrip({ samples, sampleRateHz, clip, loop, onSlide, onDone }
   const { startFrame, endFrame } = clip
   const inner = Math.max(1, width - 2 * EDGE)
   const xOf = (frame: number) => EDGE + ((frame - startFrame) / (endFrame - startFrame)) * inner
-  const outline = useMemo(() => outlineOf(samples, startFrame, endFrame, inner), [samples, startFrame, endFrame, inner])
+  const peaks = useMemo(() => peaksOf(samples, startFrame, endFrame), [samples, startFrame, endFrame])
   const move = (which: 'startFrame' | 'endFrame', wanted: number) => {
     const frame = Math.round(Math.min(endFrame, Math.max(startFrame, wanted)))
     if (which === 'startFrame') onSlide({ ...loop, startFrame: Math.min(frame, loop.endFrame - LEAST_FRAMES) })
@@ -70,7 +71,7 @@ export function LoopStrip({ samples, sampleRateHz, clip, loop, onSlide, onDone }
       <View ref={drag} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: STRIP_PX }}>
         <Svg width={width} height={STRIP_PX} aria-hidden style={{ position: 'absolute' }}>
           <Rect x={xOf(loop.startFrame)} width={Math.max(0, xOf(loop.endFrame) - xOf(loop.startFrame))} y={0} height={STRIP_PX} rx={4} fill={palette.waterWash} />
-          <Path d={outline} fill={palette.waterInk} />
+          <Path d={mirroredOutline(peaks, { width: inner, edge: EDGE, height: STRIP_PX })} fill={palette.waterInk} />
         </Svg>
         {mark('startFrame', 'Begin of the round')}
         {mark('endFrame', 'End of the round')}
@@ -80,20 +81,14 @@ export function LoopStrip({ samples, sampleRateHz, clip, loop, onSlide, onDone }
   ) // prettier-ignore
 }
 
-function outlineOf(samples: Float32Array, from: number, to: number, inner: number): string {
+/** The highest sample of each column of a stretch. */
+function peaksOf(samples: Float32Array, from: number, to: number): Float32Array {
   const step = (to - from) / COLUMNS
-  const peaks = Array.from({ length: COLUMNS }, (_, column) => {
+  return Float32Array.from({ length: COLUMNS }, (_, column) => {
     let most = 0
     for (let i = Math.floor(from + column * step); i < from + (column + 1) * step; i++) most = Math.max(most, Math.abs(samples[i] ?? 0))
     return most
   })
-  const highest = Math.max(0.001, ...peaks)
-  const x = (i: number) => (EDGE + (i / (COLUMNS - 1)) * inner).toFixed(1)
-  const half = (i: number) => Math.max(0.5, (peaks[i]! / highest) * (STRIP_PX / 2 - 4))
-  const places = Array.from(peaks.keys())
-  const top = places.map((i) => `${x(i)} ${(STRIP_PX / 2 - half(i)).toFixed(1)}`)
-  const bottom = places.reverse().map((i) => `${x(i)} ${(STRIP_PX / 2 + half(i)).toFixed(1)}`)
-  return `M${[...top, ...bottom].join('L')}Z`
 }
 
 type SeamProps = Pick<Props, 'samples' | 'sampleRateHz' | 'loop'> & { readonly width: number }

@@ -9,12 +9,16 @@ const BEFORE_SECONDS = 0.35
 const AFTER_SECONDS = 0.8
 const FADE_SECONDS = 0.02
 
-/** The pad as it is struck to hear a seam: one clip alone, from shortly before it, for a moment round it. */
+/**
+ * The pad as it is struck to hear a seam: one clip alone, read from shortly before the seam, for a moment round it. The clip stays
+ * whole, since a long round goes back to long before that.
+ */
 export function seamVersion(pad: Pad, clip: Clip, sampleRateHz: number): Pad {
   const loop = clip.loop!
-  const startFrame = Math.max(clip.startFrame, loop.endFrame - Math.round(BEFORE_SECONDS * sampleRateHz))
-  const heard: Clip = { ...clip, startFrame, fadeInSeconds: 0, loop: { ...loop, until: 'end' } }
-  const from = (loop.endFrame - startFrame) / sampleRateHz
+  const heard: Clip = { ...clip, fadeInSeconds: 0, loop: { ...loop, until: 'end' } }
+  const seamSeconds = (clip.reverse ? clip.endFrame - loop.startFrame : loop.endFrame - clip.startFrame) / sampleRateHz
+  const startSeconds = Math.max(0, seamSeconds - BEFORE_SECONDS)
+  const from = seamSeconds - startSeconds
   const points = [0, from + AFTER_SECONDS, from + AFTER_SECONDS + FADE_SECONDS].map((seconds, i) => ({
     seconds,
     value: i < 2 ? 1 : 0,
@@ -23,7 +27,7 @@ export function seamVersion(pad: Pad, clip: Clip, sampleRateHz: number): Pad {
   const ray = { ...pad.rays[0]!, values: {}, choices: {}, envelopes: {}, mute: false, source: { kind: 'clips' as const } }
   return {
     ...pad,
-    own: { name: pad.own.name, mode: 'oneShot', envelopes: { level: { points } } },
+    own: { name: pad.own.name, mode: 'oneShot', values: { startSeconds }, envelopes: { level: { points } } },
     rays: [ray],
     bands: [createBand(makeId, 1, [createTurn(makeId, { [ray.id]: heard })])],
   }

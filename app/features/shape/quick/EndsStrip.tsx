@@ -3,6 +3,7 @@ import { View } from 'react-native'
 import Svg, { Path, Rect } from 'react-native-svg'
 
 import { EdgeMark } from '../../../ui/controls/EdgeMark'
+import { mirroredOutline } from '../../../ui/drawing/outline'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
 import { usePalette } from '../../../ui/theme/theme'
 
@@ -75,7 +76,7 @@ export function EndsStrip(props: Props) {
           fill={palette.waterWash}
           rx={4}
         />
-        <Path d={outline(levels, inner)} fill={palette.waterInk} />
+        <Path d={mirroredOutline(levels, { width: inner, edge: EDGE, height: STRIP_PX })} fill={palette.waterInk} />
         {softestSeconds !== undefined && (
           <Rect
             x={Math.min(xOf(startSeconds), xOf(softestSeconds))}
@@ -119,13 +120,3 @@ export function EndsStrip(props: Props) {
 
 /** A time as a mark tells it, ms. */
 const told = (seconds: number) => ({ value: Math.round(seconds * 1000), words: `${(seconds * 1000).toFixed(1)} ms` })
-
-function outline(levels: Float32Array, inner: number): string {
-  const peak = Math.max(0.001, ...levels)
-  const x = (i: number) => (EDGE + (i / Math.max(1, levels.length - 1)) * inner).toFixed(1)
-  const half = (i: number) => Math.max(0.5, (levels[i]! / peak) * (STRIP_PX / 2 - 4))
-  const places = Array.from(levels.keys())
-  const top = places.map((i) => `${x(i)} ${(STRIP_PX / 2 - half(i)).toFixed(1)}`)
-  const bottom = places.reverse().map((i) => `${x(i)} ${(STRIP_PX / 2 + half(i)).toFixed(1)}`)
-  return `M${[...top, ...bottom].join('L')}Z`
-}
