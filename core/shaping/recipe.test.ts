@@ -70,6 +70,14 @@ test('an envelope of many points keeps them: it is stretched and deepened as a w
   ])
 })
 
+test.each([0, Number.MIN_VALUE, 1e-9])('points that lie %s from each other in time and pitch are drawn apart at their ends', (least) => {
+  const points = [{ seconds: 0, value: 0, bend: 0 }, { seconds: 0, value: 300, bend: 0 }, { seconds: least, value: -least, bend: 0 }] // prettier-ignore
+  const shape = { ...usualShape, envelopes: { ...usualShape.envelopes, pitch: { points } } }
+  const fallen = after(shape, withPitchFall(shape, { seconds: 0.3, cents: 1200 }))
+  expect(fallen.envelopes.pitch.points.map(({ seconds, value }) => [seconds, Math.round(value)])).toEqual([[0, 1200], [0, 300], [0.3, -0]]) // prettier-ignore
+  expect(pitchFallOf(fallen)!.cents).toBeCloseTo(1200, 3)
+})
+
 test('no fall takes a plain envelope away; a fall of a filter that is off makes it a low pass', () => {
   const fallen = after(usualShape, withPitchFall(usualShape, { seconds: 0.1, cents: 1200 }))
   expect(withPitchFall(fallen, { seconds: 0.1, cents: 0 }).envelopes!.pitch).toEqual({ points: [] })

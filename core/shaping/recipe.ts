@@ -28,6 +28,8 @@ type ShapeOwn = Pick<OwnSettings, 'values' | 'choices' | 'envelopes'>
 const FALL_BEND = -0.5
 const LEAST_SECONDS = 0.0001
 const LONGEST_SECONDS = 3600
+/** What reaches less far than this is flat: nobody hears it, and no depth can be made of it by a factor. */
+const FLAT_CENTS = 0.1
 
 const isTwo = ({ points, sustain, loop }: Envelope) =>
   points.length === 2 && points[0]!.seconds === 0 && sustain === undefined && loop === undefined
@@ -81,7 +83,7 @@ export function withPitchFall(shape: Shape, fall: Fall): ShapeOwn {
   return { envelopes: { pitch: stretched(pitch, seconds, fall.cents) } }
 }
 
-/** An envelope of other points, longer and deeper as a whole; what it ends at stays. */
+/** An envelope of other points, longer and deeper as a whole; what it ends at stays. One that is over at once or flat has no form to keep: only its ends move. */
 function stretched(envelope: Envelope, seconds: number, depth: number): Envelope {
   const { points } = envelope
   const last = lastOf(points)
@@ -89,12 +91,13 @@ function stretched(envelope: Envelope, seconds: number, depth: number): Envelope
     const first = { seconds: 0, value: clamp(last.value + depth, -12000, 12000), bend: 0 }
     return { points: [first, { seconds, value: last.value, bend: FALL_BEND }] }
   }
-  const longer = last.seconds > 0 ? seconds / last.seconds : 1
+  const isLong = last.seconds >= LEAST_SECONDS
+  const isLast = (i: number) => i === points.length - 1
   const reach = points[0]!.value - last.value
   const moved = points.map((point, i) => ({
     ...point,
-    seconds: point.seconds * longer,
-    value: clamp(reach !== 0 ? last.value + ((point.value - last.value) * depth) / reach : i === 0 ? last.value + depth : point.value, -12000, 12000),
+    seconds: isLong ? point.seconds * (seconds / last.seconds) : isLast(i) ? seconds : point.seconds,
+    value: clamp(Math.abs(reach) >= FLAT_CENTS ? last.value + ((point.value - last.value) * depth) / reach : i === 0 ? last.value + depth : point.value, -12000, 12000),
   })) // prettier-ignore
   return { ...envelope, points: moved }
 }
