@@ -15,4 +15,8 @@ const node = (name, folder) => ({
   ],
 })
 
-module.exports = { projects: [node('core', 'core'), node('demo', 'demo'), node('cli', 'cli'), '<rootDir>/app/jest.config.js'] }
+// A busy machine takes its time: no test is a stopwatch.
+module.exports = {
+  testTimeout: 30000,
+  projects: [node('core', 'core'), node('demo', 'demo'), node('cli', 'cli'), '<rootDir>/app/jest.config.js'],
+}

@@ -1,4 +1,4 @@
-import type { Kit, Pad } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { useEffect, useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -25,6 +25,7 @@ import { QuickShape } from './quick/QuickShape'
 import { ShapeTitle } from './ShapeTitle'
 import { SpectrumChart } from './spectrum/SpectrumChart'
 import { firstWhom, keepGroup } from './whom/group'
+import { responsesOfAll } from './whom/responses-of-all'
 import { targetOf } from './whom/target'
 import { WhomChips } from './whom/WhomChips'
 
@@ -75,18 +76,19 @@ export function ShapeBench({ kit, pad }: Props) {
     </View>
   )
   const dynamics = <DynamicsPart kit={kit} pad={target.drawn} heightPx={isWide ? LOW_PX : undefined} />
+  const setResponses = (edits: KitEdit[]) => gesture.set(responsesOfAll(kit, pad, target.pads, edits))
   const movers = (
     <>
       {whom.kind === 'pads' && (
         <Text look="small" tone="muted">
-          {`Responses are set pad by pad: these are those of ${padName(kit, pad)}. The Board copies them to others.`}
+          {`These are the responses of ${padName(kit, pad)}. What you set is set on the others too; what else answers on them stays.`}
         </Text>
       )}
-      <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={gesture.set} onDone={gesture.end} />
+      <Movers kit={kit} pad={pad} rayId={whom.kind === 'ray' ? whom.rayId : undefined} onSlide={setResponses} onDone={gesture.end} />
     </>
   )
   const parts = {
-    recipe: () => <QuickShape {...all} />,
+    recipe: () => <QuickShape {...all} onResponses={setResponses} />,
     envelopes: () => <EnvelopePart {...all} work={envelope} baseHz={baseHz} hasBar={!isWide} />,
     clip: () => <ClipPart {...all} />,
     character: () => <CharacterPart {...all} />,

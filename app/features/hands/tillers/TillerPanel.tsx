@@ -9,6 +9,7 @@ import { onController } from '../../../audio/playing/hands/hands'
 import { makeId } from '../../../documents/make-id'
 import { parameterWords } from '../../../kit-view/parameter-words'
 import { padName } from '../../../kit-view/use-kit'
+import { whyTargetNothing } from '../../../kit-view/why-nothing'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { NameField } from '../../../ui/controls/NameField'
@@ -123,6 +124,7 @@ function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
   const { text, unit, factor } = parameterWords(param)
   const { min, max } = parameterRow(param)
   const name = `${text} of ${nameOfAddress(kit, address)}`
+  const silence = whyTargetNothing(kit, target)
   const field = (label: string, value: number, put: (value: number) => void) => (
     <NumberField
       label={`${name}, ${label}`}
@@ -134,9 +136,14 @@ function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
   )
   return (
     <View role="listitem" style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
-      <Text look="small" style={{ flex: 1 }}>
-        {name}
-      </Text>
+      <View style={{ flex: 1 }}>
+        <Text look="small">{name}</Text>
+        {silence && (
+          <Text look="small" tone="coral">
+            {`Not heard: ${silence}.`}
+          </Text>
+        )}
+      </View>
       {field('from', from, (value) => onChange({ from: value }))}
       {field('to', to, (value) => onChange({ to: value }))}
       <IconButton name="close" label={`${name}: no more`} onPress={onRemove} />

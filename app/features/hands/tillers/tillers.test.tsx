@@ -74,6 +74,9 @@ test('a tiller is added, moves a parameter of every pad from where it is, and is
   choose('Cutoff')
   press('Add')
   expect(mockKit.tillers[0]!.to.map(({ address, from, to }) => [address.id, address.param, from, to])).toEqual(mockKit.pads.map(({ id }) => [id, 'filter1CutoffHz', 2000, 400])) // prettier-ignore
+  expect(screen.getAllByText('Not heard: the filter is off.')).toHaveLength(2)
+  act(() => mockSet([{ type: 'setPad', padId: mockKit.pads[0]!.id, own: { choices: { filter1Kind: 'lowPass' } } }]))
+  expect(screen.getAllByText('Not heard: the filter is off.')).toHaveLength(1)
   const field = screen.getByLabelText('Cutoff of Tarp, to')
   fireEvent.change(field, { target: { value: '99999' } })
   fireEvent.blur(field)
@@ -113,6 +116,7 @@ test('it moves one ray of a pad, a bus and the mix, each from where it stands', 
     [{ scope: 'kit', param: 'gainDb' }, 0],
   ])
   expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual(expect.arrayContaining([expect.stringMatching(/^Level of Deck, Hull/), expect.stringMatching(/^Level of Shed/), expect.stringMatching(/^Level of the mix/)])) // prettier-ignore
+  expect(screen.queryByText(/^Not heard/)).toBeNull()
   act(() => mockSet([{ type: 'removePad', padId: tarp!.id }]))
 })
 

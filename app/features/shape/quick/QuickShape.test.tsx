@@ -17,7 +17,17 @@ function Shown() {
   kit = doc
   const pad = doc.pads[0]!
   const edit = (edits: KitEdit[]) => set((now) => edits.reduce(applyEdit, now))
-  return <QuickShape kit={doc} pad={pad} target={targetOf(doc, pad, { kind: 'pad' })} drawn={drawn} onEdits={edit} onDone={() => steps++} />
+  return (
+    <QuickShape
+      kit={doc}
+      pad={pad}
+      target={targetOf(doc, pad, { kind: 'pad' })}
+      drawn={drawn}
+      onEdits={edit}
+      onResponses={edit}
+      onDone={() => steps++}
+    />
+  )
 }
 
 beforeEach(() => {

@@ -27,6 +27,8 @@ interface Props {
   readonly target: ShapeTarget
   readonly drawn: DrawnHit | undefined
   readonly onEdits: (edits: KitEdit[]) => void
+  /** Edits of what answers to velocity. */
+  readonly onResponses: (edits: KitEdit[]) => void
   readonly onDone: () => void
 }
 
@@ -42,7 +44,7 @@ const GAP = 10
 const POOL_PX = 64
 
 /** What makes any noise a kick or a hat, all at once under the thumb. */
-export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
+export function QuickShape({ pad, target, drawn, onEdits, onResponses, onDone }: Props) {
   const [width, setWidth] = useState(358)
   const [chosen, choose] = useState(0)
   const { settings } = target
@@ -65,7 +67,7 @@ export function QuickShape({ pad, target, drawn, onEdits, onDone }: Props) {
             startSeconds={settings.values.startSeconds}
             endSeconds={settings.values.endSeconds}
             softestSeconds={softestStart(settings, rayId)}
-            onSoftest={(seconds) => onEdits(softestEdits(pad, settings, rayId, seconds))}
+            onSoftest={(seconds) => onResponses(softestEdits(pad, settings, rayId, seconds))}
             onSlide={(ends) => set({ values: ends })}
             onDone={onDone}
           />

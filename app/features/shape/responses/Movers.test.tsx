@@ -17,7 +17,7 @@ import { useState } from 'react'
 
 import { moverSentence, TARGETS } from './mover-words'
 import { Movers } from './Movers'
-import { whyNothing } from './why-nothing'
+import { whyNothing } from '../../../kit-view/why-nothing'
 
 const makeId = testIds(6)
 const pad = createPad(makeId, { responses: [responseTo('velocity', 'gainDb', 24)] }, 36)

@@ -13,7 +13,7 @@ import { Part } from '../../../ui/layout/Part'
 import { moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
 import { ResponseCurve } from './ResponseCurve'
-import { whyNothing } from './why-nothing'
+import { whyNothing } from '../../../kit-view/why-nothing'
 
 interface Props {
   readonly kit: Kit

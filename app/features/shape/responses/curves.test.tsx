@@ -24,7 +24,7 @@ function Shown({ isQuick = false }: { readonly isQuick?: boolean }) {
   const edit = (edits: KitEdit[]) => setDoc((now) => edits.reduce(applyEdit, now))
   const now = doc.pads[0]!
   if (isQuick)
-    return <QuickShape kit={doc} pad={now} target={targetOf(doc, now, { kind: 'pad' })} drawn={drawn} onEdits={edit} onDone={() => undefined} />
+    return <QuickShape kit={doc} pad={now} target={targetOf(doc, now, { kind: 'pad' })} drawn={drawn} onEdits={edit} onResponses={edit} onDone={() => undefined} />
   return <Movers kit={doc} pad={now} onSlide={edit} onDone={() => undefined} />
 } // prettier-ignore
 

@@ -1,4 +1,4 @@
-import { padSettings } from '@heliaster/core/kit'
+import { padSettings, responseTo } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 import { fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
@@ -7,6 +7,7 @@ import { after, aKitOf, aPad } from '../../../testing/a-kit'
 import { reversedOf, reverseEdits } from '../quick/reverse'
 import { firstWhom, keepGroup } from './group'
 import { isSet, targetOf } from './target'
+import { responsesOfAll } from './responses-of-all'
 import type { Whom } from './target'
 import { WhomChips } from './WhomChips'
 
@@ -45,6 +46,15 @@ test('what is set on several is set on each and on no other, and goes back on ea
   expect(back.pads.map((pad) => isSet(targetOf(back, pad, { kind: 'pad' }), ['driveDb', 'pitch']))).toEqual([false, false, false])
   const turned = after(kit, reverseEdits(target.pads, several, true))
   expect(turned.pads.map((pad) => reversedOf([pad], { kind: 'pad' }))).toEqual(['all', 'none', 'all'])
+})
+
+test('what answers on one of several is set on each of them, beside what else answers there', () => {
+  const [velocity, wheel] = [responseTo('velocity', 'gainDb', 12), responseTo('wheel', 'pan', 0.5)]
+  const before = after(kit, [{ type: 'setPad', padId: 'chain' as PadId, own: { responses: [wheel] } }])
+  const [oar, , chain] = before.pads
+  const own = { responses: [velocity] }
+  const changed = after(before, responsesOfAll(before, oar!, [oar!, chain!], [{ type: 'setPad', padId: oar!.id, own }]))
+  expect(changed.pads.map((pad) => pad.own.responses)).toEqual([[velocity], undefined, [wheel, velocity]])
 })
 
 test('they stay together while one of them is struck, and no longer', () => {

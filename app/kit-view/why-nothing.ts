@@ -1,5 +1,5 @@
-import { shapeOf } from '@heliaster/core/kit'
-import type { Kit, Pad, PadSettings, Parameter, Response } from '@heliaster/core/kit'
+import { padSettings, shapeOf } from '@heliaster/core/kit'
+import type { Kit, Pad, PadSettings, Parameter, Response, Tiller } from '@heliaster/core/kit'
 
 /** What must be there for a parameter to be heard; a sentence where it is not. */
 const NEEDS: Partial<Record<Parameter, (settings: PadSettings) => string | undefined>> = {
@@ -38,11 +38,27 @@ export function whyNothing(kit: Kit, pad: Pad, settings: PadSettings, response: 
   if (from.kind === 'oscillator' && !kit.oscillators.some(({ id }) => id === from.id)) return 'its wave is gone'
   if (from.kind === 'tiller' && !kit.tillers.some(({ id }) => id === from.id)) return 'its tiller is gone'
   if (from.kind === 'turn' && pad.bands.every(({ turns }) => turns.length < 2)) return 'no band has a second turn'
-  const reasons = to.flatMap(({ param, ray: rayId }) => {
+  return whyUnheard(pad, settings, to)
+}
+
+/** Why none of these is heard on a pad: each of a ray, or of all of them. */
+function whyUnheard(pad: Pad, settings: PadSettings, targets: Response['to']): string | undefined {
+  const reasons = targets.flatMap(({ param, ray: rayId }) => {
     const rays = pad.rays.filter(({ id }) => rayId === undefined || id === rayId)
     if (rays.length === 0) return ['its ray is gone']
     // A ray may have a filter or envelopes of its own: then it is heard there.
     return rays.map((ray) => NEEDS[param]?.({ ...settings, ...shapeOf(settings, ray) }))
   })
   return reasons.length > 0 && reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined
+}
+
+/** Why moving a tiller does nothing to one of its targets, as the end of a sentence; nothing where it does. */
+export function whyTargetNothing(kit: Kit, { address: { scope, id, param }, from, to }: Tiller['to'][number]): string | undefined {
+  if (from === to) return 'both ends are the same'
+  if (scope === 'bus' && !kit.buses.some((bus) => bus.id === id)) return 'it is gone'
+  if (scope !== 'pad' && scope !== 'ray') return undefined
+  const pad = kit.pads.find((one) => (scope === 'pad' ? one.id === id : one.rays.some((ray) => ray.id === id)))
+  if (!pad) return 'it is gone'
+  const ray = scope === 'ray' ? (id as string) : undefined
+  return whyUnheard(pad, padSettings(kit, pad), [{ param: param as Parameter, ...(ray === undefined ? {} : { ray }) }])
 }
