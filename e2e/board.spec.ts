@@ -83,7 +83,7 @@ test('several pads are edited as one, a mixed value is said to be, and settings 
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Add pad' }).click()
   await page.getByRole('radio', { name: 'Level', exact: true }).click()
   await page.getByRole('slider', { name: 'Pan' }).press('PageUp')
-  await page.getByRole('button', { name: 'Edit several pads' }).click()
+  await page.getByRole('button', { name: 'Several pads' }).click()
   await page.getByRole('radio', { name: 'All', exact: true }).first().click()
   await expect(page.getByText('Pan (mixed)')).toBeVisible()
   await page.getByRole('dialog', { name: 'Edit 3 pads' }).getByRole('slider', { name: 'Level' }).press('PageDown')
@@ -130,7 +130,7 @@ test('a file shown in its cell teaches what names mean; one cell, one ray and tw
   await expect.poll(names).toEqual(placed)
 
   await page.getByRole('button', { name: 'Add pad' }).click()
-  await page.getByRole('button', { name: 'Edit several pads' }).click()
+  await page.getByRole('button', { name: 'Several pads' }).click()
   await page.getByRole('radio', { name: 'All', exact: true }).click()
   await page.getByRole('button', { name: 'Swap their clips' }).click()
   await expect.poll(() => names(1)).toEqual(placed)

@@ -6,6 +6,11 @@ import { openDemo, pad } from './helpers'
 
 type State = readonly [name: string, go: (page: Page) => Promise<unknown>]
 
+/** Of what stands in words on a wide screen and behind More on a phone. */
+const pressBehindMore = async (page: Page, name: string) => {
+  if (!isWide(page)) await press(page, 'More')
+  await press(page, name)
+}
 const press = (page: Page, name: string | RegExp) =>
   page
     .getByRole('button', { name, exact: typeof name === 'string' })
@@ -82,9 +87,9 @@ const walks: Record<string, readonly State[]> = {
   ],
   board: [
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
-    ['arranging', (page) => press(page, 'Arrange the pads')],
-    ['the mixer', async (page) => (await press(page, 'The pads are in their places'), await press(page, 'Mixer'))],
-    ['several pads', async (page) => (await close(page), await press(page, 'Edit several pads'))],
+    ['arranging', (page) => pressBehindMore(page, 'Arrange pads')],
+    ['the mixer', async (page) => (await press(page, 'Done'), await press(page, 'Mixer'))],
+    ['several pads', async (page) => (await close(page), await pressBehindMore(page, 'Several pads'))],
     [
       'an empty board',
       async (page) => (

@@ -59,7 +59,8 @@ async function threePads(page: Page): Promise<void> {
   await newKit(page)
   await page.getByRole('link', { name: 'Board' }).click()
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Add pad' }).click()
-  await page.getByRole('button', { name: 'Hands: keys, notes and MIDI' }).click()
+  if (page.viewportSize()!.width < 900) await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: 'Hands', exact: true }).click()
   await part(page, 'Notes')
 }
 

@@ -182,7 +182,7 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
     page.evaluate((given) => (window as unknown as { midi(...bytes: number[]): void }).midi(...given), bytes)
   await openDemo(page, 'board')
   await pad(page, 'Buoy bell').click()
-  await page.getByRole('button', { name: 'Hands: keys, notes and MIDI' }).click()
+  await page.getByRole('button', { name: 'Hands', exact: true }).click()
   await page.getByRole('switch', { name: 'Play from MIDI inputs' }).click()
   await expect(page.getByText('Listening to Dock pads.')).toBeVisible()
   await midi(0xb0, 1, 90)

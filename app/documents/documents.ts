@@ -54,6 +54,8 @@ export interface DocumentsNeed {
   onRefused(reason: string): void
   /** Is told of what came from elsewhere: a document that is new here, or one that others have changed. */
   onArrived?(before: unknown, after: unknown): void
+  /** What could be taken back of a document before its page was loaded anew. */
+  stepsOf?(key: string): History<unknown> | undefined
 }
 
 /** The documents of one kind: edits are here at once, written on this device at once, and on their way to the server. */
@@ -70,6 +72,7 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
   const entryOf = (id: string) => store.getState().entries[id]
   const docOf = (id: string) => settled.get(id)
   const keyOf = (id: string) => documentKey(kind.kind, id)
+  const before = (id: string) => (need.stepsOf?.(keyOf(id)) as History<Edit> | undefined) ?? emptyHistory
 
   /** Puts documents on the list, with the drags under way made on them; `undefined` takes one off. */
   function show(changes: ReadonlyMap<string, (Omit<Entry<Doc, Edit>, 'history'> & { history?: History<Edit> }) | undefined>): void {
@@ -83,7 +86,7 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
       settled.set(id, change.doc)
       const moving = [...(drags.get(id)?.values() ?? [])].flat()
       const doc = moving.length > 0 ? applyBatch(kind, change.doc, moving, false).doc : change.doc
-      entries[id] = { ...change, doc, history: change.history ?? entries[id]?.history ?? emptyHistory }
+      entries[id] = { ...change, doc, history: change.history ?? entries[id]?.history ?? before(id) }
     }
     store.setState({ entries })
   }
@@ -135,6 +138,16 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
       await shelf.write({ add: [...hidden.keys()].map((id) => outgoing(id, 'restore', [])) })
       await sync([...hidden.keys()])
     }
+  }
+
+  /** Returns how many of them this device still has. */
+  async function bringBackMany(ids: readonly string[]): Promise<number> {
+    const found = await Promise.all(ids.map(async (id) => ((await shelf.read(keyOf(id))).row ? [id] : [])))
+    const here = found.flat()
+    if (here.length === 0) return 0
+    await shelf.write({ add: here.map((id) => outgoing(id, 'restore', [])) })
+    await sync(here)
+    return here.length
   }
 
   /** Looks anew at what is on the shelf, after another page or the server has changed it. */
@@ -251,13 +264,8 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
     hide: async (id: string) => hideMany([id]),
     hideMany,
     /** Brings back what was taken off the list, here or elsewhere, as far as this device still has it. */
-    async bringBack(id: string): Promise<boolean> {
-      const { row } = await shelf.read(keyOf(id))
-      if (!row) return false
-      await shelf.write({ add: [outgoing(id, 'restore', [])] })
-      await sync([id])
-      return true
-    },
+    bringBack: async (id: string) => (await bringBackMany([id])) > 0,
+    bringBackMany,
     /** Makes a document that is kept under an id that is taken a document of its own. Returns its new id. */
     async asItsOwn(id: string): Promise<string | undefined> {
       const { row, batches } = await shelf.read(keyOf(id))

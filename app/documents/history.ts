@@ -1,6 +1,9 @@
 let stamps = 0
 /** When something is done, among all that is done in this page, wherever: a number that grows. */
 export const nextStamp = (): number => ++stamps
+export const stampsNow = (): number => stamps
+/** What is done from now on comes after what was done before a reload. */
+export const stampsAfter = (before: number): void => void (stamps = Math.max(stamps, before))
 
 /** A run of edits and what undoes it: one gesture, one step. */
 export interface Step<Edit> {

@@ -1,8 +1,15 @@
+import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+
 import { notify } from '../ui/layout/notices'
 import { createDevice } from '../sync/device'
 import { localDb, onLocalDbBlocked } from '../sync/local-db'
 import { pageTimers } from '../sync/timers'
+import { StepKeeper } from './kept-steps'
 import { makeId } from './make-id'
+
+const forms = [kitKind, sourceKind, startKind].map(({ kind, version }) => `${kind} ${version}`).join(', ')
+/** Steps that were done in this tab before its page was loaded anew. */
+export const keptSteps = new StepKeeper(typeof sessionStorage === 'undefined' ? undefined : sessionStorage, forms)
 
 /** This page's own. */
 export const device = createDevice({
@@ -13,6 +20,7 @@ export const device = createDevice({
   makeId,
   isVisible: () => typeof document === 'undefined' || document.visibilityState === 'visible',
   notify,
+  stepsOf: (key) => keptSteps.take(key),
 })
 
 export const { kits, sources, starts, saveState } = device

@@ -5,9 +5,9 @@ import { Pressable, View } from 'react-native'
 
 import { Chips } from '../ui/controls/Chips'
 import { SearchField } from '../ui/controls/SearchField'
-import { Star } from '../ui/drawing/Star'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
+import { PadGlyph } from './PadGlyph'
 import { padName } from './use-kit'
 
 interface Props {
@@ -64,7 +64,7 @@ export function PadChoices({ kit, chosen, onChoose }: Props) {
                 backgroundColor: isChosen ? palette.kelpWash : 'transparent',
               }}
             >
-              <Star size={40} turns={pad.bands.map((band) => band.turns.length)} tint={padSettings(kit, pad).tint} />
+              <PadGlyph kit={kit} pad={pad} size={44} />
               <Text look="small" numberOfLines={1} style={{ fontSize: 12 }}>
                 {padName(kit, pad)}
               </Text>

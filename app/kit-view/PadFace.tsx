@@ -7,10 +7,11 @@ import { useKeyLabel } from '../audio/playing/hands/computer-keys'
 import { FINGERS, handSettings } from '../audio/playing/hands/hand-settings'
 import { letGoByHand, strikeByHand } from '../audio/playing/hands/hands'
 import { useNoteName } from './note-name'
-import { ringEdges, Star } from '../ui/drawing/Star'
+import { ringEdges } from '../ui/drawing/Star'
 import { Text } from '../ui/layout/Text'
 import { useTouches } from '../ui/pointer/use-touches'
 import type { Touch } from '../ui/pointer/use-touches'
+import { PadGlyph, STAR_SHARE } from './PadGlyph'
 import { session, useSession } from './session'
 
 interface Props {
@@ -34,7 +35,7 @@ const BY_KEY = 96
 export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
   const noteName = useNoteName()
   const lit = useSession((state) => (state.sounding.includes(pad.id) ? state.lit[pad.id] : undefined))
-  const { tint, mute, name: given } = padSettings(kit, pad)
+  const { mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
   const key = useKeyLabel(index)
   const star = useStrikes(pad)
@@ -64,7 +65,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
         }}
         style={{ borderRadius: size / 2, opacity: mute ? 0.4 : 1 }}
       >
-        <Star turns={starTurns(pad)} size={size} tint={tint} lit={lit} />
+        <PadGlyph kit={kit} pad={pad} size={size} lit={lit} />
       </View>
       <Text
         look="label"
@@ -82,10 +83,6 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
     </View>
   )
 })
-
-function starTurns(pad: Pad): number[] {
-  return pad.bands.map((band) => band.turns.length)
-}
 
 /** Velocity of a strike at a share of the star's radius: each ring spans the velocities of its band. */
 export function velocityAt(pad: Pad, share: number): number {
@@ -109,7 +106,7 @@ export function velocityAt(pad: Pad, share: number): number {
 export function cameFrom(pad: Pad, { x, y, width, height, event }: Touch): number {
   const tells = event.pointerType !== 'mouse' && event.pressure > 0
   if (tells && handSettings.getState().fingers === 'pressure') return Math.max(1, Math.round(127 * event.pressure))
-  return velocityAt(pad, Math.hypot(x - width / 2, y - height / 2) / (width / 2))
+  return velocityAt(pad, Math.hypot(x - width / 2, y - height / 2) / (STAR_SHARE * (width / 2)))
 }
 
 function useStrikes(pad: Pad) {

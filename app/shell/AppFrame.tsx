@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
 import { device, saveState } from '../documents'
+import { keepStepsOnLeave } from '../documents/step-keeping'
 import { Hints } from '../ui/layout/Hints'
 import { Notices } from '../ui/layout/notices'
 import { elementsTheme, usePalette } from '../ui/theme/theme'
@@ -22,6 +23,7 @@ function startOnce(): void {
   if (started) return
   started = true
   void device.start()
+  keepStepsOnLeave()
   window.addEventListener('online', device.wake)
   document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && device.wake())
   window.addEventListener('pagehide', (event) => !event.persisted && device.stop())

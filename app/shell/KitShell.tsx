@@ -15,6 +15,7 @@ import { onArrived } from '../audio/engine/arriving'
 import type { Sounded } from '../audio/engine/player'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
 import { kits } from '../documents'
+import { NoticesHere } from '../ui/layout/notices'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
 import { LOW_PX, useIsLow, useIsWide } from '../ui/layout/use-is-wide'
@@ -86,6 +87,7 @@ function Room({ children, after }: { readonly children: ReactNode; readonly afte
         <View role="main" style={{ flex: 1, minHeight: 0 }}>
           {children}
         </View>
+        {!isLow && <NoticesHere />}
         {after}
       </View>
     </View>

@@ -3,6 +3,7 @@ import type { Kind, Kit, KitEdit, MakeId, Source, SourceEdit, Start, StartEdit }
 
 import { clashesOf, sameName } from '../documents/clashes'
 import { createDocuments } from '../documents/documents'
+import type { History } from '../documents/history'
 import { createServerApi } from './api'
 import { CatchUp } from './catch-up'
 import { Lead } from './lead'
@@ -26,6 +27,8 @@ export interface Ground {
   isVisible(): boolean
   /** Is told in a sentence what a person should know at once. */
   notify(words: string): void
+  /** What could be taken back of a document, by its key, before its page was loaded anew. */
+  stepsOf?(key: string): History<unknown> | undefined
 }
 
 type Told =
@@ -52,7 +55,7 @@ export function createDevice(ground: Ground) {
     sender.wake()
   }) // prettier-ignore
 
-  const need = { shelf, makeId, now: () => timers.now(), onRefused: ground.notify }
+  const need = { shelf, makeId, now: () => timers.now(), onRefused: ground.notify, stepsOf: ground.stepsOf }
   const kits = createDocuments<Kit, KitEdit>(kitKind, {
     ...need,
     onArrived: (before, after) => {

@@ -3,7 +3,7 @@ import type { CutHit } from '../features/cut'
 /** Hits as a recording of 48 kHz has them: one each 1000 frames, each louder than the one before. */
 export function hitsOf(count: number, more: (index: number) => Partial<CutHit['hit'] & object> = () => ({})): CutHit[] {
   return Array.from({ length: count }, (_, i) => ({
-    marker: { id: `found-${i}` as never, frame: i * 1000, origin: 'found' as const, pinned: false, kept: false },
+    marker: { id: `found-${i * 1000}` as never, frame: i * 1000, origin: 'found' as const, pinned: false, kept: false },
     hit: {
       onsetFrame: i * 1000,
       secondFrames: [],

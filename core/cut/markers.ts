@@ -69,6 +69,19 @@ export function foundAt(id: MarkerId): number[] {
   return found ? [Number(found[1])] : []
 }
 
+const BY_HAND = /^hand-(\d+)-/
+
+/** The id of a marker that someone set: it tells where, wherever the marker is moved later. */
+export function handId(frame: number, own: string): MarkerId {
+  return `hand-${frame}-${own}` as MarkerId
+}
+
+/** Where a marker was first, whatever has been done to it since: what a hit is called goes by this, and so it stays. */
+export function firstFrame({ id, frame }: Pick<Marker, 'id' | 'frame'>): number {
+  const place = FOUND.exec(id) ?? GRID.exec(id) ?? BY_HAND.exec(id)
+  return place ? Number(place[1]) : frame
+}
+
 function gridPlace(id: MarkerId): { gridFrame?: number } {
   const found = GRID.exec(id)
   return found ? { gridFrame: Number(found[1]) } : {}

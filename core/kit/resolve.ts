@@ -127,7 +127,7 @@ export function narrowedTo(pad: Pad, velocity: number): Pad {
 } // prettier-ignore
 
 /** All clips of a pad, its rays' own bands included. */
-export function clipsOfPad(pad: Pad): Clip[] {
+export function clipsOfPad(pad: Pick<Pad, 'bands' | 'rays'>): Clip[] {
   const bandLists = [pad.bands, ...pad.rays.map((ray) => (ray.source.kind === 'clips' && ray.source.bands) || [])]
   return bandLists
     .flat()

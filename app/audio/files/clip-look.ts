@@ -10,6 +10,11 @@ export interface ClipLook {
   readonly high: Float32Array
   /** LUFS, momentary. */
   readonly loudnessDb: number
+  readonly clipSeconds: number
+  /** Time until it stays 30 dB under its peak. */
+  readonly decaySeconds: number
+  /** Where its energy balances, Hz. */
+  readonly centreHz: number
 }
 
 const looks = new Map<string, Promise<ClipLook>>()

@@ -1,8 +1,17 @@
 import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heliaster/core/alike'
 import type { Join, Sounding } from '@heliaster/core/alike'
-import { columnsOf, hashAudio, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import { columnsOf, hashAudio, peakOf, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { curveOverLine, heardStrikes, hitSpectrogram, hitsAt, pitchOf, spectrogramOf } from '@heliaster/core/cut'
+import {
+  curveOverLine,
+  decaySeconds,
+  heardStrikes,
+  hitSpectrogram,
+  hitsAt,
+  pitchOf,
+  spectrogramOf,
+  strikeCentreHz,
+} from '@heliaster/core/cut'
 import type { Attack, EdgePlaces, Heard, Hit, KnownHits, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
@@ -13,6 +22,7 @@ import { followLevel, followPitch } from '@heliaster/core/shaping'
 import type { RecordedHit } from '@heliaster/core/shaping'
 import { transfer } from 'comlink'
 
+import type { ClipLook } from '../files/clip-look'
 import { pictureOf } from '../files/picture'
 
 export interface Decoded {
@@ -125,10 +135,16 @@ export const work = {
     return strikeLoudness(channels, sampleRateHz)
   },
   /** A clip in small, and how loud it is. */
-  clipLook(audio: Audio, clip: Clip): { low: Float32Array; high: Float32Array; loudnessDb: number } {
+  clipLook(audio: Audio, clip: Clip): ClipLook {
     const { channels, sampleRateHz } = clipAudio(audio, clip)
     const mono = toMono({ channels, sampleRateHz })
-    return { ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS), loudnessDb: strikeLoudness(channels, sampleRateHz) }
+    return {
+      ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS),
+      loudnessDb: strikeLoudness(channels, sampleRateHz),
+      clipSeconds: mono.length / sampleRateHz,
+      decaySeconds: mono.length === 0 ? 0 : decaySeconds(mono, sampleRateHz, peakOf(mono)),
+      centreHz: strikeCentreHz({ channels: [mono], sampleRateHz }),
+    }
   },
   /** Where a clip's pitch settles, Hz; undefined where it has none. */
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {

@@ -1,8 +1,10 @@
-import { clipOfSource, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
+import { isSoundTitle } from '@heliaster/core/cut'
+import { clipOfSource, clipsOfPad, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
 import type { Band, Bus, Clip, Kit, KitEdit, Pad, RayId, Source } from '@heliaster/core/kit'
 import { asBands, asTurns, byLoudness, editsOfPlan, exchangeClips, keepSettings, padsOfPlan, putTakes } from '@heliaster/core/place'
 import type { Cells, NamedFile, NamePlan } from '@heliaster/core/place'
 
+import { sources } from '../../documents'
 import { makeId } from '../../documents/make-id'
 import type { LoudnessOf } from './use-loudness'
 
@@ -143,11 +145,27 @@ function commonName(files: readonly Source[]): string {
   return (words || files[0].name).slice(0, 120)
 }
 
-/** A pad that nobody has named takes the name of what is put on it. */
+/** A pad whose name nobody has typed takes the name of what is put on it. */
 export function nameEdits(pad: Pad | undefined, name: string): KitEdit[] {
-  const isUnnamed =
-    pad !== undefined && (!pad.own.name || /^Pad \d+$/.test(pad.own.name)) && pad.bands.every(({ turns }) => turns.length === 0)
-  return isUnnamed && name ? [{ type: 'setPad', padId: pad.id, own: { name: name.slice(0, 120) } }] : []
+  if (!pad || !name || name.slice(0, 120) === pad.own.name || !isNamedBySound(pad)) return []
+  return [{ type: 'setPad', padId: pad.id, own: { name: name.slice(0, 120) } }]
+}
+
+/** The files whose sound is on a pad, as far as they are among these. */
+function filesOn(pad: Pick<Pad, 'bands' | 'rays'>, among: readonly Source[]): Source[] {
+  const hashes = new Set(clipsOfPad(pad).map(({ audio }) => audio))
+  return among.filter(({ audio }, i) => hashes.has(audio) && among.findIndex((other) => other.audio === audio) === i)
+}
+
+/** Whether a pad has no name, only its number, or that of what is on it. */
+function isNamedBySound({ own: { name }, leansOn, ...pad }: Pad): boolean {
+  if (!name) return leansOn === undefined
+  if (/^Pad \d+$/.test(name) || isSoundTitle(name)) return true
+  const all = Object.values(sources.store.getState().entries).map(({ doc }) => doc)
+  const files = filesOn(pad, all)
+  const hits = clipsOfPad(pad).flatMap(({ fromHit }) => all.find(({ id }) => id === fromHit?.sourceId)?.markers.find(({ id }) => id === fromHit?.markerId)?.name ?? []) // prettier-ignore
+  const names = [...files.map((file) => file.name), ...(files.length > 0 ? [commonName(files)] : []), ...hits]
+  return names.some((one) => one.slice(0, 120) === name || one.slice(0, 60) === name)
 }
 
 export function placeEdits(kit: Kit, files: readonly Source[], placing: Placing): KitEdit[] {
@@ -155,6 +173,6 @@ export function placeEdits(kit: Kit, files: readonly Source[], placing: Placing)
   return [
     ...files.map((file): KitEdit => ({ type: 'putAudio', audio: file.audio, info: file.info })),
     ...editsOfPlan(kit, placing),
-    ...nameEdits(onto, commonName(files)),
+    ...nameEdits(onto, commonName(onto ? filesOn(placing.pads[0]!, files) : files)),
   ]
 }

@@ -92,7 +92,6 @@ function Found({ kit, pad, target, source, borders, onAgain, onClose, analysis }
               )}
             <HitRow
               item={target.kind === 'turn' ? { ...item, marker: { ...item.marker, verdict: kept.includes(item) ? 'keep' : 'pass' } } : item}
-              index={index}
               sampleRateHz={source.info.sampleRateHz}
               chosen={item.marker.id === chosenId}
               onChoose={hear}

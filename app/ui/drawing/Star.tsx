@@ -3,6 +3,8 @@ import { memo } from 'react'
 import Svg, { Circle, G, Path } from 'react-native-svg'
 
 import { usePalette } from '../theme/theme'
+import { CentreMark } from './CentreMark'
+import type { MarkName } from './CentreMark'
 import type { TintName } from '../theme/theme'
 
 interface Props {
@@ -12,9 +14,13 @@ interface Props {
   readonly tint?: TintName
   /** The cell that sounded last. */
   readonly lit?: { readonly band: number; readonly turn: number }
+  /** The form in its middle. */
+  readonly mark?: MarkName
 }
 
-const CENTRE_SHARE = 0.2
+const CENTRE_SHARE = 0.28
+/** How much of the open centre its mark takes. */
+const MARK_SHARE = 0.62
 /** How far in the notches between arms lie: deeper for few arms, so that they stay arms. */
 const notchOf = (arms: number) => Math.min(0.86, 0.5 + 0.06 * arms)
 /** Below this size single cells cannot be told apart, so only rings and arms are drawn. */
@@ -26,7 +32,7 @@ export function ringEdges(bands: number): number[] {
 }
 
 /** The glyph of a pad, a sun star: rings are bands, pale and soft inside, deep and loud outside; arms are turns. */
-export const Star = memo(function Star({ turns, size, tint, lit }: Props) {
+export const Star = memo(function Star({ turns, size, tint, lit, mark = 'dot' }: Props) {
   const palette = usePalette()
   const colour = tint ? palette.tints[tint] : palette.kelp
   const radius = size / 2 - 1.5
@@ -58,7 +64,7 @@ export const Star = memo(function Star({ turns, size, tint, lit }: Props) {
           })}
         </G>
       ))}
-      <Circle r={Math.max(2, radius * CENTRE_SHARE * 0.5)} fill={lit ? palette.coral : palette.ink} />
+      <CentreMark name={mark} radius={radius * CENTRE_SHARE * MARK_SHARE} colour={lit ? palette.coral : palette.ink} />
     </Svg>
   )
 })

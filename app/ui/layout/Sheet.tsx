@@ -5,6 +5,7 @@ import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { IconButton } from '../controls/Button'
+import { isOnTop, putOnTop } from './open-sheets'
 import { Text } from './Text'
 import { usePalette } from '../theme/theme'
 import { useIsWide } from './use-is-wide'
@@ -20,18 +21,15 @@ interface Props {
   readonly actions?: ReactNode
 }
 
-/** The sheets that are open, the one on top last. */
-const opened: object[] = []
-
 /** Escape closes the sheet on top, and only that one. */
 function useEscape(isOpen: boolean, onClose: () => void): void {
   const close = useEffectEvent(onClose)
   useEffect(() => {
     if (!isOpen) return undefined
     const self = {}
-    opened.push(self)
+    const takeOff = putOnTop(self)
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Escape' || event.defaultPrevented || opened[opened.length - 1] !== self) return
+      if (event.key !== 'Escape' || event.defaultPrevented || !isOnTop(self)) return
       event.preventDefault() // the one below hears the same key
       close()
     }
@@ -42,7 +40,7 @@ function useEscape(isOpen: boolean, onClose: () => void): void {
     window.addEventListener('keydown', onKey)
     window.addEventListener('keydown', onFieldKey, { capture: true })
     return () => {
-      opened.splice(opened.indexOf(self), 1)
+      takeOff()
       window.removeEventListener('keydown', onKey)
       window.removeEventListener('keydown', onFieldKey, { capture: true })
     }

@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react'
 
-import { Notices, notify } from './notices'
+import { Notices, NoticesHere, notify } from './notices'
+import { Sheet } from './Sheet'
 
 beforeEach(() => jest.useFakeTimers())
 afterEach(() => {
@@ -34,4 +35,28 @@ test('nothing is said twice at once, and no more than three things', () => {
   expect(screen.getAllByText(/one|two|three|four/).map((one) => one.textContent)).toEqual(['two', 'three', 'four'])
   fireEvent.click(screen.getAllByRole('button', { name: 'Put this away' })[1])
   expect(screen.queryByText('three')).toBeNull()
+})
+
+test('it is said once: nearest to the work, and beside a sheet while one is open', () => {
+  const inPlace = () => screen.queryByText('Kept.')?.closest('[data-testid]')?.getAttribute('data-testid')
+  const shown = (isOpen: boolean) => (
+    <>
+      <div data-testid="place">
+        <NoticesHere />
+      </div>
+      <div data-testid="page">
+        <Notices />
+      </div>
+      <Sheet title="Pads" isOpen={isOpen} onClose={() => undefined}>
+        {null}
+      </Sheet>
+    </>
+  )
+  const { rerender } = render(shown(false))
+  say('Kept.')
+  expect([screen.getAllByText('Kept.').length, inPlace()]).toEqual([1, 'place'])
+  rerender(shown(true))
+  expect([screen.getAllByText('Kept.').length, inPlace()]).toEqual([1, undefined])
+  rerender(shown(false))
+  expect([screen.getAllByText('Kept.').length, inPlace()]).toEqual([1, 'place'])
 })

@@ -1,11 +1,14 @@
 // Our own, made of our Button and Text: the elements have nothing that is said and goes by itself.
 import { View } from 'react-native'
+import { useEffect } from 'react'
 import { createPortal } from 'react-dom'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 
 import { Button, IconButton } from '../controls/Button'
+import { openSheets } from './open-sheets'
 import { Text } from './Text'
+import { useIsWide } from './use-is-wide'
 import { usePalette } from '../theme/theme'
 
 interface Notice {
@@ -21,7 +24,10 @@ const SHOWN_MS = 9000
 /** Sheets lie at 9999. */
 const ABOVE_SHEETS = 10000
 
-/** Says something at the bottom of the screen, with at most one thing to do about it. What is said already is not said twice. */
+/** How many places nearer to what is worked on there are for it. */
+const places = createStore<{ readonly count: number }>(() => ({ count: 0 }))
+
+/** Says something where it covers nothing, with at most one thing to do about it. What is said already is not said twice. */
 export function notify(text: string, action?: Notice['action']): void {
   const id = nextId++
   store.setState(({ notices }) => ({ notices: [...notices.filter((notice) => notice.text !== text).slice(-2), { id, text, action }] }))
@@ -32,50 +38,79 @@ function dismiss(id: number): void {
   store.setState(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }))
 }
 
-/** What is being said, above all else, so that a sheet that is open does not hide it. */
+/**
+ * What is being said: it takes its own room, so that it covers nothing. At the end of the page, unless a place nearer to the work
+ * is there; while a sheet is open, beside that.
+ */
 export function Notices() {
-  const palette = usePalette()
-  const notices = useStore(store, (state) => state.notices)
+  const hasPlace = useStore(places, ({ count }) => count > 0)
+  const isBehind = useStore(openSheets, ({ sheets }) => sheets.length > 0)
+  const isWide = useIsWide()
+  if (!isBehind) return hasPlace ? null : <Said />
+  const beside = isWide ? { left: 20, bottom: 20, width: BESIDE_PX } : { left: 8, right: 8, top: 8 }
   return createPortal(
-    <View
-      role="status"
-      aria-live="polite"
-      pointerEvents="box-none"
-      style={{ position: 'fixed' as 'absolute', left: 12, right: 12, bottom: 140, gap: 8, alignItems: 'center', zIndex: ABOVE_SHEETS }}
-    >
-      {notices.map((notice) => (
-        <View
-          key={notice.id}
-          style={{
-            flexDirection: 'row',
-            alignItems: 'center',
-            gap: 8,
-            maxWidth: 560,
-            backgroundColor: palette.raised,
-            borderRadius: 10,
-            borderWidth: 1,
-            borderColor: palette.ink,
-            paddingLeft: 16,
-            paddingRight: 4,
-            paddingVertical: 4,
-          }}
-        >
-          <Text look="small" style={{ flexShrink: 1 }}>
-            {notice.text}
-          </Text>
-          {notice.action && (
-            <Button
-              label={notice.action.label}
-              onPress={() => {
-                notice.action?.run()
-                dismiss(notice.id)
-              }}
-            />
-          )}
-          <IconButton name="close" label="Put this away" onPress={() => dismiss(notice.id)} />
-        </View>
-      ))}
+    <View pointerEvents="box-none" style={{ position: 'fixed' as 'absolute', zIndex: ABOVE_SHEETS, ...beside }}>
+      <Said />
     </View>,
     document.body,
+  )
+}
+
+/** Beside a sheet in the middle of a wide screen. */
+const BESIDE_PX = 330
+
+/** A place for what is said that is nearer to the work: there it moves nothing that one holds or plays. */
+export function NoticesHere() {
+  const isBehind = useStore(openSheets, ({ sheets }) => sheets.length > 0)
+  useEffect(() => {
+    places.setState(({ count }) => ({ count: count + 1 }))
+    return () => places.setState(({ count }) => ({ count: count - 1 }))
+  }, [])
+  return isBehind ? null : <Said />
+}
+
+function Said() {
+  const notices = useStore(store, (state) => state.notices)
+  return (
+    <View role="status" aria-live="polite" style={notices.length > 0 ? { gap: 6, padding: 6, alignItems: 'center' } : undefined}>
+      {notices.map((notice) => (
+        <NoticeLine key={notice.id} notice={notice} />
+      ))}
+    </View>
+  )
+}
+
+function NoticeLine({ notice: { id, text, action } }: { readonly notice: Notice }) {
+  const palette = usePalette()
+  return (
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 8,
+        maxWidth: 560,
+        backgroundColor: palette.raised,
+        borderRadius: 10,
+        borderWidth: 1,
+        borderColor: palette.ink,
+        paddingLeft: 16,
+        paddingRight: 4,
+        paddingVertical: 2,
+      }}
+    >
+      <Text look="small" style={{ flexShrink: 1 }}>
+        {text}
+      </Text>
+      {action && (
+        <Button
+          label={action.label}
+          onPress={() => {
+            action.run()
+            dismiss(id)
+          }}
+        />
+      )}
+      <IconButton name="close" label="Put this away" onPress={() => dismiss(id)} />
+    </View>
   )
 }

@@ -1,11 +1,14 @@
 import { createPad, freeNote } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useState } from 'react'
+import { useEffect, useEffectEvent, useState } from 'react'
 import { View } from 'react-native'
 
 import { makeId } from '../../../documents/make-id'
 import { Button, IconButton } from '../../../ui/controls/Button'
+import { More } from '../../../ui/layout/More'
+import type { Act } from '../../../ui/layout/More'
+import { openSheets } from '../../../ui/layout/open-sheets'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { editKit } from '../../../kit-view'
@@ -27,65 +30,78 @@ export function addPad(kit: Kit): void {
 }
 
 const SIZE_STEP = 1.15
+const BAR_PX = 52
 
-/** The arrangement of pads, what holds for several, and one more pad. */
+/** What is done with the pads, in words: the arrangement, what holds for several, the mix, and one more pad. */
 export function BoardBar({ kit, isArranging, onArrange }: Props) {
   const isWide = useIsWide()
-  const most = isWide ? 16 : 8
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
+  if (isArranging) return <ArrangeBar kit={kit} onDone={() => onArrange(false)} />
+  const mixer: Act = { label: 'Mixer', icon: 'tune-vertical', disabled: kit.pads.length === 0, onPress: () => setMixing(true) }
+  const others: Act[] = [
+    { label: 'Arrange pads', icon: 'cursor-move', disabled: kit.pads.length < 2, onPress: () => onArrange(true) },
+    { label: 'Several pads', icon: 'select-multiple', disabled: kit.pads.length < 2, onPress: () => setEditing(true) },
+    { label: 'Hands', icon: 'hand-back-left-outline', onPress: () => router.navigate(`/kit/${kit.id}/hands`) },
+  ]
+  const hearing: Act = {
+    label: 'Hear pads after each change',
+    icon: hearsAgain ? 'ear-hearing' : 'ear-hearing-off',
+    on: hearsAgain,
+    onPress: () => session.setState({ hearsAgain: !hearsAgain }),
+  }
+  const shown = isWide ? [...others.slice(0, 2), mixer, ...others.slice(2)] : [mixer]
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, height: BAR_PX }}>
+      {shown.map(({ label, disabled, onPress }) => (
+        <Button key={label} label={label} disabled={disabled} onPress={onPress} />
+      ))}
+      <More title="The board" acts={isWide ? [hearing] : [...others, hearing]} />
+      <View style={{ flex: 1 }} />
+      <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
+      {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
+      {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
+    </View>
+  )
+}
+
+/** While pads are arranged: how many stand in a row, how large they are, and the way out of it. */
+function ArrangeBar({ kit, onDone }: { readonly kit: Kit; readonly onDone: () => void }) {
+  const isWide = useIsWide()
+  const most = isWide ? 16 : 8
   const { columns, size = 1 } = kit.arrangement
   const arrange = (changes: Partial<Kit['arrangement']>) =>
     editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { ...kit.arrangement, ...changes } } }])
-  const setColumns = (count: number) => arrange({ columns: count })
   const setSize = (factor: number) => arrange({ size: Math.min(2.5, Math.max(0.4, Math.round(100 * size * factor) / 100)) })
+  const leave = useEffectEvent(onDone)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && !event.defaultPrevented && openSheets.getState().sheets.length === 0) leave()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: 48 }}>
-      <IconButton
-        name="cursor-move"
-        label={isArranging ? 'The pads are in their places' : 'Arrange the pads'}
-        on={isArranging}
-        disabled={kit.pads.length < 2}
-        onPress={() => onArrange(!isArranging)}
-      />
-      {(isWide || isArranging) && (
-        <>
-          <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => setColumns(columns - 1)} />
-          <Text look="figures" tone="muted" aria-label={`${columns} columns`}>
-            {columns}
-          </Text>
-          <IconButton name="plus" label="More columns" disabled={columns >= most} onPress={() => setColumns(columns + 1)} />
-        </>
-      )}
-      {isArranging && (
-        <>
-          <IconButton name="circle-small" label="Smaller pads" disabled={size <= 0.4} onPress={() => setSize(1 / SIZE_STEP)} />
-          <IconButton name="circle-outline" label="Larger pads" disabled={size >= 2.5} onPress={() => setSize(SIZE_STEP)} />
-        </>
-      )}
-      <View style={{ flex: 1 }} />
-      {(isWide || !isArranging) && (
-        <>
-          <IconButton
-            name={hearsAgain ? 'ear-hearing' : 'ear-hearing-off'}
-            label="Hear the pad after each change"
-            on={hearsAgain}
-            onPress={() => session.setState({ hearsAgain: !hearsAgain })}
-          />
-          <IconButton
-            name="hand-back-left-outline"
-            label="Hands: keys, notes and MIDI"
-            onPress={() => router.navigate(`/kit/${kit.id}/hands`)}
-          />
-          <IconButton name="tune-vertical" label="Mixer" disabled={kit.pads.length === 0} onPress={() => setMixing(true)} />
-          <IconButton name="select-multiple" label="Edit several pads" disabled={kit.pads.length < 2} onPress={() => setEditing(true)} />
-          <View style={{ width: 4 }} />
-          <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
-        </>
-      )}
-      {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
-      {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
+    <View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: BAR_PX }}>
+        <IconButton name="minus" label="Fewer columns" disabled={columns <= 1} onPress={() => arrange({ columns: columns - 1 })} />
+        <Text look="small" style={{ minWidth: 76, textAlign: 'center' }}>
+          {columns === 1 ? '1 column' : `${columns} columns`}
+        </Text>
+        <IconButton name="plus" label="More columns" disabled={columns >= most} onPress={() => arrange({ columns: columns + 1 })} />
+        <View style={{ width: 8 }} />
+        <IconButton name="circle-small" label="Smaller pads" disabled={size <= 0.4} onPress={() => setSize(1 / SIZE_STEP)} />
+        <Text look="small" aria-hidden>
+          Size
+        </Text>
+        <IconButton name="circle-outline" label="Larger pads" disabled={size >= 2.5} onPress={() => setSize(SIZE_STEP)} />
+        <View style={{ flex: 1 }} />
+        <Button label="Done" kind="main" onPress={onDone} />
+      </View>
+      <Text look="small" tone="muted" style={{ paddingHorizontal: 16, paddingBottom: 6 }}>
+        Drag one pad onto another, or tap both, and they change places.
+      </Text>
     </View>
   )
 }

@@ -3,6 +3,7 @@ import { swapPads } from '@heliaster/core/place'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
+import { strikePad } from '../../../audio/engine/sound'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { Swapping, useSwapped } from '../../../ui/pointer/Swapping'
 import { TOUCH, usePalette } from '../../../ui/theme/theme'
@@ -12,29 +13,39 @@ import { padName } from '../../../kit-view/use-kit'
 import { TieArcs } from './TieArcs'
 
 const LABEL_HEIGHT = 40
-/** Few pads are large, so that their rings can be told apart by a finger. */
-const largest = (columns: number, isWide: boolean) => (columns === 1 ? 280 : columns === 2 && isWide ? 220 : isWide ? 156 : 150)
+/** As hard as a pad sounds when it is taken up. */
+const TAKEN = 96
+const TAKEN_KEY = 901
+const ROW_GAP = 10
+/** No pad is larger, and none that is drawn to fill the screen smaller. */
+const LARGEST = 280
+const LEAST_FILLING = 96
+
+/** As large as the rows fill the height, so that rings are told apart by a finger; smaller ones are scrolled to. */
+function fillingSize(height: number, rows: number): number {
+  return Math.min(LARGEST, Math.max(LEAST_FILLING, Math.floor((height - 20) / rows) - LABEL_HEIGHT - ROW_GAP))
+}
 
 /** The pads in the arrangement the person made. Ties are arcs between them. */
 export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isArranging: boolean }) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
-  const [width, setWidth] = useState(0)
+  const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
   const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
   const gap = isWide ? 28 : 18
   const room = Math.floor((width - gap * (columns + 1)) / columns)
-  const size = Math.min(room, Math.max(TOUCH, Math.round(Math.min(largest(columns, isWide), room) * (kit.arrangement.size ?? 1))))
+  const rows = Math.ceil(kit.pads.length / columns)
+  const size = Math.min(room, Math.max(TOUCH, Math.round(Math.min(fillingSize(height, rows), room) * (kit.arrangement.size ?? 1))))
   const left = (width - columns * size - (columns - 1) * gap) / 2
   const place = (index: number) => ({
     x: left + (index % columns) * (size + gap),
-    y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + 10),
+    y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + ROW_GAP),
   })
-  const rows = Math.ceil(kit.pads.length / columns)
   return (
     <ScrollView
       style={{ flex: 1 }}
-      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-      contentContainerStyle={{ height: 20 + rows * (size + LABEL_HEIGHT + 10) }}
+      onLayout={({ nativeEvent: { layout } }) => setBox({ width: layout.width, height: layout.height })}
+      contentContainerStyle={{ height: 20 + rows * (size + LABEL_HEIGHT + ROW_GAP) }}
     >
       {width > 0 && size > 0 && (
         <>
@@ -43,7 +54,7 @@ export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isA
             centreOf={(index) => ({ x: place(index).x + size / 2, y: place(index).y + size / 2 })}
             radius={size / 2}
             width={width}
-            height={20 + rows * (size + LABEL_HEIGHT + 10)}
+            height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
           {kit.pads.map((pad, index) => (
             <View key={pad.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
@@ -63,7 +74,7 @@ interface ArrangingProps {
   readonly size: number
 }
 
-/** While pads are arranged they do not sound: one is dragged onto another, or both are tapped, and they change places. */
+/** While pads are arranged: one is dragged onto another, or both are tapped, and they change places. Each still sounds as it is taken. */
 function Arranging({ kit, place, size }: ArrangingProps) {
   const [held, setHeld] = useState<PadId>()
   const swap = (one: PadId, other: PadId) => {
@@ -84,6 +95,7 @@ function Arranging({ kit, place, size }: ArrangingProps) {
             id={pad.id}
             label={held && held !== pad.id ? `Swap with ${nameOf(pad.id)}` : `Take up ${nameOf(pad.id)}`}
             isHeld={pad.id === held}
+            onTake={() => strikePad({ padId: pad.id, velocity: TAKEN, key: TAKEN_KEY })}
             onPress={() => (held && held !== pad.id ? swap(held, pad.id) : setHeld(held === pad.id ? undefined : pad.id))}
             box={{ left: place(index).x - 6, top: place(index).y - 6, width: size + 12, height: size + LABEL_HEIGHT }}
           />
@@ -97,12 +109,13 @@ interface ArrangedPadProps {
   readonly id: PadId
   readonly label: string
   readonly isHeld: boolean
+  readonly onTake: () => void
   readonly onPress: () => void
   readonly box: { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
 }
 
 /** The frame round a pad by which it is taken. */
-function ArrangedPad({ id, label, isHeld, onPress, box }: ArrangedPadProps) {
+function ArrangedPad({ id, label, isHeld, onTake, onPress, box }: ArrangedPadProps) {
   const palette = usePalette()
   const { ref, isOver, isDragging, shift, listeners, described } = useSwapped(id)
   const isMarked = isHeld || isOver || isDragging
@@ -112,6 +125,7 @@ function ArrangedPad({ id, label, isHeld, onPress, box }: ArrangedPadProps) {
       role="button"
       aria-pressed={isHeld}
       aria-label={label}
+      onPressIn={onTake}
       onPress={onPress}
       {...described}
       {...listeners}

@@ -39,10 +39,12 @@ test('one more pad is empty, has a free note and a name, and is the one that is 
 
 test('what needs pads is asleep without them, and a full kit takes no more', () => {
   const { unmount } = render(<Shown of={aKitOf()} />)
-  expect(['Arrange the pads', 'Mixer', 'Edit several pads', 'Add pad'].map(isAsleep)).toEqual([true, true, true, false])
+  press('More')
+  expect(['Arrange pads', 'Mixer', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([true, true, true, false, false])
   unmount()
   render(<Shown of={aKitOf(...Array.from({ length: 128 }, () => aPad(0)))} />)
-  expect(['Arrange the pads', 'Mixer', 'Edit several pads', 'Add pad'].map(isAsleep)).toEqual([false, false, false, true])
+  press('More')
+  expect(['Arrange pads', 'Mixer', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([false, false, false, false, true])
 })
 
 test('columns and sizes are changed while pads are arranged, within what a screen can show', () => {
@@ -59,18 +61,25 @@ test('columns and sizes are changed while pads are arranged, within what a scree
   for (let i = 0; i < 20; i++) press('More columns')
   expect(isAsleep('More columns')).toBe(true)
   expect(kit.arrangement.columns).toBeLessThanOrEqual(16)
-  press('The pads are in their places')
-  expect(arranges).toHaveBeenCalledWith(false)
+  fireEvent.keyDown(window, { key: 'Escape' })
+  expect(arranges.mock.calls).toEqual([[false]])
+  press('Done')
+  expect(arranges.mock.calls).toEqual([[false], [false]])
 })
 
 test('sheets open from here, and whether pads are heard after a change is switched', () => {
   render(<Shown of={aKitOf(aPad(1), aPad(1))} />)
-  for (const [name, what] of [['Mixer', 'mixer'], ['Edit several pads', 'several']] as const) {
-    press(name)
-    expect(screen.getByText(new RegExp(what))).toBeTruthy()
-  }
+  press('More')
+  press('Arrange pads')
+  expect(arranges).toHaveBeenLastCalledWith(true)
+  press('More')
+  press('Several pads')
+  press('Mixer')
+  for (const what of ['mixer', 'several']) expect(screen.getByText(new RegExp(what))).toBeTruthy()
   const hears = session.getState().hearsAgain
-  press('Hear the pad after each change')
+  press('More')
+  const heard = screen.getByRole('switch', { name: 'Hear pads after each change' })
+  fireEvent.click(heard)
   expect(session.getState().hearsAgain).toBe(!hears)
-  expect(button('Hear the pad after each change').getAttribute('aria-pressed')).toBe(String(!hears))
+  expect(heard.getAttribute('aria-checked')).toBe(String(!hears))
 }) // prettier-ignore

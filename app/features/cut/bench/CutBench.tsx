@@ -151,7 +151,6 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
       <HitList
         ref={bench.list}
         hits={listed}
-        numbers={bench.numbers}
         rate={rate}
         sort={bench.listView.sort}
         chosenId={bench.chosenId}

@@ -61,11 +61,9 @@ const item = (marker: object) => ({ marker: { id: 'a', frame: 24000, ...marker }
 
 test('a hit says when it begins, how long, loud and high it is, and how it was judged; a tap hears it, another judges it', () => {
   const [choose, judge] = [jest.fn(), jest.fn()]
-  const row = (marker: object) => (
-    <HitRow item={item(marker)} index={4} sampleRateHz={48000} chosen={false} onChoose={choose} onJudge={judge} />
-  )
+  const row = (marker: object) => <HitRow item={item(marker)} sampleRateHz={48000} chosen={false} onChoose={choose} onJudge={judge} />
   const { container, rerender } = render(row({ name: 'Mooring thump' }))
-  expect(container.textContent).toContain('0.50Mooring thump0.25 s, -3.2 dB, A2')
+  expect(container.textContent).toContain('Mooring thumpat 0.50, 0.25 s, -3.2 dB, A2')
   press('Hear Mooring thump')
   expect(choose).toHaveBeenCalledTimes(1)
   press('Mooring thump: keep it')

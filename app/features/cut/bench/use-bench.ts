@@ -32,7 +32,6 @@ export function useBench(source: Source, analysis: Analysis) {
   const listed = useMemo(() => listedHits(hits, listView, rate), [hits, listView, rate])
   const unpassed = useMemo(() => listed.filter(isKept), [listed])
   const kept = useMemo(() => hits.filter(isKept), [hits])
-  const numbers = useMemo(() => new Map(hits.map(({ marker }, i) => [marker.id, i])), [hits])
   const list = useRef<LongListControls>(null)
   const closeUp = useRef<View>(undefined)
   const chosen = hits.find(({ marker }) => marker.id === chosenId)
@@ -113,7 +112,7 @@ export function useBench(source: Source, analysis: Analysis) {
   useCutKeys({ step, add, zoom, toggleZoom, changeHeight, mark, hearPassage, chosen, actions, remove, hear, rate })
 
   return {
-    rate, hits, listed, unpassed, kept, numbers, list, actions, view, setView, isWhole, toggleZoom, changeHeight, listView, setListView,
+    rate, hits, listed, unpassed, kept, list, actions, view, setView, isWhole, toggleZoom, changeHeight, listView, setListView,
     chosen, chosenId, setChosenId, choose, judge, hear, cursor, tap, step, add, remove, row, passage, setPassage, mark, hearPassage, keepPassage,
   } // prettier-ignore
 }

@@ -1,7 +1,7 @@
 import type { Audio, Summary } from '@heliaster/core/audio'
-import { attacksOf, findHits, gridMarks, keptMarker, lineOf, liveMarkers, placesOf } from '@heliaster/core/cut'
+import { attacksOf, findHits, gridMarks, handId, keptMarker, lineOf, liveMarkers, placesOf } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, Places, StrengthCurve, Strikes } from '@heliaster/core/cut'
-import type { CutSettings, HitSettings, Marker, MarkerId, Source, SourceEdit } from '@heliaster/core/kit'
+import type { CutSettings, HitSettings, Marker, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
 
 import { decodedAudio } from '../../../audio/files/audio-files'
@@ -175,14 +175,20 @@ export function useCutActions(source: Source) {
       passAll: (markers: readonly LiveMarker[]) =>
         sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { verdict: 'pass' })) }]),
       add(frame: number) {
-        const marker: Marker = { id: makeId<MarkerId>('marker'), frame: Math.round(frame), origin: 'hand', pinned: true, removed: false }
+        const marker: Marker = {
+          id: handId(Math.round(frame), makeId('marker')),
+          frame: Math.round(frame),
+          origin: 'hand',
+          pinned: true,
+          removed: false,
+        }
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
       },
       /** Strikes inside a hit become hits of their own. */
       cutOut(frames: readonly number[]) {
         const markers = frames.map((frame): Marker => ({
-          id: makeId<MarkerId>('marker'),
+          id: handId(frame, makeId('marker')),
           frame,
           origin: 'hand',
           pinned: true,
@@ -192,7 +198,14 @@ export function useCutActions(source: Source) {
       },
       /** A passage becomes a hit of its own, which begins and ends where it was dragged. */
       addPassage({ startFrame, endFrame }: { readonly startFrame: number; readonly endFrame: number }) {
-        const marker: Marker = { id: makeId<MarkerId>('marker'), frame: startFrame, endFrame, origin: 'hand', pinned: true, removed: false }
+        const marker: Marker = {
+          id: handId(startFrame, makeId('marker')),
+          frame: startFrame,
+          endFrame,
+          origin: 'hand',
+          pinned: true,
+          removed: false,
+        }
         sources.edit(id, [{ type: 'putMarkers', markers: [marker] }])
         return marker.id
       },

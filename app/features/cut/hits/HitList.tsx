@@ -14,8 +14,6 @@ import type { CutHit } from '../bench/use-source-cut'
 interface Props {
   readonly ref?: Ref<LongListControls>
   readonly hits: readonly CutHit[]
-  /** The place of each among all hits of the recording. */
-  readonly numbers: ReadonlyMap<MarkerId, number>
   readonly rate: number
   readonly sort: HitSort
   readonly chosenId: MarkerId | undefined
@@ -25,21 +23,13 @@ interface Props {
 }
 
 /** The hits under the waveform. Panning the wave leaves it as it is. */
-export const HitList = memo(function HitList({ ref, hits, numbers, rate, sort, chosenId, emptyWords, onChoose, onJudge }: Props) {
+export const HitList = memo(function HitList({ ref, hits, rate, sort, chosenId, emptyWords, onChoose, onJudge }: Props) {
   const palette = usePalette()
   const draw = useCallback(
     (item: CutHit) => (
-      <HitRow
-        item={item}
-        index={numbers.get(item.marker.id) ?? 0}
-        sampleRateHz={rate}
-        sort={sort}
-        chosen={item.marker.id === chosenId}
-        onChoose={onChoose}
-        onJudge={onJudge}
-      />
+      <HitRow item={item} sampleRateHz={rate} sort={sort} chosen={item.marker.id === chosenId} onChoose={onChoose} onJudge={onJudge} />
     ),
-    [numbers, rate, sort, chosenId, onChoose, onJudge],
+    [rate, sort, chosenId, onChoose, onJudge],
   )
   return (
     <LongList

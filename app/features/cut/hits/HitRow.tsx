@@ -15,7 +15,6 @@ export type Verdict = 'keep' | 'pass'
 
 interface Props {
   readonly item: CutHit
-  readonly index: number
   readonly sampleRateHz: number
   /** What the list is sorted by, which is then said of each. */
   readonly sort?: HitSort
@@ -28,13 +27,14 @@ interface Props {
 export const HIT_ROW_HEIGHT = 56
 
 /** One hit: heard and chosen by a tap, kept by another, passed by a third; which it is, is seen on both signs. */
-export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
+export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
   const palette = usePalette()
   const { marker, hit } = item
-  const title = hitTitle(marker, hit, index)
+  const title = hitTitle(marker, hit, sampleRateHz)
   const warnings = hit ? describeWarnings(hit) : ''
   const facts = hit
     ? [
+        marker.name ? `at ${(marker.frame / sampleRateHz).toFixed(2)}` : '',
         `${hit.seconds.toFixed(2)} s`,
         `${hit.peakDb.toFixed(1)} dB`,
         sortedFact(hit, sort) || (hit.pitch ? noteName(nearestNote(hit.pitch.hz).note) : ''),
@@ -61,9 +61,6 @@ export const HitRow = memo(function HitRow({ item, index, sampleRateHz, sort = '
         onPress={() => onChoose(item)}
         style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 12, height: '100%', minWidth: 0 }}
       >
-        <Text look="figures" tone="muted" style={{ width: 56 }}>
-          {(marker.frame / sampleRateHz).toFixed(2)}
-        </Text>
         <View style={{ flex: 1, minWidth: 0 }}>
           <Text look="strong" numberOfLines={1} style={{ fontSize: 15, lineHeight: 19 }}>
             {title}

@@ -1,5 +1,5 @@
 import type { Hit, LiveMarker, Warning } from '@heliaster/core/cut'
-import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS } from '@heliaster/core/cut'
+import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, firstFrame, soundTitle } from '@heliaster/core/cut'
 import { clipOfSource } from '@heliaster/core/kit'
 import type { Clip, Source } from '@heliaster/core/kit'
 
@@ -59,8 +59,12 @@ export function describeWarnings(hit: Hit): string {
   return hit.warnings.map((warning) => WARNING_WORDS[warning]).join(', ')
 }
 
-export function hitTitle(marker: LiveMarker, hit: Hit | undefined, index: number): string {
-  return marker.name || `${hit ? hit.family[0].toUpperCase() + hit.family.slice(1) : 'Hit'} ${index + 1}`
+/**
+ * What a hit is called: as someone named it, else by its kind and the second where it was first. Other hits that come and go, and
+ * its own edges, change nothing of that.
+ */
+export function hitTitle(marker: LiveMarker, hit: Hit | undefined, sampleRateHz: number): string {
+  return marker.name || soundTitle(hit?.family, firstFrame(marker) / sampleRateHz)
 }
 
 /** Whether anything is set on the clip of this hit. */

@@ -95,7 +95,7 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const send = () => {
     const grooveId = makeId<GrooveId>('groove')
     editKit(kitId, [
-      ...sendEdits(kit, source, pads),
+      ...sendEdits(kit, source, pads, hits),
       ...tillerEdits(kit, pads, start),
       ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : []),
     ])

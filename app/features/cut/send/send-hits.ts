@@ -1,4 +1,4 @@
-import { createPad, freeNote, sameData, STRAIGHT, velocityToLevel, withStartTillers } from '@heliaster/core/kit'
+import { clipsOfPad, createPad, freeNote, sameData, STRAIGHT, velocityToLevel, withStartTillers } from '@heliaster/core/kit'
 import type { BeadId, Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source, Start } from '@heliaster/core/kit'
 import { asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
@@ -70,7 +70,7 @@ function thingsOnPads(kit: Kit, source: Source, hits: readonly CutHit[], { group
     const [first] = members
     const pad =
       there[i] ??
-      createPad(makeId, { pick: 'shuffle', ...start, name: first.marker.name ?? hitTitle(first.marker, first.hit, i), family: first.hit.family }, freeNote(grown)) // prettier-ignore
+      createPad(makeId, { pick: 'shuffle', ...start, name: hitTitle(first.marker, first.hit, source.info.sampleRateHz), family: first.hit.family }, freeNote(grown)) // prettier-ignore
     if (!there[i]) grown = { ...grown, pads: [...grown.pads, pad] }
     const bandCount = Math.max(1, suggestBands(takes.map(({ loudnessDb }) => loudnessDb)))
     const bands = byLoudness(makeId, pad.rays[0].id, takes, bandCount, levels)
@@ -93,7 +93,10 @@ function eachItsOwn(kit: Kit, source: Source, hits: readonly Described[], { onto
   return hits.slice(0, there.length + 128 - kit.pads.length).map(({ marker, hit }, i) => {
     const clip = clipOfHit(source, marker, hit)
     if (there[i]) return filled(there[i], clip)
-    const pad = filled(createPad(makeId, { ...start, name: hitTitle(marker, hit, i), family: hit.family }, freeNote(grown)), clip)
+    const pad = filled(
+      createPad(makeId, { ...start, name: hitTitle(marker, hit, source.info.sampleRateHz), family: hit.family }, freeNote(grown)),
+      clip,
+    )
     grown = { ...grown, pads: [...grown.pads, pad] }
     return pad
   })
@@ -104,7 +107,7 @@ function filled(pad: Pad, clip: Clip): Pad {
 }
 
 /** New pads come behind those that are there; a pad that is there gets new clips and keeps every setting. */
-export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[]): KitEdit[] {
+export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[], hits: readonly CutHit[]): KitEdit[] {
   const there = new Map(kit.pads.map((pad) => [pad.id, pad]))
   let index = kit.pads.length
   return [
@@ -113,9 +116,16 @@ export function sendEdits(kit: Kit, source: Source, pads: readonly Pad[]): KitEd
       const before = there.get(pad.id)
       if (!before) return [{ type: 'addPad', pad, index: index++ }]
       const filling: KitEdit = { type: 'setPadFilling', padId: pad.id, bands: pad.bands, spread: pad.spread }
-      return [filling, ...nameEdits(before, source.name)]
+      return [filling, ...nameEdits(before, titleOnPad(source, pad, hits))]
     }),
   ]
+}
+
+/** What a pad's sound is called: its hit where it is one, else its recording. */
+function titleOnPad(source: Source, pad: Pad, hits: readonly CutHit[]): string {
+  const clips = clipsOfPad(pad)
+  const only = clips.length === 1 ? hits.find(({ marker }) => marker.id === clips[0]!.fromHit?.markerId) : undefined
+  return only ? hitTitle(only.marker, only.hit, source.info.sampleRateHz) : source.name
 }
 
 const LOOP_CHOKE_SECONDS = 0.005

@@ -18,14 +18,14 @@ export async function writeOut(source: Source, items: readonly CutHit[], fit: Fi
   let fitted: string | undefined
   try {
     const { audio } = await decodedAudio(source.audio)
-    const hits = items.flatMap(({ marker, hit }, i) => (hit ? [{ marker, hit, i }] : []))
+    const hits = items.flatMap(({ marker, hit }) => (hit ? [{ marker, hit }] : []))
     const clips = hits.map(({ marker, hit }) => clipOfHit(source, marker, hit))
     const peaks = await Promise.all(clips.map((clip) => coreWork().clipPeak(audio, clip)))
     const gains = fitGains(peaks, fit)
     fitted = fitWords(peaks, fit)
-    for (const [k, { marker, hit, i }] of hits.entries()) {
+    for (const [k, { marker, hit }] of hits.entries()) {
       const made = await coreWork().clipAudio(audio, { ...clips[k], gainDb: clips[k].gainDb + 20 * Math.log10(gains[k]) })
-      const name = marker.name ?? `${source.name} ${hitTitle(marker, hit, i)}`
+      const name = marker.name ?? `${source.name} ${hitTitle(marker, hit, source.info.sampleRateHz)}`
       measureLater(await keepMade(made, name.slice(0, 200), { family: hit.family, tags: ['written out'] }))
       written++
     }

@@ -5,8 +5,8 @@ import { clipsOfPad } from '@heliaster/core/kit'
 import { audioBytes } from '../../../audio/files/audio-files'
 import { createImportPool } from '../../../audio/import/import-pool'
 import type { TakenFile } from '../../../audio/import/import-work'
-import { kits, sources } from '../../../documents'
-import { rememberStep } from '../../../documents/library'
+import { kits } from '../../../documents'
+import { editSounds } from '../../../documents/library'
 import { device } from '../../../documents'
 import { chooseFiles, saveFile } from '../../../ui/device/choose-files'
 import { notify } from '../../../ui/layout/notices'
@@ -62,12 +62,6 @@ function exchange(source: Source, { hash, info, measured }: TakenFile): number {
     return clips > 0 ? [{ id: doc.id, clips }] : []
   })
   const edit: KitEdit = { type: 'replaceAudio', from: source.audio, to: hash, info }
-  let ofSource = sources.editMany([{ id: source.id, edits }])
-  let ofKits = kits.editMany(users.map(({ id }) => ({ id, edits: [edit] })))
-  const swap = () => {
-    ofSource = sources.editMany(ofSource)
-    ofKits = kits.editMany(ofKits)
-  }
-  rememberStep({ undo: swap, redo: swap })
+  editSounds([{ id: source.id, edits }], users.map(({ id }) => ({ id, edits: [edit] }))) // prettier-ignore
   return users.reduce((sum, user) => sum + user.clips, 0)
 }

@@ -1,4 +1,4 @@
-import { clipOfSource, createRay, createTurn } from '@heliaster/core/kit'
+import { clipOfSource, clipsOfPad, createRay, createTurn } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
 import { asTurns, setCells } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
@@ -14,6 +14,7 @@ import { notify } from '../../../../ui/layout/notices'
 import { Sheet } from '../../../../ui/layout/Sheet'
 import { Text } from '../../../../ui/layout/Text'
 import { editKit } from '../../../../kit-view'
+import { nameEdits } from '../../../place'
 
 interface Props {
   readonly kit: Kit
@@ -40,7 +41,9 @@ export function DropOnCells({ kit, pad, cells, onMany, onShown, children }: Prop
     setAsked(undefined)
   }
   const fill = ({ file, turnId }: Dropped) => {
-    finish(file, [{ type: 'setClip', padId: pad.id, turnId, rayId: ray.id, clip: clipOfSource(file) }])
+    const isItsSound = clipsOfPad(pad).length <= 1
+    const filling: KitEdit = { type: 'setClip', padId: pad.id, turnId, rayId: ray.id, clip: clipOfSource(file) }
+    finish(file, [filling, ...(isItsSound ? nameEdits(pad, file.name) : [])])
     onShown(file, turnId)
   }
   const take = (files: readonly File[], on: Element | null) => {

@@ -1,5 +1,5 @@
 import type { AudioHash, Kit, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
-import { clipOfSource } from '@heliaster/core/kit'
+import { clipOfSource, clipsOfPad } from '@heliaster/core/kit'
 import { cellsOf, compareNames } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
@@ -19,7 +19,7 @@ import { SearchField } from '../../../../ui/controls/SearchField'
 import { LongList } from '../../../../ui/layout/LongList'
 import { Text } from '../../../../ui/layout/Text'
 import { usePalette } from '../../../../ui/theme/theme'
-import { placeEdits, placeFiles, useLoudness } from '../../../place'
+import { nameEdits, placeEdits, placeFiles, useLoudness } from '../../../place'
 import { editKit } from '../../../../kit-view'
 
 type How = 'turns' | 'bands' | 'loudness'
@@ -180,6 +180,7 @@ function cellEdits(pad: Pad, { ray }: Cells, turnId: TurnId, file: Source): KitE
   return [
     { type: 'putAudio', audio: file.audio, info: file.info },
     { type: 'setClip', padId: pad.id, turnId, rayId: ray.id, clip: clipOfSource(file) },
+    ...(clipsOfPad(pad).length <= 1 ? nameEdits(pad, file.name) : []),
   ]
 }
 
