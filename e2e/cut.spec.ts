@@ -21,7 +21,7 @@ test('hits are sorted, named by a pattern, repaired all at once, and each is one
   await page.getByRole('switch', { name: 'High to low' }).click()
   await page.keyboard.press('Escape')
   await expect(page.getByText(/-\d+\.\d LUFS/).first()).toBeVisible()
-  await page.getByRole('button', { name: 'Name the hits' }).click()
+  await page.getByRole('button', { name: 'Name hits' }).click()
   await page.getByRole('radio', { name: 'By a pattern' }).click()
   await page.getByRole('textbox', { name: 'Pattern' }).fill('plank {nn}')
   await page.getByRole('button', { name: 'Give these 5 names' }).click()

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
 import { findings, focused, lostWords } from './everyone'
-import { openDemo, pad } from './helpers'
+import { openDemo, pad, saved } from './helpers'
 
 type State = readonly [name: string, go: (page: Page) => Promise<unknown>]
 
@@ -31,7 +31,7 @@ const openWalk = async (page: Page) => {
   await page.getByRole('textbox', { name: 'Find by name' }).fill('walk around')
   await press(page, 'Cut Walk around the yard')
   await page
-    .getByRole('button', { name: /^Hear / })
+    .getByRole('button', { name: /^Hear (?!all)/ })
     .first()
     .waitFor()
 }
@@ -78,11 +78,11 @@ const walks: Record<string, readonly State[]> = {
     ['cut', openWalk],
     ['how to cut', (page) => press(page, 'How to cut')],
     ['by a grid', (page) => choose(page, 'On beats')],
-    ['names', async (page) => (await close(page), await press(page, 'Name the hits'))],
+    ['names', async (page) => (await close(page), await pressBehindMore(page, 'Name hits'))],
     ['one name after the other', (page) => choose(page, 'One after another')],
     ['repairs', async (page) => (await close(page), await press(page, 'Repair'))],
-    ['a hit', async (page) => (await close(page), await press(page, 'Next hit'), await press(page, 'Name and place of the hit'))],
-    ['a passage', async (page) => (await close(page), await press(page, 'Mark a passage'))],
+    ['a hit', async (page) => (await close(page), await press(page, 'Next hit'), await press(page, 'Details'))],
+    ['a passage', async (page) => (await close(page), await pressBehindMore(page, 'Mark passage'))],
     ['sending', (page) => press(page, /^Send \d+ hits to pads/)],
   ],
   board: [
@@ -231,4 +231,5 @@ test('a finger sets a slider sideways or by a tap, and scrolls past it without a
   await expect.poll(value).toBeGreaterThan(tapped + 5)
   for (let step = 0; step < 2; step++) await page.keyboard.press('Control+z')
   await expect.poll(value).toBe(stored)
+  await saved(page) // others play this kit
 })

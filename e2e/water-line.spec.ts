@@ -69,7 +69,7 @@ test('a strike inside a hit becomes a hit of its own, and alike hits go to their
   await expect(page.getByText('2 pads are on the Board.')).toBeVisible()
   await page.getByRole('link', { name: 'Cut' }).click()
   await page.getByRole('button', { name: /^Hear / }).filter({ hasText: ' s, ' }).first().click()
-  await page.getByRole('button', { name: 'Name and place of the hit' }).click()
+  await page.getByRole('button', { name: 'Details' }).click()
   await expect(page.getByText(/strikes (again|\d+ times more) inside it/)).toBeVisible()
   await page.getByRole('button', { name: /^Make (it a hit|them \d+ hits) of (its|their) own$/ }).click()
   await expect(page.getByText(/^1[3-9] hits$/)).toBeVisible()

@@ -12,6 +12,9 @@ import { SourceList } from '../gather'
 import { useKitId, useSession } from '../../kit-view'
 import { session } from '../../kit-view/session'
 import { CutBench } from './bench/CutBench'
+import { cutLooks } from './bench/looks'
+
+const RECORDINGS_PX = 320
 
 /** Where a recording is cut into hits. */
 export function CutScreen() {
@@ -19,13 +22,16 @@ export function CutScreen() {
   const isWide = useIsWide()
   const sourceId = useSession((state) => state.sourceId)
   const source = useStore(sources.store, (state) => (sourceId ? state.entries[sourceId]?.doc : undefined))
+  const showsRecordings = useStore(cutLooks, (state) => state.showsRecordings)
   const choose = (chosen: Source) => session.setState({ sourceId: chosen.id })
   if (!isWide) return source ? <CutBench key={source.id} source={source} /> : <ChooseFirst onChoose={choose} />
   return (
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
-      <View style={{ width: 380, borderRightWidth: 1, borderRightColor: palette.faint }}>
-        <SourceList onCut={choose} />
-      </View>
+      {(showsRecordings || !source) && (
+        <View style={{ width: RECORDINGS_PX, borderRightWidth: 1, borderRightColor: palette.faint }}>
+          <SourceList onCut={choose} />
+        </View>
+      )}
       <View style={{ flex: 1, minWidth: 0 }}>{source ? <CutBench key={source.id} source={source} /> : <NothingChosen />}</View>
     </View>
   )

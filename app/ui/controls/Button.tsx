@@ -10,7 +10,8 @@ import { fonts, TOUCH, usePalette } from '../theme/theme'
 interface Props {
   readonly label: string
   readonly onPress: () => void
-  readonly kind?: 'main' | 'plain' | 'coral'
+  /** `quiet` stands beside others in a bar. */
+  readonly kind?: 'main' | 'plain' | 'coral' | 'quiet'
   readonly icon?: IconName
   readonly disabled?: boolean
   readonly busy?: boolean
@@ -21,9 +22,8 @@ interface Props {
 /** A button with words. One `main` on each screen; the others are plain. */
 export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, style, testID }: Props) {
   const palette = usePalette()
-  const colors = { main: [palette.kelp, palette.onKelp], coral: [palette.coral, palette.onCoral], plain: ['transparent', palette.ink] }[
-    kind
-  ]
+  const colors = { main: [palette.kelp, palette.onKelp], coral: [palette.coral, palette.onCoral], plain: ['transparent', palette.ink], quiet: ['transparent', palette.ink] }[kind] // prettier-ignore
+  const isQuiet = kind === 'quiet'
 
   return (
     <ElementsButton
@@ -35,13 +35,20 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, s
       icon={icon ? <Icon name={icon} size={20} color={disabled ? palette.muted : colors[1]} /> : undefined}
       accessibilityLabel={label}
       testID={testID}
-      titleStyle={{ fontFamily: fonts.strong, fontSize: 16, color: disabled ? palette.muted : colors[1], marginLeft: icon ? 8 : 0 }}
+      titleStyle={{
+        fontFamily: fonts.strong,
+        fontSize: isQuiet ? 14 : 16,
+        color: disabled ? palette.muted : colors[1],
+        marginLeft: icon ? 8 : 0,
+      }}
       disabledTitleStyle={{ color: palette.muted }}
-      disabledStyle={{ backgroundColor: palette.faint, borderColor: palette.faint }}
+      disabledStyle={
+        isQuiet ? { backgroundColor: 'transparent', opacity: 0.6 } : { backgroundColor: palette.faint, borderColor: palette.faint }
+      }
       buttonStyle={{
         minHeight: TOUCH,
         borderRadius: 8,
-        paddingHorizontal: 14,
+        paddingHorizontal: isQuiet ? 9 : 14,
         backgroundColor: colors[0],
         borderWidth: kind === 'plain' ? 1 : 0,
         borderColor: palette.line,

@@ -23,10 +23,12 @@ interface Props<T> {
   /** In place of rows where there are none. */
   readonly empty: ReactNode
   readonly style?: ViewStyle
+  /** Follows how far it is scrolled, px, and how much there is to see at all. */
+  readonly onScrolled?: (offsetPx: number, heightPx: number) => void
 }
 
 /** Rows of one height, of which those in sight are drawn. */
-export function LongList<T>({ ref, label, items, rowHeight, keyOf, draw, empty, style }: Props<T>) {
+export function LongList<T>({ ref, label, items, rowHeight, keyOf, draw, empty, style, onScrolled }: Props<T>) {
   const scroller = useRef<View>(null)
   const rows = useVirtualizer({
     count: items.length,
@@ -38,7 +40,16 @@ export function LongList<T>({ ref, label, items, rowHeight, keyOf, draw, empty, 
   })
   useImperativeHandle(ref, () => ({ show: (index) => rows.scrollToIndex(index, { align: 'auto' }) }), [rows])
   return (
-    <View ref={scroller} role="group" tabIndex={0} aria-label={label} style={[{ minHeight: 0, overflow: 'scroll' }, style]}>
+    <View
+      ref={scroller}
+      role="group"
+      tabIndex={0}
+      aria-label={label}
+      {...{
+        onScroll: () => onScrolled?.(scroller.current ? (scroller.current as unknown as HTMLElement).scrollTop : 0, rows.getTotalSize()),
+      }}
+      style={[{ minHeight: 0, overflow: 'scroll' }, style]}
+    >
       {items.length === 0 && empty}
       <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
         {rows.getVirtualItems().map(({ key, index, start }) => (

@@ -23,10 +23,11 @@ interface Props {
   /** What all of it is about: the title of the sheet. */
   readonly title: string
   readonly acts: readonly Act[]
+  readonly kind?: 'plain' | 'quiet'
 }
 
 /** All that can be done besides, in words. */
-export function More({ title, acts }: Props) {
+export function More({ title, acts, kind }: Props) {
   const [isOpen, setOpen] = useState(false)
   const press = (act: Act) => {
     if (act.on === undefined) setOpen(false)
@@ -34,7 +35,7 @@ export function More({ title, acts }: Props) {
   }
   return (
     <>
-      <Button label="More" onPress={() => setOpen(true)} />
+      <Button label="More" kind={kind} onPress={() => setOpen(true)} />
       <Sheet title={title} isOpen={isOpen} onClose={() => setOpen(false)}>
         <View role="list" style={{ marginVertical: -8 }}>
           {acts.map((act, i) => (

@@ -1,33 +1,33 @@
-import { lineOf } from '@heliaster/core/cut'
 import type { MarkerId, Source } from '@heliaster/core/kit'
 import { useState } from 'react'
+import type { ReactNode } from 'react'
 import { View } from 'react-native'
-import { useStore } from 'zustand'
 
 import { Button } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { useKit } from '../../../kit-view'
+import { usePalette } from '../../../ui/theme/theme'
 import { BenchSheets } from './BenchSheets'
 import type { OpenSheet } from './BenchSheets'
+import { BenchWaves } from './BenchWaves'
 import { HitList } from '../hits/HitList'
 import { ListBar } from '../hits/ListBar'
-import { cutLooks } from './looks'
 import { MarkerBar } from './MarkerBar'
-import { Overview } from '../wave/Overview'
 import { PassageBar } from './PassageBar'
 import { ReadingPicture } from '../wave/ReadingPicture'
 import { SourceTitle } from './SourceTitle'
-import { Spectrogram } from '../wave/Spectrogram'
-import { StrengthChart } from '../wave/StrengthChart'
 import { TakesBar } from './TakesBar'
-import { TimeScale } from '../wave/TimeScale'
 import { UpdateOffer } from './UpdateOffer'
 import { useBench } from './use-bench'
 import { isHeard, useAnalysis } from './use-source-cut'
 import type { Analysis } from './use-source-cut'
-import { WaterBar } from './WaterBar'
-import { Waveform } from '../wave/Waveform'
+
+/** Beside the wave of a wide screen. */
+const LIST_PX = 360
+/** Scrolled so far, a long list on a phone takes the room of what stands above it. */
+const SCROLLED_PX = 24
+const LONG_LIST_PX = 700
 
 /** One recording on the bench: reading it, or why it cannot be read. */
 export function CutBench({ source }: { readonly source: Source }) {
@@ -56,10 +56,9 @@ export function CutBench({ source }: { readonly source: Source }) {
 function ReadyBench({ source, analysis }: { readonly source: Source; readonly analysis: Analysis }) {
   const isWide = useIsWide()
   const bench = useBench(source, analysis)
-  const { hits, kept, listed, chosen, actions, view, setView, rate, passage } = bench
+  const { hits, kept, listed, chosen, actions, rate, passage } = bench
   const kit = useKit()
   const tempoBpm = kit?.tempoBpm ?? 120
-  const hasSpectrogram = useStore(cutLooks, (state) => state.hasSpectrogram)
   const [open, setOpen] = useState<OpenSheet>()
   /** A passage that is sent by itself. */
   const [alone, setAlone] = useState<MarkerId>()
@@ -67,72 +66,20 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
     setOpen(undefined)
     setAlone(undefined)
   }
-  const send = (
-    <Button
-      label={kept.length === 1 ? 'Send 1 hit to pads' : `Send ${kept.length} hits to pads`}
-      kind="main"
-      disabled={kept.length === 0}
-      onPress={() => setOpen('send')}
+  const [isScrolled, setScrolled] = useState(false)
+  const onScrolled = (offsetPx: number, heightPx: number) => setScrolled(offsetPx > SCROLLED_PX && heightPx > LONG_LIST_PX)
+  const isLow = !isWide && isScrolled
+  const title = (
+    <SourceTitle
+      source={source}
+      onCut={() => setOpen('cut')}
+      right={isHeard(analysis) ? countOf(hits.length, kept.length) : 'Listening for strikes'}
     />
   )
-  return (
-    <View style={{ flex: 1, minHeight: 0 }}>
-      <SourceTitle
-        source={source}
-        action={isWide && send}
-        onCut={() => setOpen('cut')}
-        right={isHeard(analysis) ? countOf(hits.length, kept.length) : 'Listening for strikes'}
-      />
-      <Overview analysis={analysis} view={view} onView={setView} />
-      <Waveform
-        analysis={analysis}
-        hits={hits}
-        view={view}
-        onView={setView}
-        chosen={bench.chosenId}
-        cursor={bench.cursor}
-        height={isWide ? 230 : 150}
-        onTap={bench.tap}
-        onSlideMarker={(marker, frame) => {
-          bench.setChosenId(marker.id)
-          actions.slideMarker(marker, frame)
-        }}
-        onSlideTail={actions.slideTail}
-        onSlid={actions.endGesture}
-        passage={passage}
-        onPassage={bench.setPassage}
-      />
-      <TimeScale source={source} view={view} tempoBpm={tempoBpm} />
-      {hasSpectrogram && <Spectrogram source={source} view={view} height={isWide ? 96 : 72} />}
-      {!source.cut.grid && (
-        <>
-          <StrengthChart
-            analysis={analysis}
-            view={view}
-            waterLine={lineOf(source.cut, analysis.strikes)}
-            height={isWide ? 96 : 64}
-            onSlide={(waterLine) => actions.slideCut({ waterLine, findsLevel: undefined })}
-            onDone={actions.endGesture}
-          />
-          {isHeard(analysis) && <WaterBar source={source} analysis={analysis} onCut={actions.setCut} />}
-        </>
-      )}
-      <View style={{ flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
-        <View style={isWide && { flex: 3, minWidth: 0 }}>
-          <MarkerBar bench={bench} onDetails={() => setOpen('hit')} />
-        </View>
-        <View style={isWide && { flex: 2, minWidth: 0 }}>
-          <ListBar
-            hits={hits}
-            view={bench.listView}
-            onView={bench.setListView}
-            onHearAll={bench.row.toggle}
-            isHearing={bench.row.isHearing}
-            onNames={() => setOpen('names')}
-            onRepairs={() => setOpen('repair')}
-          />
-        </View>
-      </View>
+  const wave = <BenchWaves source={source} analysis={analysis} bench={bench} tempoBpm={tempoBpm} isLow={isLow} />
+  const bars = (
+    <>
+      <MarkerBar bench={bench} onDetails={() => setOpen('hit')} onNames={() => setOpen('names')} onRepairs={() => setOpen('repair')} />
       {passage && (
         <PassageBar
           passage={passage}
@@ -146,6 +93,10 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
           onClose={() => bench.setPassage(undefined)}
         />
       )}
+    </>
+  )
+  const list = (
+    <>
       {kit && <UpdateOffer kit={kit} source={source} hits={hits} />}
       <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={actions.passAll} />
       <HitList
@@ -157,23 +108,89 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         emptyWords={isHeard(analysis) ? whyEmpty(source, hits.length) : LISTENING}
         onChoose={bench.choose}
         onJudge={bench.judge}
+        onScrolled={onScrolled}
       />
-      {!isWide && <View style={{ padding: 10, paddingHorizontal: 16 }}>{send}</View>}
-      <BenchSheets
-        source={source}
-        analysis={analysis}
-        tempoBpm={tempoBpm}
-        open={open}
-        chosen={chosen}
-        kept={alone ? hits.filter(({ marker }) => marker.id === alone) : kept}
-        listed={listed}
-        unpassed={bench.unpassed}
-        actions={actions}
-        onHear={bench.hear}
-        onClose={close}
-      />
+      <View style={{ padding: 8, paddingHorizontal: 16 }}>
+        <Button
+          label={sendWords(isHeard(analysis), kept.length)}
+          kind="main"
+          disabled={kept.length === 0}
+          onPress={() => setOpen('send')}
+        />
+      </View>
+    </>
+  )
+  const listBar = (
+    <ListBar
+      hits={hits}
+      view={bench.listView}
+      onView={bench.setListView}
+      onHearAll={bench.row.toggle}
+      isHearing={bench.row.isHearing}
+      onNames={() => setOpen('names')}
+      onRepairs={() => setOpen('repair')}
+    />
+  )
+  const sheets = (
+    <BenchSheets
+      source={source}
+      analysis={analysis}
+      tempoBpm={tempoBpm}
+      open={open}
+      chosen={chosen}
+      kept={alone ? hits.filter(({ marker }) => marker.id === alone) : kept}
+      listed={listed}
+      unpassed={bench.unpassed}
+      actions={actions}
+      onHear={bench.hear}
+      onClose={close}
+    />
+  )
+  return isWide ? <WideBench {...{ title, wave, bars, listBar, list, sheets }} /> : <PhoneBench {...{ title, wave, bars, list, sheets }} />
+}
+
+interface LaidOut {
+  readonly title: ReactNode
+  readonly wave: ReactNode
+  readonly bars: ReactNode
+  readonly list: ReactNode
+  readonly sheets: ReactNode
+}
+
+function PhoneBench({ title, wave, bars, list, sheets }: LaidOut) {
+  return (
+    <View style={{ flex: 1, minHeight: 0 }}>
+      {title}
+      {wave}
+      {bars}
+      {list}
+      {sheets}
     </View>
   )
+}
+
+/** The wave and its hits side by side: the list is as high as the screen. */
+function WideBench({ title, wave, bars, listBar, list, sheets }: LaidOut & { readonly listBar: ReactNode }) {
+  const palette = usePalette()
+  return (
+    <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        {title}
+        {bars}
+        {wave}
+      </View>
+      <View style={{ width: LIST_PX, borderLeftWidth: 1, borderLeftColor: palette.faint }}>
+        {listBar}
+        {list}
+      </View>
+      {sheets}
+    </View>
+  )
+}
+
+function sendWords(isKnown: boolean, count: number): string {
+  if (!isKnown && count === 0) return 'Send hits to pads'
+  return count === 1 ? 'Send 1 hit to pads' : `Send ${count} hits to pads`
 }
 
 const LISTENING = 'The recording is being listened to. It can be heard, marked and cut by hand already.'

@@ -1,43 +1,48 @@
-import { ScrollView } from 'react-native'
+import { useState } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
 
-import { IconButton } from '../../../ui/controls/Button'
+import { Button, IconButton } from '../../../ui/controls/Button'
+import { More } from '../../../ui/layout/More'
+import type { Act } from '../../../ui/layout/More'
+import { useIsWide } from '../../../ui/layout/use-is-wide'
+import { ListSheet, orderWords } from '../hits/ListBar'
+import { benchActs, partActs } from './acts'
+import { cutLooks } from './looks'
 import type { Bench } from './use-bench'
 
-/** What can be done to the chosen marker, and to the view. */
-export function MarkerBar({ bench, onDetails }: { readonly bench: Bench; readonly onDetails: () => void }) {
-  const { step, actions, remove, add, mark, passage, isWhole, toggleZoom, view, changeHeight } = bench
-  const chosen = bench.chosen?.marker
+interface Props {
+  readonly bench: Bench
+  readonly onDetails: () => void
+  readonly onNames: () => void
+  readonly onRepairs: () => void
+}
+
+/** From hit to hit, and what is done to the chosen one; what matters less, and on a phone the list too, behind one word. */
+export function MarkerBar({ bench, onDetails, onNames, onRepairs }: Props) {
+  const isWide = useIsWide()
+  const looks = useStore(cutLooks)
+  const [isOrdering, setOrdering] = useState(false)
+  const { add, passage, details, pin, remove, zoom, height, hearAll } = benchActs(bench, onDetails)
+  const none = bench.hits.length === 0
+  const repair: Act = { label: 'Repair', icon: 'auto-fix', disabled: none, onPress: onRepairs }
+  const ofList: Act[] = [
+    { label: 'Name hits', icon: 'tag-outline', disabled: none, onPress: onNames },
+    hearAll,
+    { label: `Order of the list: ${orderWords(bench.listView)}`, icon: 'sort', onPress: () => setOrdering(true) },
+  ]
+  const shown: Act[] = isWide ? [add, passage, details, remove] : [add, details, repair]
+  const behind: Act[] = isWide ? [pin, zoom, height] : [passage, remove, pin, ...ofList, zoom, height]
   return (
-    <ScrollView
-      horizontal
-      showsHorizontalScrollIndicator={false}
-      style={{ flexGrow: 0 }}
-      contentContainerStyle={{ paddingHorizontal: 6, alignItems: 'center', minWidth: '100%', justifyContent: 'space-between' }}
-    >
-      <IconButton name="chevron-left" label="Previous hit" onPress={() => step(-1)} />
-      <IconButton name="chevron-right" label="Next hit" onPress={() => step(1)} />
-      <IconButton
-        name={chosen?.pinned ? 'pin' : 'pin-outline'}
-        label={chosen?.pinned ? 'Unpin the marker' : 'Pin the marker'}
-        on={chosen?.pinned}
-        disabled={!chosen}
-        onPress={() => chosen && actions.pin(chosen)}
-      />
-      <IconButton name="form-textbox" label="Name and place of the hit" disabled={!chosen} onPress={onDetails} />
-      <IconButton name="map-marker-remove-outline" label="Remove the marker" disabled={!chosen} onPress={() => chosen && remove(chosen)} />
-      <IconButton name="map-marker-plus-outline" label="Add a marker" onPress={add} />
-      <IconButton name="select-drag" label="Mark a passage" on={passage !== undefined} onPress={mark} />
-      <IconButton
-        name={isWhole ? 'magnify-plus-outline' : 'arrow-expand-horizontal'}
-        label={isWhole ? 'Look closely at the hit' : 'See the whole recording'}
-        onPress={toggleZoom}
-      />
-      <IconButton
-        name={view.isAuto ? 'arrow-expand-vertical' : 'arrow-up-down'}
-        label={`Height of the wave: ${view.isAuto ? 'automatic' : `${view.gain.toFixed(view.gain < 10 ? 1 : 0)} times`}`}
-        on={view.isAuto}
-        onPress={changeHeight}
-      />
-    </ScrollView>
+    <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: isWide ? 8 : 0 }}>
+      <IconButton name="chevron-left" label="Previous hit" onPress={() => bench.step(-1)} />
+      <IconButton name="chevron-right" label="Next hit" onPress={() => bench.step(1)} />
+      {shown.map(({ label, disabled, onPress }) => (
+        <Button key={label} kind="quiet" label={label} disabled={disabled} onPress={onPress} />
+      ))}
+      <View style={{ flex: 1 }} />
+      <More title="The recording" kind="quiet" acts={[...behind, ...partActs(looks, isWide)]} />
+      {isOrdering && <ListSheet hits={bench.hits} view={bench.listView} onView={bench.setListView} onClose={() => setOrdering(false)} />}
+    </View>
   )
 }

@@ -2,7 +2,7 @@ import type { Source } from '@heliaster/core/kit'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
-import { IconButton } from '../../../ui/controls/Button'
+import { Button, IconButton } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { session } from '../../../kit-view/session'
@@ -32,13 +32,15 @@ export function SourceTitle({ source, right, onCut, action }: Props) {
       {!isWide && (
         <IconButton name="format-list-bulleted" label="All recordings" onPress={() => session.setState({ sourceId: undefined })} />
       )}
-      <Text look="strong" numberOfLines={1} style={{ flex: 1 }}>
-        {source.name}
-      </Text>
-      <Text look="label" tone="muted">
-        {right}
-      </Text>
-      {onCut && <IconButton name="tune-variant" label="How to cut" onPress={onCut} />}
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <Text look="strong" numberOfLines={1} style={{ lineHeight: 20 }}>
+          {source.name}
+        </Text>
+        <Text look="label" tone="muted" numberOfLines={1} style={{ lineHeight: 16 }}>
+          {right}
+        </Text>
+      </View>
+      {onCut && <Button kind="quiet" label="How to cut" onPress={onCut} />}
       {action}
     </View>
   )

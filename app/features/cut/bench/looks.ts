@@ -6,14 +6,25 @@ import { deviceSettings } from '../../../ui/device/device-settings'
 export interface CutLooks {
   readonly times: 'seconds' | 'frames' | 'beats'
   readonly hasSpectrogram: boolean
+  /** Parts that are not folded away. */
+  readonly showsRecordings: boolean
+  readonly showsOverview: boolean
+  readonly showsStrikes: boolean
   /** An end that was set by hand stays when the begin is moved; otherwise the window keeps its length. */
   readonly endsStay: boolean
 }
 
 const KEY = 'heliaster-cut-looks'
-const plain: CutLooks = { times: 'seconds', hasSpectrogram: false, endsStay: false }
+const plain: CutLooks = { times: 'seconds', hasSpectrogram: false, showsRecordings: true, showsOverview: true, showsStrikes: true, endsStay: false } // prettier-ignore
 
-const schema = z.object({ times: z.enum(['seconds', 'frames', 'beats']), hasSpectrogram: z.boolean(), endsStay: z.boolean() })
+const schema = z.object({
+  times: z.enum(['seconds', 'frames', 'beats']),
+  hasSpectrogram: z.boolean(),
+  showsRecordings: z.boolean(),
+  showsOverview: z.boolean(),
+  showsStrikes: z.boolean(),
+  endsStay: z.boolean(),
+})
 
 export const cutLooks = deviceSettings<CutLooks>(KEY, schema, plain)
 

@@ -20,10 +20,11 @@ interface Props {
   readonly emptyWords: string
   readonly onChoose: (item: CutHit) => void
   readonly onJudge: (item: CutHit, verdict: Verdict) => void
+  readonly onScrolled?: (offsetPx: number, heightPx: number) => void
 }
 
 /** The hits under the waveform. Panning the wave leaves it as it is. */
-export const HitList = memo(function HitList({ ref, hits, rate, sort, chosenId, emptyWords, onChoose, onJudge }: Props) {
+export const HitList = memo(function HitList({ ref, hits, rate, sort, chosenId, emptyWords, onChoose, onJudge, onScrolled }: Props) {
   const palette = usePalette()
   const draw = useCallback(
     (item: CutHit) => (
@@ -39,6 +40,7 @@ export const HitList = memo(function HitList({ ref, hits, rate, sort, chosenId, 
       rowHeight={HIT_ROW_HEIGHT}
       keyOf={keyOf}
       draw={draw}
+      onScrolled={onScrolled}
       style={{ flex: 1, borderTopWidth: 1, borderTopColor: palette.faint }}
       empty={
         <Text tone="muted" style={{ padding: 20 }}>

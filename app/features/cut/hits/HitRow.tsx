@@ -24,7 +24,7 @@ interface Props {
   readonly onJudge: (item: CutHit, verdict: Verdict) => void
 }
 
-export const HIT_ROW_HEIGHT = 56
+export const HIT_ROW_HEIGHT = 52
 
 /** One hit: heard and chosen by a tap, kept by another, passed by a third; which it is, is seen on both signs. */
 export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {

@@ -21,11 +21,11 @@ const choose = (group: string, name: string) =>
 
 test('without hits there is nothing to hear, repair or name; with them each is one press', () => {
   const { unmount } = render(<Shown of={[]} />)
-  for (const name of ['Hear all in a row', 'Repair', 'Name the hits'])
+  for (const name of ['Hear all', 'Repair', 'Name hits'])
     expect(screen.getByRole('button', { name }).getAttribute('aria-disabled')).toBe('true')
   unmount()
   render(<Shown isHearing />)
-  for (const name of ['Stop hearing', 'Repair', 'Name the hits']) press(name)
+  for (const name of ['Stop hearing', 'Repair', 'Name hits']) press(name)
   expect(Object.values(did).map(({ mock }) => mock.calls.length)).toEqual([1, 1, 1])
 })
 

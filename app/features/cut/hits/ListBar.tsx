@@ -2,7 +2,7 @@ import type { Family, Warning } from '@heliaster/core/cut'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 
-import { Button, IconButton } from '../../../ui/controls/Button'
+import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Icon } from '../../../ui/drawing/Icon'
 import { Sheet } from '../../../ui/layout/Sheet'
@@ -33,49 +33,40 @@ const ONLY = [
   { value: 'warned', text: 'With a warning' },
 ] as const
 
+const isNarrowed = ({ only, family, warning, from, to }: HitListView) =>
+  only !== 'all' || family !== undefined || warning !== undefined || from !== undefined || to !== undefined
+
+/** What the list is sorted by, and whether it shows all of them. */
+export function orderWords(view: HitListView): string {
+  const sort = hitSorts.find((one) => one.value === view.sort)!.text
+  return `${sort}${isNarrowed(view) ? ', some of them' : ''}`
+}
+
 /** What is done to all hits: heard in a row, repaired, named, and which of them the list shows in what order. */
 export function ListBar({ hits, view, onView, onHearAll, isHearing, onNames, onRepairs }: Props) {
   const palette = usePalette()
   const [open, setOpen] = useState(false)
-  const sort = hitSorts.find((one) => one.value === view.sort)!.text
-  const isNarrowed =
-    view.only !== 'all' || view.family !== undefined || view.warning !== undefined || view.from !== undefined || view.to !== undefined
   const none = hits.length === 0
   return (
-    <View
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        paddingLeft: 16,
-        paddingRight: 6,
-        height: TOUCH,
-        borderTopWidth: 1,
-        borderTopColor: palette.faint,
-      }}
-    >
+    <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4, height: TOUCH }}>
       <Pressable
         role="button"
-        aria-label={`Order of the list: ${sort}${isNarrowed ? ', some of them' : ''}`}
+        aria-label={`Order of the list: ${orderWords(view)}`}
         onPress={() => setOpen(true)}
-        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, height: TOUCH }}
+        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 6, height: TOUCH, minWidth: 0 }}
       >
-        <Icon name="sort" size={20} color={palette.ink} />
-        <Text look="label" numberOfLines={1}>{`By ${sort.toLowerCase()}${isNarrowed ? ', some of them' : ''}`}</Text>
+        <Icon name="sort" size={18} color={palette.ink} />
+        <Text look="label" numberOfLines={1} style={{ flexShrink: 1 }}>{`By ${orderWords(view).toLowerCase()}`}</Text>
       </Pressable>
-      <IconButton
-        name={isHearing ? 'stop' : 'playlist-play'}
-        label={isHearing ? 'Stop hearing' : 'Hear all in a row'}
-        disabled={none}
-        onPress={onHearAll}
-      />
-      <IconButton name="auto-fix" label="Repair" disabled={none} onPress={onRepairs} />
-      <IconButton name="tag-outline" label="Name the hits" disabled={none} onPress={onNames} />
+      <Button kind="quiet" label={isHearing ? 'Stop hearing' : 'Hear all'} disabled={none} onPress={onHearAll} />
+      <Button kind="quiet" label="Repair" disabled={none} onPress={onRepairs} />
+      <Button kind="quiet" label="Name hits" disabled={none} onPress={onNames} />
       {open && <ListSheet hits={hits} view={view} onView={onView} onClose={() => setOpen(false)} />}
     </View>
   )
 }
 
-function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 'view' | 'onView'> & { readonly onClose: () => void }) {
+export function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 'view' | 'onView'> & { readonly onClose: () => void }) {
   const families = [...new Set(hits.flatMap(({ hit }) => (hit ? [hit.family] : [])))].sort()
   const warnings = [...new Set(hits.flatMap(({ hit }) => hit?.warnings ?? []))]
   return (
