@@ -9,7 +9,10 @@ import type { Sender, SenderNeeds } from './sender'
 const FETCHED = 300
 const AT_ONCE = 4
 
-type Needs = Pick<SenderNeeds, 'api' | 'shelf' | 'documentsOf' | 'timers'>
+type Needs = Pick<SenderNeeds, 'api' | 'shelf' | 'documentsOf' | 'timers'> & {
+  /** Is told when a list has been read to its end. */
+  onListed?(kind: Kind): void
+}
 
 const AGAIN_MS = 2000
 const SOON_MS = 250
@@ -101,6 +104,7 @@ export class CatchUp {
     } while (after)
     await this.lookForAll(kind, [...unlisted])
     this.readAt.set(kind, readAt ?? 0)
+    this.need.onListed?.(kind)
   }
 
   /** Documents that came with the list are taken over all at once, the others one by one. */

@@ -34,6 +34,9 @@ export interface Ground {
 type Told =
   { readonly type: 'changed'; readonly keys: readonly string[] } | { readonly type: 'state'; readonly away: boolean; readonly why?: string }
 
+/** Nobody is kept waiting longer for the server's list. */
+const LISTED_MS = 4000
+
 /** One page of one device: its documents, what it keeps of them, and how they and the server come together. */
 export function createDevice(ground: Ground) {
   const { timers, makeId, channel } = ground
@@ -88,7 +91,7 @@ export function createDevice(ground: Ground) {
       ground.notify(`The server keeps something else under the same id. Yours, “${name}”, is kept beside it as its own.`)
     },
   })
-  const catchUp = new CatchUp({ api, shelf, documentsOf, timers }, sender)
+  const catchUp = new CatchUp({ api, shelf, documentsOf, timers, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
   const listener = new Listener(api, timers, {
     open: () => {
       sender.wake(0) // the server is back
@@ -193,6 +196,7 @@ export function createDevice(ground: Ground) {
     fetchDocument: (kind: Kind, id: string) => catchUp.look(kind, id),
     async start(): Promise<void> {
       lead.start()
+      timers.set(() => saveState.setState({ listed: true }), LISTED_MS) // a page that another one leads asks nobody
       await readAll()
     },
     stop(): void {

@@ -17,6 +17,8 @@ export interface SaveState {
   readonly refused: number
   /** Whether the browser has promised to keep what this device holds; unknown until it has been asked. */
   readonly lasting?: boolean
+  /** The server's list of kits has been read, or cannot be: what is not known here is known not to be. */
+  readonly listed?: boolean
   /** Pages of an older version hold this device's store, so nothing can be read or written. */
   readonly blocked?: boolean
 }

@@ -1,21 +1,28 @@
 import { facesOf } from '@heliaster/core/kit'
 import type { DocumentSummary, Kit, KitEdit, KitFaces, KitId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { kits } from '../../documents'
+import { device, kits, saveState } from '../../documents'
 import type { Entry } from '../../documents/documents'
 import { Button, IconButton } from '../../ui/controls/Button'
+import { SearchField } from '../../ui/controls/SearchField'
+import { notify } from '../../ui/layout/notices'
 import { Row } from '../../ui/layout/Row'
 import { Star } from '../../ui/drawing/Star'
 import { Waiting } from '../../ui/layout/Waiting'
 import { Text } from '../../ui/layout/Text'
-import { chooseTheme, usePalette } from '../../ui/theme/theme'
+import { chooseTheme, TOUCH, usePalette } from '../../ui/theme/theme'
 import { SaveMark } from '../../shell'
+import { changedWords } from './changed-words'
+import { hearLater } from './hear-later'
 import { KitMenu } from './KitMenu'
 import { createEmptyKit, openBundleFile } from './kit-actions'
+
+/** So many kits are found by name. */
+const FIND_FROM = 8
 
 /** All kits: open one, begin one, bring one in. */
 export function KitsScreen() {
@@ -25,7 +32,11 @@ export function KitsScreen() {
   const [menuFor, setMenuFor] = useState<KitId>()
   const [busy, setBusy] = useState(false)
   const elsewhere = useStore(kits.store, (state) => state.elsewhere)
-  const list = listed(entries, elsewhere)
+  const isKnown = useStore(saveState, ({ listed: isListed, state }) => isListed === true || state === 'away')
+  const [words, setWords] = useState('')
+  const all = useMemo(() => listed(entries, elsewhere), [entries, elsewhere])
+  const list = useMemo(() => all.filter(({ name }) => isMeant(name, words)), [all, words])
+  const { hearing, toggle } = useHearing()
   const openBundle = async () => {
     setBusy(true)
     await openBundleFile()
@@ -62,13 +73,21 @@ export function KitsScreen() {
         />
         <Button label="Open bundle" icon="folder-open-outline" style={{ flex: 1 }} busy={busy} onPress={() => void openBundle()} />
       </View>
+      {all.length >= FIND_FROM && <SearchField placeholder="Find a kit" value={words} onChange={setWords} />}
       <View role="list" style={{ gap: 0 }}>
         {list.map((kit) => (
-          <KitRow key={kit.id} kit={kit} onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined} />
+          <KitRow
+            key={kit.id}
+            kit={kit}
+            isHearing={kit.id === hearing}
+            onHear={() => toggle(kit.id as KitId)}
+            onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined}
+          />
         ))}
       </View>
-      {!loaded && list.length === 0 && <Waiting words="Reading the kits" />}
-      {loaded && list.length === 0 && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
+      {all.length > 0 && list.length === 0 && <Text tone="muted">{`No kit is called like “${words.trim()}”.`}</Text>}
+      {all.length === 0 && !(loaded && isKnown) && <Waiting words="Reading the kits" />}
+      {all.length === 0 && loaded && isKnown && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
       <KitMenu kit={menuFor && entries[menuFor]?.doc} onClose={() => setMenuFor(undefined)} />
     </ScrollView>
   )
@@ -92,9 +111,63 @@ function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewher
   return [...here, ...there].sort((a, b) => b.changedAt - a.changedAt)
 }
 
-function KitRow({ kit, onMenu }: { readonly kit: ListedKit; readonly onMenu?: () => void }) {
+/** Whether all that is looked for is in a name, in any order. */
+function isMeant(name: string, words: string): boolean {
+  const lower = name.toLowerCase()
+  return words.toLowerCase().split(/\s+/).every((word) => lower.includes(word)) // prettier-ignore
+}
+
+/** The kit that is heard now, one at a time; leaving the screen ends it. */
+function useHearing() {
+  const [hearing, setHearing] = useState<KitId>()
+  const stop = useRef<() => void>(undefined)
+  const end = () => {
+    stop.current?.()
+    stop.current = undefined
+    setHearing(undefined)
+  }
+  useEffect(() => () => stop.current?.(), [])
+  const toggle = async (id: KitId) => {
+    const isOn = hearing === id
+    end()
+    if (isOn) return
+    setHearing(id)
+    let isStopped = false
+    stop.current = () => (isStopped = true)
+    if (!(id in kits.store.getState().entries)) await device.fetchDocument('kit', id).catch(() => undefined)
+    const { hearKit } = await hearLater()
+    const kit = kits.store.getState().entries[id]?.doc
+    if (isStopped) return
+    if (kit) stop.current = hearKit(kit, () => setHearing((now) => (now === id ? undefined : now)))
+    else {
+      setHearing(undefined)
+      notify('This kit is on the server, and the server cannot be reached just now.')
+    }
+  }
+  return { hearing, toggle: (id: KitId) => void toggle(id) }
+}
+
+interface RowProps {
+  readonly kit: ListedKit
+  readonly isHearing: boolean
+  readonly onHear: () => void
+  readonly onMenu?: () => void
+}
+
+function KitRow({ kit, isHearing, onHear, onMenu }: RowProps) {
+  const changed = changedWords(kit.changedAt, Date.now())
   return (
     <Row>
+      {kit.pads > 0 ? (
+        <IconButton
+          name={isHearing ? 'stop' : 'play-outline'}
+          label={isHearing ? `Stop hearing ${kit.name}` : `Hear ${kit.name}`}
+          on={isHearing}
+          onPress={onHear}
+        />
+      ) : (
+        <View style={{ width: TOUCH }} />
+      )}
       <Pressable
         role="button"
         aria-label={`Open ${kit.name}`}
@@ -106,7 +179,7 @@ function KitRow({ kit, onMenu }: { readonly kit: ListedKit; readonly onMenu?: ()
             {kit.name}
           </Text>
           <Text look="small" tone="muted">
-            {kit.pads === 1 ? '1 pad' : `${kit.pads} pads`}
+            {[kit.pads === 1 ? '1 pad' : `${kit.pads} pads`, changed].filter(Boolean).join(', ')}
           </Text>
         </View>
         {kit.pads > 0 && (

@@ -2,12 +2,17 @@ import type { Kit } from '@heliaster/core/kit'
 import { act, fireEvent, render, screen } from '@testing-library/react'
 
 import { aKitOf, aPad, audio, info } from '../../testing/a-kit'
+import { changedWords } from './changed-words'
 import { createEmptyKit, deleteKit, duplicateKit, openBundleFile, renameKit } from './kit-actions'
 import { KitsScreen } from './KitsScreen'
 
 const mockNavigate = jest.fn()
 const mockNotify = jest.fn()
 const mockKeep = jest.fn()
+const mockFetch = jest.fn()
+const mockStop = jest.fn()
+const mockHear = jest.fn<() => void, [Kit, () => void]>(() => mockStop)
+jest.mock('./hear-later', () => ({ hearLater: async () => ({ hearKit: (kit: Kit, onEnd: () => void) => mockHear(kit, onEnd) }) }))
 let mockFiles: File[] = []
 const mockShip = { open: jest.fn(), take: jest.fn(), close: jest.fn() }
 jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) } }))
@@ -25,10 +30,15 @@ jest.mock('../../documents', () => {
   }))
   const put = (doc: Kit) => store.setState(({ entries }) => ({ entries: { ...entries, [doc.id]: { doc, changedAt: 5 } } }))
   const hide = jest.fn(async () => jest.fn())
-  return { kits: { store, create: jest.fn(put), edit: jest.fn(), hide } }
+  const saveState = createStore<{ listed?: boolean; state: string }>(() => ({ state: 'saving' }))
+  return {
+    kits: { store, create: jest.fn(put), edit: jest.fn(), hide },
+    saveState,
+    device: { fetchDocument: (...given: unknown[]) => mockFetch(...given) as unknown },
+  }
 })
 
-const { kits } = jest.requireMock<{ kits: { store: { getState(): { entries: Record<string, { doc: Kit }> }; setState(state: object): void }; create: jest.Mock; edit: jest.Mock; hide: jest.Mock } }>('../../documents') // prettier-ignore
+const { kits, saveState } = jest.requireMock<{ saveState: { setState(state: object): void }; kits: { store: { getState(): { entries: Record<string, { doc: Kit }> }; setState(state: object): void }; create: jest.Mock; edit: jest.Mock; hide: jest.Mock } }>('../../documents') // prettier-ignore
 const kit = { ...aKitOf(aPad(2), aPad(1)), id: 'kit-1' as never, name: 'Low Tide', audio: { [audio]: info } } as Kit
 const here = (...all: Kit[]) =>
   act(() => kits.store.setState({ entries: Object.fromEntries(all.map((doc, i) => [doc.id, { doc, changedAt: i }])), elsewhere: {}, loaded: true })) // prettier-ignore
@@ -46,7 +56,7 @@ test('kits are listed, the one that was changed last first, those of the server 
   render(<KitsScreen />)
   const rows = screen.getAllByRole('button', { name: /^Open (?!bundle)/ })
   expect(rows.map((row) => row.getAttribute('aria-label'))).toEqual(['Open Neap', 'Open High Tide', 'Open Low Tide'])
-  expect(screen.getByText('1 pad')).toBeTruthy()
+  expect(screen.getByText(/^1 pad, /)).toBeTruthy()
   press('Open Low Tide')
   press('Open High Tide')
   expect(mockNavigate.mock.calls).toEqual([['/kit/kit-1/board'], ['/kit/kit-2/gather']])
@@ -58,10 +68,54 @@ test('where there is none, that is said once they have been read, and a new one 
   render(<KitsScreen />)
   expect(screen.queryByText(/^No kits yet/)).toBeNull()
   act(() => kits.store.setState({ loaded: true }))
+  expect(screen.queryByText(/^No kits yet/)).toBeNull() // the server may have some
+  act(() => saveState.setState({ listed: true }))
   expect(screen.getByText(/^No kits yet/)).toBeTruthy()
   press('New kit')
   const [made] = Object.values(kits.store.getState().entries)
   expect(mockNavigate).toHaveBeenCalledWith(`/kit/${made.doc.id}/gather`)
+})
+
+test('a kit is heard where it is listed, one at a time, one of the server once it has come; leaving ends it', async () => {
+  here(kit, { ...kit, id: 'kit-2' as never, name: 'High Tide' })
+  act(() => kits.store.setState({ elsewhere: { k3: { id: 'k3', name: 'Neap', changedAt: 99, kit: { pads: 1, faces: [[3]] } } } }))
+  const { unmount } = render(<KitsScreen />)
+  await act(async () => press('Hear Low Tide'))
+  expect(mockHear).toHaveBeenCalledWith(expect.objectContaining({ id: 'kit-1' }), expect.anything())
+  await act(async () => press('Hear High Tide'))
+  expect([mockStop.mock.calls.length, screen.queryByRole('button', { name: 'Hear Low Tide' }) !== null]).toEqual([1, true])
+  act(() => mockHear.mock.lastCall![1]())
+  expect(screen.getByRole('button', { name: 'Hear High Tide' })).toBeTruthy()
+  mockFetch.mockRejectedValueOnce(new Error('away'))
+  await act(async () => press('Hear Neap'))
+  expect(mockNotify).toHaveBeenCalledWith(expect.stringContaining('on the server'))
+  mockFetch.mockImplementationOnce(async () => here(kit, { ...kit, id: 'k3' as never, name: 'Neap' }))
+  await act(async () => press('Hear Neap'))
+  expect(mockHear.mock.lastCall![0]).toMatchObject({ id: 'k3' })
+  unmount()
+  expect(mockStop).toHaveBeenCalledTimes(3)
+})
+
+test('among many a kit is found by words of its name in any order', () => {
+  here(...Array.from({ length: 200 }, (_, i) => ({ ...kit, id: `kit-${i}` as never, name: `Tide ${i} of the yard` })))
+  render(<KitsScreen />)
+  const field = screen.getByLabelText('Find by name')
+  fireEvent.change(field, { target: { value: 'yard 17' } })
+  expect(screen.getAllByRole('button', { name: /^Open Tide/ }).map((row) => row.getAttribute('aria-label'))).toEqual(expect.arrayContaining(['Open Tide 17 of the yard', 'Open Tide 117 of the yard'])) // prettier-ignore
+  expect(screen.getAllByRole('button', { name: /^Open Tide/ })).toHaveLength(12)
+  fireEvent.change(field, { target: { value: 'pier' } })
+  expect(screen.getByText('No kit is called like “pier”.')).toBeTruthy()
+})
+
+test('when a kit was changed is said as one says it', () => {
+  const now = Date.UTC(2026, 4, 20, 12)
+  const ago = (ms: number) => changedWords(now - ms, now)
+  const [minute, hour, day] = [60e3, 3600e3, 24 * 3600e3]
+  expect([ago(10e3), ago(-5 * minute), ago(minute), ago(59.9 * minute), ago(3 * hour), ago(1.5 * day), ago(13 * day)]).toEqual([
+    'changed just now', 'changed just now', 'changed 1 minute ago', 'changed 59 minutes ago', 'changed 3 hours ago', 'changed yesterday', 'changed 13 days ago',
+  ]) // prettier-ignore
+  expect(ago(40 * day)).toBe('changed on April 10, 2026')
+  expect(changedWords(0, now)).toBe('')
 })
 
 test('a new kit, and a copy, has a name that no other has', () => {
