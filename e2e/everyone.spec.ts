@@ -38,7 +38,7 @@ const openWalk = async (page: Page) => {
 const selectSounds = async (page: Page, search: string) => {
   await openDemo(page, 'gather')
   await page.getByRole('textbox', { name: 'Find by name' }).fill(search)
-  await press(page, 'Select several')
+  await press(page, 'Select')
   await press(page, /^All \d+ shown$/)
 }
 
@@ -52,14 +52,14 @@ const walks: Record<string, readonly State[]> = {
   ],
   gather: [
     ['gather', (page) => openDemo(page, 'gather')],
-    ['the list’s view', (page) => press(page, 'Sort and narrow the list')],
+    ['the list’s view', (page) => press(page, 'Order')],
     ['settings of recording', async (page) => (await close(page), await press(page, 'Settings of recording'))],
     ['a sound', async (page) => (await close(page), await press(page, /^More for /))],
     ['several sounds', (page) => selectSounds(page, 'keel d5')],
-    ['their names', (page) => press(page, 'Rename the selected')],
-    ['their tags', async (page) => (await close(page), await press(page, 'Tag the selected'))],
-    ['deleting them', async (page) => (await close(page), await press(page, 'Delete the selected'))],
-    ['where they go', async (page) => (await close(page), await press(page, 'Put the selected on pads'))],
+    ['their names', (page) => press(page, 'Rename')],
+    ['their tags', async (page) => (await close(page), await press(page, 'Tag'))],
+    ['deleting them', async (page) => (await close(page), await press(page, 'More'), await press(page, 'Delete'))],
+    ['where they go', async (page) => (await close(page), await press(page, 'Put on pads'))],
     ['one pad for each', (page) => choose(page, 'Own pads')],
   ],
   recording: [

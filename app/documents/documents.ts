@@ -54,6 +54,8 @@ export interface DocumentsNeed {
   onRefused(reason: string): void
   /** Is told of what came from elsewhere: a document that is new here, or one that others have changed. */
   onArrived?(before: unknown, after: unknown): void
+  /** Is told of documents that were made here. */
+  onMade?(ids: readonly string[]): void
   /** What could be taken back of a document before its page was loaded anew. */
   stepsOf?(key: string): History<unknown> | undefined
 }
@@ -125,6 +127,7 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
 
   async function createMany(docs: readonly Doc[]): Promise<void> {
     const changedAt = need.now()
+    need.onMade?.(docs.map(({ id }) => id))
     show(new Map(docs.map((doc) => [doc.id, { doc, revision: 0, changedAt, history: emptyHistory }])))
     await shelf.write({ rows: docs.map((doc) => newRow(doc, changedAt)), add: docs.map((doc) => outgoing(doc.id, 'create', [doc])) })
   }

@@ -1,9 +1,11 @@
 import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import type { SourceId } from '@heliaster/core/kit'
 
 import { notify } from '../ui/layout/notices'
 import { createDevice } from '../sync/device'
 import { localDb, onLocalDbBlocked } from '../sync/local-db'
 import { pageTimers } from '../sync/timers'
+import { noteGathered } from './gathered'
 import { StepKeeper } from './kept-steps'
 import { makeId } from './make-id'
 
@@ -21,6 +23,7 @@ export const device = createDevice({
   isVisible: () => typeof document === 'undefined' || document.visibilityState === 'visible',
   notify,
   stepsOf: (key) => keptSteps.take(key),
+  onSoundsMade: (ids) => noteGathered(ids as SourceId[]),
 })
 
 export const { kits, sources, starts, saveState } = device

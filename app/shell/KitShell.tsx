@@ -1,4 +1,4 @@
-import type { Kit, PadId } from '@heliaster/core/kit'
+import type { Kit, KitId, PadId } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
 import type { ReactNode } from 'react'
@@ -15,6 +15,7 @@ import { onArrived } from '../audio/engine/arriving'
 import type { Sounded } from '../audio/engine/player'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
 import { kits } from '../documents'
+import { gatherFor } from '../documents/gathered'
 import { NoticesHere } from '../ui/layout/notices'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
@@ -95,9 +96,10 @@ function Room({ children, after }: { readonly children: ReactNode; readonly afte
 }
 
 /** Keeps the engine in step with the kit, plays it from keys, and remembers the cell that sounded last. */
-function useKitSound(kitId: string): void {
+function useKitSound(kitId: KitId): void {
   useEffect(() => {
     const kitNow = () => kits.store.getState().entries[kitId]?.doc
+    gatherFor(kitId)
     playKit(kitNow())
     const stops = [
       kits.store.subscribe((now, before) => {
@@ -119,6 +121,7 @@ function useKitSound(kitId: string): void {
       letGoAll()
       soloed.setState({ pads: [], rays: [] })
       putOut()
+      gatherFor(undefined)
       stops.forEach((stop) => stop())
     }
   }, [kitId])

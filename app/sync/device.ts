@@ -27,6 +27,8 @@ export interface Ground {
   isVisible(): boolean
   /** Is told in a sentence what a person should know at once. */
   notify(words: string): void
+  /** Is told of sounds that came in here. */
+  onSoundsMade?(ids: readonly string[]): void
   /** What could be taken back of a document, by its key, before its page was loaded anew. */
   stepsOf?(key: string): History<unknown> | undefined
 }
@@ -67,7 +69,7 @@ export function createDevice(ground: Ground) {
       if (words) ground.notify(words)
     },
   })
-  const sources = createDocuments<Source, SourceEdit>(sourceKind, need)
+  const sources = createDocuments<Source, SourceEdit>(sourceKind, { ...need, onMade: ground.onSoundsMade })
   const starts = createDocuments<Start, StartEdit>(startKind, need)
   const byKind = { kit: kits, source: sources, start: starts }
   const documentsOf = (kind: Kind) => byKind[kind] as unknown as ReturnType<SenderNeeds['documentsOf']>

@@ -1,6 +1,7 @@
 export { DropOnPads } from './DropOnPads'
 export { nameEdits, placeEdits, placeFiles } from './place-files'
 export { useLoudness } from './use-loudness'
+export { PutOnPad } from './PutOnPad'
 export { PlaceSheet } from './PlaceSheet'
 export type { ShownFile } from './use-reading'
 export type { PlaceHow } from './place-files'

@@ -5,6 +5,8 @@ import { View } from 'react-native'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { CHANNEL_CHOICES } from '../../../kit-view/channel-choices'
 import { Chips } from '../../../ui/controls/Chips'
+import { More } from '../../../ui/layout/More'
+import type { Act } from '../../../ui/layout/More'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
@@ -31,6 +33,18 @@ export function SelectionBar({ shown, selection, onSelection }: Props) {
   const isAll = chosen.length === shown.length
   const close = () => setAsking(undefined)
   const judge = (verdict: Source['verdict']) => setSounds(chosen, { verdict })
+  const others: Act[] = [
+    { label: 'Keep', icon: 'check-circle-outline', disabled: isNone, onPress: () => judge('keep') },
+    { label: 'Pass', icon: 'close-circle-outline', disabled: isNone, onPress: () => judge('pass') },
+    {
+      label: chosen.length > 0 && chosen.every((source) => source.favourite) ? 'No favourites any more' : 'Make favourites',
+      icon: 'heart-outline',
+      disabled: isNone,
+      onPress: () => favourSounds(chosen, !chosen.every((source) => source.favourite)),
+    },
+    { label: 'Channels', icon: 'speaker-multiple', disabled: stereo.length === 0, onPress: () => setAsking('channel') },
+    { label: 'Delete', icon: 'delete-outline', disabled: isNone, onPress: () => setAsking('delete') },
+  ]
   return (
     <View
       style={{
@@ -51,31 +65,12 @@ export function SelectionBar({ shown, selection, onSelection }: Props) {
         />
         <IconButton name="close" label="Stop selecting" onPress={() => onSelection(undefined)} />
       </View>
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
-        <IconButton
-          name="view-grid-plus-outline"
-          label="Put the selected on pads"
-          tone="kelp"
-          disabled={isNone}
-          onPress={() => setAsking('place')}
-        />
-        <IconButton name="form-textbox" label="Rename the selected" disabled={isNone} onPress={() => setAsking('names')} />
-        <IconButton name="tag-outline" label="Tag the selected" disabled={isNone} onPress={() => setAsking('tags')} />
-        <IconButton name="check-circle-outline" label="Keep the selected" disabled={isNone} onPress={() => judge('keep')} />
-        <IconButton name="close-circle-outline" label="Pass the selected" disabled={isNone} onPress={() => judge('pass')} />
-        <IconButton
-          name="heart-outline"
-          label="Make the selected favourites"
-          disabled={isNone}
-          onPress={() => favourSounds(chosen, !chosen.every((source) => source.favourite))}
-        />
-        <IconButton
-          name="speaker-multiple"
-          label="Channels of the selected"
-          disabled={stereo.length === 0}
-          onPress={() => setAsking('channel')}
-        />
-        <IconButton name="delete-outline" label="Delete the selected" disabled={isNone} onPress={() => setAsking('delete')} />
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <Button label="Put on pads" kind="quiet" disabled={isNone} onPress={() => setAsking('place')} />
+        <Button label="Rename" kind="quiet" disabled={isNone} onPress={() => setAsking('names')} />
+        <Button label="Tag" kind="quiet" disabled={isNone} onPress={() => setAsking('tags')} />
+        <View style={{ flex: 1 }} />
+        <More title={`${chosen.length} selected`} kind="quiet" acts={others} />
       </View>
       {asking === 'place' && <PlaceSheet files={chosen} onClose={close} />}
       {asking === 'names' && <RenameSheet sounds={chosen} onClose={close} />}

@@ -3,11 +3,13 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { StyleSheet, View } from 'react-native'
 import type { ViewStyle } from 'react-native'
+import { useStore } from 'zustand'
 
 import { sources } from '../../../documents'
 import { Button } from '../../../ui/controls/Button'
 import { FileDrop } from '../../../ui/controls/FileDrop'
 import { Text } from '../../../ui/layout/Text'
+import { Waiting } from '../../../ui/layout/Waiting'
 import { useLatest } from '../../../ui/pointer/use-element'
 import { useSession } from '../../../kit-view'
 import { session } from '../../../kit-view/session'
@@ -36,7 +38,7 @@ const NONE: readonly Source[] = []
 
 /** Recordings and files: found, heard, judged, selected, and opened in Cut. */
 export function SourceList({ onCut }: Props) {
-  const { all, shown: wanted, view, query } = useShownSounds()
+  const { all, own, shown: wanted, view, query } = useShownSounds()
   const shown = useDeferredValue(wanted, NONE) // the place opens first, its rows right after
   const chosenId = useSession((state) => state.sourceId)
   const [openId, setOpenId] = useState<SourceId>()
@@ -92,16 +94,17 @@ export function SourceList({ onCut }: Props) {
     <FileDrop onFiles={imports.take}>
       <LibraryBar
         total={all.length}
+        own={own.length}
         view={view}
         tagged={all}
         isSelecting={selection !== undefined}
-        onSelecting={(isSelecting) => setSelection(isSelecting ? new Set() : undefined)}
+        onSelect={() => setSelection(new Set())}
         onFiles={imports.take}
       />
       {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
       {query && <KinBar query={query} all={all} count={wanted.length} />}
       {wanted.length === 0 ? (
-        <Nothing isSearching={view.words !== '' || isNarrowed(view) || query !== undefined} />
+        <Nothing isSearching={view.words !== '' || isNarrowed(view) || query !== undefined} others={all.length - own.length} />
       ) : (
         <View ref={scroller} {...keys} aria-label="Sounds" style={{ flex: 1, minHeight: 0, overflow: 'scroll' }}>
           <View style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
@@ -131,13 +134,20 @@ const styles = StyleSheet.create({
   place: { position: 'absolute', left: 0, right: 0, height: SOURCE_ROW_HEIGHT, contain: 'strict' } as ViewStyle,
 })
 
-function Nothing({ isSearching }: { readonly isSearching: boolean }) {
+function Nothing({ isSearching, others }: { readonly isSearching: boolean; readonly others: number }) {
+  const loaded = useStore(sources.store, (state) => state.loaded)
+  if (!loaded) return <Waiting words="Reading the sounds" />
   return (
     <View style={{ padding: 20, gap: 12, alignItems: 'flex-start' }}>
       <Text tone="muted">
-        {isSearching ? 'No sound is like this.' : 'Nothing here yet. Record something, or import files: WAV, AIFF, FLAC, MP3, Ogg or Opus.'}
+        {isSearching
+          ? 'No sound is like this.'
+          : `Nothing of this kit yet. Record something, or import files: WAV, AIFF, FLAC, MP3, Ogg or Opus.`}
       </Text>
       {isSearching && <Button label="Show all sounds" onPress={() => showAll()} />}
+      {!isSearching && others > 0 && (
+        <Button label={others === 1 ? 'Show the one of other kits' : `Show all ${others} of other kits`} onPress={() => showAll()} />
+      )}
     </View>
   )
 }

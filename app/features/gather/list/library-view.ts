@@ -28,6 +28,8 @@ export type Only = (typeof kinds)[number]['value']
 /** How the list of sounds is looked at. */
 export interface LibraryView {
   readonly words: string
+  /** This kit's sounds, or all there are; what is looked for by words is looked for among all. */
+  readonly scope: 'kit' | 'all'
   readonly sort: SortBy
   readonly isReversed: boolean
   readonly only: Only
@@ -41,7 +43,7 @@ export interface LibraryView {
 const KEY = 'heliaster-library'
 const HEARD_KEY = 'heliaster-heard'
 const MOST_HEARD = 200
-const plain: LibraryView = { words: '', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearDb: 0 }
+const plain: LibraryView = { words: '', scope: 'kit', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearDb: 0 }
 
 const viewSchema = z.object({
   sort: z.enum(sorts.map((one) => one.value)),
@@ -61,7 +63,7 @@ export function changeView(changes: Partial<LibraryView>): void {
 
 /** Nothing narrows the list any more. */
 export function showAll(): void {
-  changeView({ words: '', only: 'all', family: undefined, tag: undefined })
+  changeView({ words: '', scope: 'all', only: 'all', family: undefined, tag: undefined })
   endKin()
 }
 

@@ -29,6 +29,10 @@ jest.mock('../../../kit-view/MiniWave', () => ({ MiniWave: () => null }))
 const sound = (name: string, given: Partial<Source> = {}, channels = 1): Source =>
   createSource(makeId, audio, { ...info, channels }, name, given)
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
+const behindMore = (name: string) => {
+  press('More')
+  press(name)
+}
 const actions = { hear: jest.fn(), cut: jest.fn(), open: jest.fn(), select: jest.fn(), judge: jest.fn() }
 
 beforeEach(() => {
@@ -74,7 +78,8 @@ function Bar() {
 
 test('nothing is done to none; all that is shown is selected, and let go, in one press', () => {
   render(<Bar />)
-  for (const name of ['Put the selected on pads', 'Rename the selected', 'Delete the selected', 'Channels of the selected'])
+  press('More')
+  for (const name of ['Put on pads', 'Rename', 'Delete', 'Channels'])
     expect(screen.getByRole('button', { name }).getAttribute('aria-disabled')).toBe('true')
   press('All 3 shown')
   expect(screen.getByRole('status').textContent).toBe('3 of 3 selected')
@@ -87,17 +92,17 @@ test('nothing is done to none; all that is shown is selected, and let go, in one
 test('what is done is done to the selected, each sheet with all of them', () => {
   render(<Bar />)
   press('All 3 shown')
-  press('Keep the selected')
+  behindMore('Keep')
   expect(mockSet).toHaveBeenLastCalledWith(list, { verdict: 'keep' })
-  press('Pass the selected')
+  behindMore('Pass')
   expect(mockSet).toHaveBeenLastCalledWith(list, { verdict: 'pass' })
-  press('Make the selected favourites')
+  behindMore('Make favourites')
   expect(mockFavour).toHaveBeenLastCalledWith(list, true)
-  for (const [name, words] of [['Put the selected on pads', 'places 3'], ['Rename the selected', 'renames 3'], ['Tag the selected', 'tags 3']] as const) {
+  for (const [name, words] of [['Put on pads', 'places 3'], ['Rename', 'renames 3'], ['Tag', 'tags 3']] as const) {
     press(name)
     expect(screen.getByText(new RegExp(words))).toBeTruthy()
   }
-  press('Channels of the selected')
+  behindMore('Channels')
   fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Clips of 1 stereo sound take' })).getByRole('radio', { name: 'Left' }))
   expect(mockSet).toHaveBeenLastCalledWith([list[2]], { channel: 'left' })
 }) // prettier-ignore

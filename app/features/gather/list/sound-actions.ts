@@ -35,6 +35,12 @@ export function favourSounds(sounds: readonly Source[], favourite: boolean): voi
   setSounds(sounds, { favourite })
 }
 
+/** Which kits use a sound, in a sentence. */
+export function usedWords(source: Source): string {
+  const users = kitsUsing(Object.values(kits.store.getState().entries).map((entry) => entry.doc), [source]) // prettier-ignore
+  return users.length === 0 ? 'No kit uses it yet.' : `Used by ${usersInWords(users)}.`
+}
+
 /** What deleting these would touch, in a sentence; empty when no kit uses them. */
 export function deletionWarning(sounds: readonly Source[]): string {
   const all = Object.values(kits.store.getState().entries).map((entry) => entry.doc)

@@ -15,7 +15,9 @@ import { Text } from '../../../ui/layout/Text'
 import { showKin, soundingOfSource } from '../list/kin'
 import { takeBack, takeOut } from '../list/out-and-back'
 import { DeleteSheet } from '../list/SelectionBar'
-import { hearSound, favourSounds, setSounds } from '../list/sound-actions'
+import { PutOnPad } from '../../place'
+import { useKit } from '../../../kit-view'
+import { hearSound, favourSounds, setSounds, usedWords } from '../list/sound-actions'
 import { lengthText } from '../list/SourceRow'
 import { TagSheet } from './TagSheet'
 
@@ -32,6 +34,7 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
   const [asking, setAsking] = useState<'tags' | 'delete'>()
   const [busy, setBusy] = useState(false)
   const sounding = soundingOfSource(source)
+  const kit = useKit()
   const likeThis = () => {
     if (sounding) showKin({ name: source.name, sounding, id: source.id })
     onClose()
@@ -68,6 +71,10 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
       </View>
       <Text look="figures" tone="muted">
         {factsOf(source)}
+      </Text>
+      {kit && <PutOnPad kit={kit} source={source} onPut={onClose} />}
+      <Text look="small" tone="muted">
+        {usedWords(source)}
       </Text>
       <NameField
         label="Name"
