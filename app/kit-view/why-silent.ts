@@ -1,7 +1,7 @@
 import { padById, padSettings, valueOf } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
-import type { Soloed } from '../audio/engine/sound'
+import type { Soloed } from '../audio/engine/solo'
 
 /** What of a strike tells why it was silent: the cell that answered is counted from 0, -1 where none did. */
 interface SilentStrike {

@@ -1,3 +1,4 @@
+import { padById } from '@heliaster/core/kit'
 import type { Kit, KitId, PadId } from '@heliaster/core/kit'
 import { Slot, usePathname } from 'expo-router'
 import { useDeferredValue, useEffect } from 'react'
@@ -13,6 +14,7 @@ import { stopGroove } from '../audio/playing/groove-player'
 import { stopRound } from '../audio/playing/round'
 import { onArrived } from '../audio/engine/arriving'
 import type { Sounded } from '../audio/engine/player'
+import { ALL_SOUND, heardCell } from '../audio/engine/solo'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
 import { kits } from '../documents'
 import { gatherFor } from '../documents/gathered'
@@ -119,7 +121,7 @@ function useKitSound(kitId: KitId): void {
       stopGroove()
       stopRound()
       letGoAll()
-      soloed.setState({ pads: [], rays: [] })
+      soloed.setState(ALL_SOUND)
       putOut()
       gatherFor(undefined)
       stops.forEach((stop) => stop())
@@ -132,8 +134,9 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
   const lit = { ...session.getState().lit }
   let { silent } = session.getState()
   const struck: PadId[] = []
-  for (const { padId, band, turn, frame, voices, velocity } of sounded) {
+  for (const { padId, frame, voices, velocity, ...heard } of sounded) {
     if (!padId || !kit) continue
+    const { band, turn } = heardCell(padById(kit, padId), heard, soloed.getState())
     if (voices === 0) silent = { padId, why: whySilent(kit, { padId, velocity, band, turn }, soloed.getState()) }
     else {
       if (performance.getEntriesByName('heliaster-first-sound').length === 0) performance.mark('heliaster-first-sound') // for the bench

@@ -1,15 +1,17 @@
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { ALL_SOUND } from '../audio/engine/solo'
 import { soloed } from '../audio/engine/sound'
 import { Button } from '../ui/controls/Button'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
 
-/** Says that only some pads or rays sound, for nobody should have to look for a forgotten solo. */
+/** Says that only some pads, rays, bands or turns sound, for nobody should have to look for a forgotten solo. */
 export function SoloBar() {
   const palette = usePalette()
-  const count = useStore(soloed, ({ pads, rays }) => pads.length + rays.length)
+  const count = useStore(soloed, ({ pads, rays, bands, turns }) => [pads, rays, bands, turns].flat().length)
+  const words = useStore(soloed, ({ pads, rays, bands }) => `One ${pads.length ? 'pad' : rays.length ? 'ray' : bands.length ? 'band of its pad' : 'turn of its pad'} sounds alone`) // prettier-ignore
   if (count === 0) return null
   return (
     <View
@@ -24,9 +26,9 @@ export function SoloBar() {
       }}
     >
       <Text look="small" style={{ flex: 1 }}>
-        {count === 1 ? 'One pad or ray sounds alone' : `${count} pads or rays sound alone`}
+        {count === 1 ? words : `${count} sound alone`}
       </Text>
-      <Button label="Let all sound" onPress={() => soloed.setState({ pads: [], rays: [] })} />
+      <Button label="Let all sound" onPress={() => soloed.setState(ALL_SOUND)} />
     </View>
   )
 }

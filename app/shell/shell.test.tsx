@@ -37,7 +37,12 @@ jest.mock('../documents/library', () => {
 })
 jest.mock('../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
-  return { soloed: createStore(() => ({ pads: [], rays: [] })), strikePad: jest.fn(), releasePad: jest.fn(), kitNow: () => undefined }
+  return {
+    soloed: createStore(() => ({ pads: [], rays: [], bands: [], turns: [] })),
+    strikePad: jest.fn(),
+    releasePad: jest.fn(),
+    kitNow: () => undefined,
+  }
 })
 const mockNotify = jest.fn()
 jest.mock('../ui/layout/notices', () => ({ notify: (words: string) => mockNotify(words) as unknown }))
@@ -137,9 +142,9 @@ test('what sounds alone is counted until all may sound again', () => {
   render(<SoloBar />)
   expect(screen.queryByRole('status')).toBeNull()
   act(() => sound.soloed.setState({ pads: ['a'], rays: [] }))
-  expect(screen.getByRole('status').textContent).toContain('One pad or ray sounds alone')
+  expect(screen.getByRole('status').textContent).toContain('One pad sounds alone')
   act(() => sound.soloed.setState({ pads: ['a'], rays: ['b'] }))
-  expect(screen.getByRole('status').textContent).toContain('2 pads or rays sound alone')
+  expect(screen.getByRole('status').textContent).toContain('2 sound alone')
   press('Let all sound')
   expect(screen.queryByRole('status')).toBeNull()
 })

@@ -5,6 +5,7 @@ import { createStore } from 'zustand/vanilla'
 import { makeId } from '../../documents/make-id'
 import { decodedAudio } from '../files/audio-files'
 import type { Player, Sounded, Strike } from './player'
+import { soloed, withSolo } from './solo'
 
 /** The moment: what the engine does now. Polled, and never kept at audio rate in React. */
 export interface SoundState {
@@ -60,47 +61,8 @@ export async function startSound(): Promise<void> {
   }
 }
 
-/** What sounds alone now: pads, and rays of pads. It is of this moment, and no part of a kit. */
-export interface Soloed {
-  readonly pads: readonly PadId[]
-  readonly rays: readonly RayId[]
-}
-
-export const soloed = createStore<Soloed>(() => ({ pads: [], rays: [] }))
+export { soloed, toggleSolo } from './solo'
 soloed.subscribe(() => playKit(openKit))
-
-export function toggleSolo(kind: 'pads', id: PadId): void
-export function toggleSolo(kind: 'rays', id: RayId): void
-export function toggleSolo(kind: keyof Soloed, id: PadId | RayId): void {
-  const now = soloed.getState()[kind] as readonly string[]
-  soloed.setState({ [kind]: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] })
-}
-
-/** All that is not soloed is muted, pads among pads and rays among the rays of their pad. */
-function withSolo(kit: Kit): Kit {
-  const { pads, rays } = soloed.getState()
-  if (pads.length === 0 && rays.length === 0) return kit
-  return { ...kit, pads: kit.pads.map((pad) => soloedPad(pad, pads, rays)) }
-}
-
-const soloedPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
-
-/** The same pad gives the same object for the same solos, so that the engine compiles it once. */
-function soloedPad(pad: Pad, pads: readonly PadId[], rays: readonly RayId[]): Pad {
-  const hasSolo = pad.rays.some((ray) => rays.includes(ray.id))
-  const isOut = pads.length > 0 && !pads.includes(pad.id)
-  if (!hasSolo && !isOut) return pad
-  const key = `${isOut} ${pad.rays.map((ray) => rays.includes(ray.id)).join()}`
-  const before = soloedPads.get(pad)
-  if (before?.key === key) return before.pad
-  const made = {
-    ...pad,
-    own: isOut ? { ...pad.own, mute: true } : pad.own,
-    rays: hasSolo ? pad.rays.map((ray) => (rays.includes(ray.id) ? ray : { ...ray, mute: true })) : pad.rays,
-  }
-  soloedPads.set(pad, { key, pad: made })
-  return made
-}
 
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {

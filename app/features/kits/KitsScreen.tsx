@@ -174,11 +174,11 @@ function KitRow({ kit, isHearing, onHear, onMenu }: RowProps) {
         onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads > 0 ? 'board' : 'gather'}`)}
         style={{ flex: 1, paddingVertical: 14, gap: 8 }}
       >
-        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 10 }}>
-          <Text look="heading" numberOfLines={1} style={{ flexShrink: 1 }}>
+        <View>
+          <Text look="heading" numberOfLines={1}>
             {kit.name}
           </Text>
-          <Text look="small" tone="muted">
+          <Text look="small" tone="muted" numberOfLines={1}>
             {[kit.pads === 1 ? '1 pad' : `${kit.pads} pads`, changed].filter(Boolean).join(', ')}
           </Text>
         </View>

@@ -4,6 +4,7 @@ import { useMemo } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { ALL_SOUND } from '../../../audio/engine/solo'
 import { busLevel, soloed } from '../../../audio/engine/sound'
 import { Button } from '../../../ui/controls/Button'
 import { Meter } from '../../../ui/drawing/Meter'
@@ -29,9 +30,7 @@ export function MixerSheet({ kit, onClose }: { readonly kit: Kit; readonly onClo
   return (
     <Sheet title="Mixer" isOpen onClose={onClose}>
       <WholeKit kit={kit} gesture={gesture} />
-      {solo.length > 0 && (
-        <Button label={`Let all sound again (${solo.length} alone now)`} onPress={() => soloed.setState({ pads: [], rays: [] })} />
-      )}
+      {solo.length > 0 && <Button label={`Let all sound again (${solo.length} alone now)`} onPress={() => soloed.setState(ALL_SOUND)} />}
       {kit.pads.map((pad) => (
         <PadStrip key={pad.id} kit={kit} pad={pad} isSolo={solo.includes(pad.id)} gesture={gesture} />
       ))}

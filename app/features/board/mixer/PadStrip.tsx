@@ -4,6 +4,7 @@ import { padSettings } from '@heliaster/core/kit'
 import { raysLevel, strikePad, toggleSolo } from '../../../audio/engine/sound'
 import { IconButton } from '../../../ui/controls/Button'
 import { editKit } from '../../../kit-view'
+import { PadGlyph } from '../../../kit-view/PadGlyph'
 import { padName } from '../../../kit-view/use-kit'
 import type { KitGesture } from '../../../kit-view/use-kit'
 import { Strip } from './Strip'
@@ -16,6 +17,7 @@ export function PadStrip({ kit, pad, isSolo, gesture }: { kit: Kit; pad: Pad; is
   return (
     <Strip
       name={name}
+      face={<PadGlyph kit={kit} pad={pad} size={36} />}
       level={() => Math.max(...raysLevel(pad.id))}
       gainDb={settings.values.gainDb}
       pan={settings.values.pan}

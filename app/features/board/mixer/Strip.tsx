@@ -20,18 +20,21 @@ interface StripProps {
   readonly onDone: () => void
   readonly onMute: () => void
   readonly children: ReactNode
+  /** What it looks like, before its name. */
+  readonly face?: ReactNode
   /** What is set more seldom, shown when asked for. */
   readonly settings?: ReactNode
 }
 
 /** One line of the mixer: a name over its meter, what is done with it, level and place. */
-export function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children, settings }: StripProps) {
+export function Strip({ name, level, gainDb, pan, mute, onGain, onPan, onDone, onMute, children, face, settings }: StripProps) {
   const [isOpen, setOpen] = useState(false)
   return (
     <View style={{ gap: 2 }}>
       <Divider />
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-        <View style={{ flex: 1, gap: 4 }}>
+        {face}
+        <View style={{ flex: 1, gap: 4, paddingLeft: face ? 8 : 0 }}>
           <Text look="strong" numberOfLines={1}>
             {name}
           </Text>

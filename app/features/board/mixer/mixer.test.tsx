@@ -24,7 +24,7 @@ jest.mock('../../../audio/engine/sound', () => {
   return {
     busLevel: () => 0,
     raysLevel: () => new Float64Array(32),
-    soloed: createStore(() => ({ pads: [], rays: [] })),
+    soloed: createStore(() => ({ pads: [], rays: [], bands: [], turns: [] })),
     sound: createStore(() => ({ player: { losses: () => ({ events: 0, strikes: 2, lateBlocks: 1 }) } })),
     strikePad: () => undefined,
     toggleSolo: () => undefined,

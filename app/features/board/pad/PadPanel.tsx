@@ -22,6 +22,7 @@ import { PadCells } from './cells/PadCells'
 import { PadLevel } from './playing/PadLevel'
 import { PadPlaying } from './playing/PadPlaying'
 import { RaysPanel } from './rays/RaysPanel'
+import { TakeApart } from './TakeApart'
 
 type Part = 'cells' | 'playing' | 'level' | 'rays'
 
@@ -103,6 +104,7 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
         <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
         <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
         <Button label="Duplicate" onPress={duplicate} />
+        <TakeApart kit={kit} pad={pad} />
         <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
         <Button label="Remove pad" onPress={() => editKit(kit.id, [{ type: 'removePad', padId: pad.id }])} />
         {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}

@@ -3,7 +3,9 @@ import type { Band, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { mergeDown, removeBand, setCellBand } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 import { View } from 'react-native'
+import { useStore } from 'zustand'
 
+import { soloed, toggleAlone } from '../../../../audio/engine/solo'
 import { strikePad } from '../../../../audio/engine/sound'
 import { AskButton } from '../../../../ui/controls/AskButton'
 import { Button } from '../../../../ui/controls/Button'
@@ -31,6 +33,7 @@ const LAWS = [
 /** One band: its level, how it fades into the one below, and what becomes of it. */
 export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
   const { bands } = cells
+  const isAlone = useStore(soloed, (state) => state.bands.includes(band.id))
   const index = bands.indexOf(band)
   const below = bands[index - 1]
   const to = (bands[index + 1]?.fromVelocity ?? 128) - 1
@@ -46,6 +49,9 @@ export function BandPanel({ kit, pad, cells, band, gesture }: Props) {
           label="Strike it"
           onPress={() => strikePad({ padId: pad.id, velocity: Math.round((band.fromVelocity + to) / 2), key: 901 })}
         />
+        {bands.length > 1 && (
+          <Button label={isAlone ? 'All bands again' : 'Keep it alone'} onPress={() => toggleAlone(pad, 'bands', band.id)} />
+        )}
       </View>
       <Slider
         label="Level of the band"

@@ -8,6 +8,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { decodedAudio } from '../../../../audio/files/audio-files'
+import { soloed, toggleAlone } from '../../../../audio/engine/solo'
 import { hearTurn } from '../../../../audio/engine/sound'
 import { sources } from '../../../../documents'
 import { Button, IconButton } from '../../../../ui/controls/Button'
@@ -42,6 +43,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
   const { ray, bands } = cells
   const [scope, setScope] = useState<CellScope>('cell')
   const band = bands.findIndex((one) => one.turns.some((turn) => turn.id === turnId))
+  const isAlone = useStore(soloed, (state) => state.turns.includes(turnId))
   const all = useStore(sources.store, (state) => state.entries)
   if (band < 0) return null
   const turns = bands[band].turns
@@ -168,6 +170,9 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
         {pad.rays.length > 1 && !cells.isOwn && <Button label="Hear all rays" onPress={() => hearTurn(pad, turn, bands[band])} />}
         <Button label={clip ? 'Another file' : 'Choose a file'} onPress={() => onFile(turnId)} />
         <Button label="Record this cell" icon="record-circle-outline" onPress={() => onRecord({ kind: 'turn', turnId, rayId: ray.id })} />
+        {(turns.length > 1 || bands.length > 1) && (
+          <Button label={isAlone ? 'All turns again' : 'Keep this turn alone'} onPress={() => toggleAlone(pad, 'turns', turnId)} />
+        )}
         <Button label="Remove this turn" onPress={removeTurn} />
       </View>
       {stereo.length > 0 && (

@@ -18,7 +18,7 @@ jest.mock('../../../../kit-view/use-kit', () => ({
 jest.mock('../../../../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
-    soloed: createStore(() => ({ pads: [], rays: [] })),
+    soloed: createStore(() => ({ pads: [], rays: [], bands: [], turns: [] })),
     raysLevel: () => new Float64Array(32),
     hearRay: (...given: unknown[]) => mockHear(...given) as unknown,
     toggleSolo: (...given: unknown[]) => mockSolo(...given) as unknown,

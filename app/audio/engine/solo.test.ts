@@ -1,0 +1,67 @@
+import { createBand, createTurn } from '@heliaster/core/kit'
+import type { Band, Kit, Pad } from '@heliaster/core/kit'
+import { seeded, testIds } from '@heliaster/core/kit/testing'
+
+import { aKitOf, aPad } from '../../testing/a-kit'
+import { ALL_SOUND, heardCell, soloed, toggleAlone, toggleSolo, withSolo } from './solo'
+
+const makeId = testIds(8)
+const bandOf = (from: number, turns: number): Band =>
+  createBand(
+    makeId,
+    from,
+    Array.from({ length: turns }, () => createTurn(makeId, {})),
+  )
+const layered = (): Pad => ({ ...aPad(0), bands: [bandOf(1, 3), bandOf(50, 2), bandOf(100, 4)] })
+const kit: Kit = aKitOf(layered(), layered())
+const [one, other] = kit.pads as [Pad, Pad]
+const played = (at = 0) => withSolo(kit).pads[at]!
+
+beforeEach(() => soloed.setState(ALL_SOUND))
+
+test('a band kept alone answers every velocity, a turn every strike; other pads are as they were, and all come back at one press', () => {
+  const [, middle] = one.bands
+  toggleAlone(one, 'bands', middle!.id)
+  expect(played().bands).toEqual([{ ...middle, fromVelocity: 1 }])
+  expect(played(1)).toBe(other)
+  toggleAlone(one, 'turns', one.bands[2]!.turns[3]!.id) // in the place of the band
+  expect(played().bands.map(({ fromVelocity, turns }) => [fromVelocity, turns])).toEqual([[1, [one.bands[2]!.turns[3]]]])
+  expect(soloed.getState().bands).toEqual([])
+  toggleAlone(other, 'bands', other.bands[0]!.id) // of each pad its own
+  expect([played().bands.length, played(1).bands.length]).toEqual([1, 1])
+  toggleAlone(one, 'turns', one.bands[2]!.turns[3]!.id)
+  expect([played().bands.length, played(1).bands.length]).toEqual([3, 1])
+  soloed.setState(ALL_SOUND)
+  expect(withSolo(kit)).toBe(kit)
+})
+
+test('whatever sounds alone, the cell that is lit is the one that sounded', () => {
+  const random = seeded(5)
+  for (let round = 0; round < 60; round++) {
+    soloed.setState(ALL_SOUND)
+    const band = one.bands[Math.floor(random() * 3)]!
+    const turn = band.turns[Math.floor(random() * band.turns.length)]!
+    if (random() < 0.7) toggleAlone(one, random() < 0.5 ? 'bands' : 'turns', random() < 0.5 ? band.id : turn.id)
+    const now = played()
+    const at = Math.floor(random() * now.bands.length)
+    const cell = Math.floor(random() * now.bands[at]!.turns.length)
+    const told = heardCell(one, { band: at, turn: cell }, soloed.getState())
+    expect(one.bands[told.band]!.turns[told.turn]).toBe(now.bands[at]!.turns[cell])
+  }
+  expect(heardCell(one, { band: -1, turn: -1 }, soloed.getState())).toEqual({ band: -1, turn: -1 })
+})
+
+test('a ray with cells of its own keeps its own band alone; pads and rays are muted beside those that are soloed', () => {
+  const own = [bandOf(1, 2), bandOf(64, 2)]
+  const rayed: Pad = { ...one, rays: [one.rays[0]!, { ...one.rays[0]!, id: 'far' as never, source: { kind: 'clips', bands: own } }] }
+  const of = { ...kit, pads: [rayed, other] }
+  toggleAlone(rayed, 'bands', own[1]!.id)
+  const [made] = withSolo(of).pads as [Pad]
+  expect(made.bands).toEqual(rayed.bands)
+  expect(made.rays[1]!.source).toEqual({ kind: 'clips', bands: [{ ...own[1], fromVelocity: 1 }] })
+  toggleSolo('rays', 'far' as never)
+  toggleSolo('pads', other.id)
+  const [first, second] = withSolo(of).pads as [Pad, Pad]
+  expect([first.own.mute, second.own.mute, first.rays.map(({ mute }) => mute)]).toEqual([true, undefined, [true, false]])
+  expect(withSolo(of).pads[0]).toBe(first) // compiled once
+})

@@ -1,0 +1,98 @@
+import type { Band, BandId, Kit, Pad, PadId, RayId, TurnId } from '@heliaster/core/kit'
+import { createStore } from 'zustand/vanilla'
+
+/** What sounds alone now: pads, rays of pads, and of a pad one band or one turn. It is of this moment, and no part of a kit. */
+export interface Soloed {
+  readonly pads: readonly PadId[]
+  readonly rays: readonly RayId[]
+  readonly bands: readonly BandId[]
+  readonly turns: readonly TurnId[]
+}
+
+export const ALL_SOUND: Soloed = { pads: [], rays: [], bands: [], turns: [] }
+
+export const soloed = createStore<Soloed>(() => ALL_SOUND)
+
+export function toggleSolo(kind: 'pads', id: PadId): void
+export function toggleSolo(kind: 'rays', id: RayId): void
+export function toggleSolo(kind: 'pads' | 'rays', id: PadId | RayId): void {
+  const now = soloed.getState()[kind] as readonly string[]
+  soloed.setState({ [kind]: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] })
+}
+
+const listsOf = (pad: Pad): (readonly Band[])[] => [
+  pad.bands,
+  ...pad.rays.flatMap(({ source }) => (source.kind === 'clips' && source.bands ? [source.bands] : [])),
+]
+
+/** Keeps one band or one turn of a pad alone while it is played, at any velocity; the same once more, and all sound again. */
+export function toggleAlone(pad: Pad, kind: 'bands' | 'turns', id: BandId | TurnId): void {
+  const now = soloed.getState()
+  const isAlone = (now[kind] as readonly string[]).includes(id)
+  const bands = listsOf(pad).flat()
+  const own = new Set<string>(bands.flatMap((band) => [band.id as string, ...band.turns.map((turn) => turn.id as string)]))
+  const others = { bands: now.bands.filter((one) => !own.has(one)), turns: now.turns.filter((one) => !own.has(one)) }
+  soloed.setState({ ...others, ...(isAlone ? {} : { [kind]: [...others[kind], id] }) })
+}
+
+interface AloneCell {
+  /** Counted from 0. */
+  readonly band: number
+  readonly turn?: number
+}
+
+/** The band, or the turn of one, that sounds alone among these; nothing where all do. */
+function aloneIn(bands: readonly Band[], { bands: bandIds, turns: turnIds }: Soloed): AloneCell | undefined {
+  for (const [band, { id, turns }] of bands.entries()) {
+    const turn = turns.findIndex((one) => turnIds.includes(one.id))
+    if (turn >= 0) return { band, turn }
+    if (bandIds.includes(id)) return { band }
+  }
+  return undefined
+}
+
+/** Which cell of a pad sounded, where the engine knew only what sounds alone of it. */
+export function heardCell(pad: Pad | undefined, heard: { readonly band: number; readonly turn: number }, now: Soloed): { band: number; turn: number } {
+  const alone = pad && heard.band >= 0 ? aloneIn(pad.bands, now) : undefined
+  return alone ? { band: alone.band, turn: alone.turn ?? heard.turn } : { band: heard.band, turn: heard.turn }
+} // prettier-ignore
+
+function onlyAlone(bands: readonly Band[], now: Soloed): Band[] {
+  const alone = aloneIn(bands, now)
+  if (!alone) return [...bands]
+  const band = bands[alone.band]!
+  const turns = alone.turn === undefined ? band.turns : [band.turns[alone.turn]!]
+  return [{ ...band, fromVelocity: 1, blendVelocities: 0, turns }]
+}
+
+/** All that is not soloed is muted: pads among pads, rays among the rays of their pad, bands and turns among those of theirs. */
+export function withSolo(kit: Kit, now: Soloed = soloed.getState()): Kit {
+  if (Object.values(now).every((ids: readonly string[]) => ids.length === 0)) return kit
+  return { ...kit, pads: kit.pads.map((pad) => soloedPad(pad, now)) }
+}
+
+const soloedPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
+
+/** The same pad gives the same object for the same solos, so that the engine compiles it once. */
+function soloedPad(pad: Pad, now: Soloed): Pad {
+  const hasSolo = pad.rays.some((ray) => now.rays.includes(ray.id))
+  const isOut = now.pads.length > 0 && !now.pads.includes(pad.id)
+  const lists = listsOf(pad)
+  const alone = lists.map((bands) => aloneIn(bands, now))
+  if (!hasSolo && !isOut && alone.every((one) => one === undefined)) return pad
+  const key = JSON.stringify([isOut, pad.rays.map((ray) => now.rays.includes(ray.id)), alone])
+  const before = soloedPads.get(pad)
+  if (before?.key === key) return before.pad
+  const made: Pad = {
+    ...pad,
+    own: isOut ? { ...pad.own, mute: true } : pad.own,
+    bands: onlyAlone(pad.bands, now),
+    rays: pad.rays.map((ray) => {
+      const { source } = ray
+      const own = source.kind === 'clips' && source.bands ? { source: { ...source, bands: onlyAlone(source.bands, now) } } : {}
+      return { ...ray, ...own, ...(hasSolo && !now.rays.includes(ray.id) ? { mute: true } : {}) }
+    }),
+  }
+  soloedPads.set(pad, { key, pad: made })
+  return made
+}
