@@ -10,6 +10,7 @@ import { Chips } from '../../../ui/controls/Chips'
 import { NameField } from '../../../ui/controls/NameField'
 import { useNoteName } from '../../../kit-view/note-name'
 import { NumberField } from '../../../ui/controls/Slider'
+import { notify } from '../../../ui/layout/notices'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { editKit } from '../../../kit-view'
@@ -50,6 +51,11 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
     editKit(kit.id, made.edits, made.copy.id)
     session.setState({ padId: made.copy.id }) // what is done next is done to the copy
   }
+  const setNote = (typed: number) => {
+    const note = Math.min(127, Math.max(0, Math.round(typed)))
+    if (note !== typed) notify(`Notes are whole numbers from 0 to 127: the pad answers ${note}, ${noteName(note)}.`)
+    edit({ type: 'setPadNotes', padId: pad.id, notes: [note, ...pad.notes.slice(1)] })
+  }
   const place = kit.pads.indexOf(pad)
   const move = (index: number) => editKit(kit.id, [{ type: 'movePad', padId: pad.id, index }])
   const parts = [
@@ -77,13 +83,7 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
             label="MIDI note"
             text={pad.notes.length > 0 ? String(pad.notes[0]) : ''}
             unit={pad.notes.length > 0 ? noteName(pad.notes[0]) : 'none'}
-            onNumber={(note) =>
-              edit({
-                type: 'setPadNotes',
-                padId: pad.id,
-                notes: note >= 0 && note <= 127 ? [Math.round(note), ...pad.notes.slice(1)] : pad.notes,
-              })
-            }
+            onNumber={setNote}
           />
         </View>
       </View>

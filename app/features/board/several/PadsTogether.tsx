@@ -9,6 +9,8 @@ import { NameField } from '../../../ui/controls/NameField'
 import { notify } from '../../../ui/layout/notices'
 import { Text } from '../../../ui/layout/Text'
 import { editKit } from '../../../kit-view'
+import { notesInWords } from '../../../kit-view/note-name'
+import { notesInRow } from './notes-in-row'
 import { measureTuning, nearestOctave, octavesAway, tuneEdits } from './tune-to-notes'
 import type { Tuning, Wanted } from './tune-to-notes'
 
@@ -35,6 +37,12 @@ export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: 
     })
     editKit(kit.id, pads.map(edit))
   }
+  const giveNotes = (typed: string) => {
+    const row = notesInRow(pads, typed)
+    if (typeof row === 'string') return notify(row)
+    editKit(kit.id, row.edits)
+    if (row.words) notify(row.words)
+  }
   const tuneBy = (wanted: readonly Wanted[], more: string) => {
     const { edits, words } = tuneEdits(wanted)
     editKit(kit.id, edits)
@@ -60,6 +68,14 @@ export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: 
         placeholder="Choose them as one by a name"
         onName={gather}
       />
+      {pads.length > 1 && (
+        <NameField
+          label="A note each, from one on or of a range"
+          value={notesInWords(pads.flatMap(({ notes }) => notes.slice(0, 1)))}
+          placeholder="C2, or C2..B2"
+          onName={giveNotes}
+        />
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {pads.length === 2 &&
           SWAPS.map(({ what, label }) => (

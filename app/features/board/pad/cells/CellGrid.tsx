@@ -88,7 +88,9 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
     if (index === 0) return notify('The softest band always begins at velocity 1.')
     const low = bands[index - 1].fromVelocity + 1
     const high = (bands[index + 1]?.fromVelocity ?? 128) - 1
-    editKit(kit.id, setEdge(bands[index].id, Math.min(high, Math.max(low, Math.round(velocity)))), pad.id)
+    const taken = Math.min(high, Math.max(low, Math.round(velocity)))
+    if (taken !== velocity) notify(edgeWords(index, velocity, taken, low, high))
+    editKit(kit.id, setEdge(bands[index].id, taken), pad.id)
   }
   return (
     <View style={{ gap: 8 }}>
@@ -169,4 +171,12 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
       {band && !chosen && bands.length > 1 && <BandPanel kit={kit} pad={pad} cells={cells} band={band} gesture={gesture} />}
     </View>
   )
+}
+
+/** Why an edge is not where it was typed. */
+function edgeWords(index: number, typed: number, taken: number, low: number, high: number): string {
+  if (Math.round(typed) === taken) return `Velocities are whole: band ${index + 1} begins at ${taken}.`
+  const why =
+    low === high ? `The softest band begins at ${low}` : `Band ${index + 1} can begin from ${low} to ${high}, between its neighbours`
+  return `${why}: it is at ${taken}.`
 }
