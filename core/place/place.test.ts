@@ -138,3 +138,16 @@ test('recorded takes become the turns of a pad, a band, a cell or a ray, and not
   expect(ray.bands).toBeUndefined()
   expect(ray.rays![0].source).toMatchObject({ kind: 'clips', bands: [{ turns: [{}, {}] }] })
 })
+
+test('clips in order become any number of bands: none is lost or moved, and no band has two turns more than another', () => {
+  for (let files = 1; files <= 20; files++)
+    for (let wanted = 0; wanted <= 24; wanted++) {
+      const all = Array.from({ length: files }, (_, i) => clip(i))
+      const bands = asBands(testIds(1), 'near' as never, all, wanted)
+      expect(bands).toHaveLength(Math.min(files, Math.max(1, wanted)))
+      expect(bands.flatMap(({ turns }) => turns.map(({ clips }) => clips['near' as never]))).toEqual(all)
+      const counts = bands.map(({ turns }) => turns.length)
+      expect(Math.max(...counts) - Math.min(...counts)).toBeLessThanOrEqual(1)
+      expect(bands.map(({ fromVelocity }) => fromVelocity)).toEqual(evenEdges(bands.length))
+    }
+})

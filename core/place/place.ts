@@ -16,10 +16,15 @@ export function asTurns(makeId: MakeId, rayId: RayId, clips: readonly Clip[]): B
   return [createBand(makeId, 1, turnsOf(makeId, rayId, clips))]
 }
 
-/** Each clip its own band, in the order given, soft first. At most 127 clips. */
-export function asBands(makeId: MakeId, rayId: RayId, clips: readonly Clip[]): Band[] {
-  const edges = evenEdges(clips.length)
-  return clips.map((clip, i) => createBand(makeId, edges[i], turnsOf(makeId, rayId, [clip])))
+/**
+ * Clips as bands in the order given, soft first: each its own, or so many bands, as nearly alike in number of turns as can be.
+ * At most 127 bands.
+ */
+export function asBands(makeId: MakeId, rayId: RayId, clips: readonly Clip[], bandCount = clips.length): Band[] {
+  const count = Math.min(clips.length, Math.max(1, bandCount))
+  const edges = evenEdges(count)
+  const borderOf = (band: number) => Math.round((band * clips.length) / count)
+  return edges.map((edge, i) => createBand(makeId, edge, turnsOf(makeId, rayId, clips.slice(borderOf(i), borderOf(i + 1)))))
 }
 
 export interface LoudClip {

@@ -13,6 +13,7 @@ import { Text } from '../../ui/layout/Text'
 import { editKit, useKit, useKitId } from '../../kit-view'
 import { session } from '../../kit-view/session'
 import { padName } from '../../kit-view/use-kit'
+import { BandCount } from './BandCount'
 import { keepReading } from './kept-readings'
 import { NameExample, ROLE_WORDS } from './NameExample'
 import { canStay, placeEdits, placeFiles } from './place-files'
@@ -57,6 +58,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const files = useMemo(() => [...given].sort((a, b) => compareNames(a.name, b.name)), [given])
   const [chosenWay, setWay] = useState<PlaceWay>()
   const [stays, setStays] = useState(false)
+  const [bandCount, setBandCount] = useState<number>()
   const loudness = useLoudness(files)
   const reading = useReading(files, loudness, shown)
   const { read, plan: named } = reading
@@ -67,8 +69,8 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const isRighted = righted === named
   const plan = useMemo(() => (isRighted ? putRight(named, wrong, names) : named), [named, isRighted, wrong, names])
   const placing = useMemo(
-    () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness }) : undefined),
-    [kit, files, way, plan, onto, stays, loudness],
+    () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness, bandCount }) : undefined),
+    [kit, files, way, plan, onto, stays, loudness, bandCount],
   )
   if (!kit || !placing) return null
   const levelled = (way === 'names' || way === 'loudness') && looksLevelled(files.map((file) => file.measured?.peakDb ?? NaN))
@@ -100,7 +102,13 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
         />
       }
     >
-      <Chips<PlaceWay> label="How" hideLabel options={onto ? WAYS : [WAYS[0], EACH, ...WAYS.slice(1)]} value={way} onChoose={setWay} />
+      <Chips<PlaceWay>
+        label="How"
+        hideLabel
+        options={onto ? WAYS : [WAYS[0], EACH, ...WAYS.slice(1)]}
+        value={way}
+        onChoose={(next) => (setWay(next), setBandCount(undefined))}
+      />
       <Text look="small" tone="muted">
         {WORDS[way]}
       </Text>
@@ -110,6 +118,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
         </Text>
       )}
       <Stars plan={way === 'names' ? plan : undefined} pads={placing.pads} nameOf={(pad) => padName(kit, pad)} />
+      <BandCount way={way} files={files.length} pad={placing.pads[0]} onCount={setBandCount} />
       {way === 'names' && read.question && !reading.isKept && (
         <Chips
           label={`What are ${shortened(read.question.texts)}?`}

@@ -1,3 +1,4 @@
+export { BandCount } from './BandCount'
 export { DropOnPads } from './DropOnPads'
 export { nameEdits, placeEdits, placeFiles } from './place-files'
 export { useLoudness } from './use-loudness'

@@ -41,11 +41,14 @@ export interface PlaceHow {
   readonly onto?: Pad
   /** The cells of that pad to which the files go, where they are not for all of it: only their clips are exchanged. */
   readonly cells?: Cells
+  /** How many bands, for the ways that make several; as many as they ask for where it is not said. */
+  readonly bandCount?: number
   /** Whether what is on the pad stays, with the files besides. */
   readonly stays?: boolean
 }
 
 const MOST_RAYS = 32
+const MOST_BANDS = 127
 /** Stands for what is still being measured. */
 const QUIET_DB = -60
 
@@ -62,7 +65,7 @@ export function placeFiles(kit: Kit, files: readonly Source[], how: PlaceHow): P
 /** The root note that a file tells is that of the pad it fills. */
 const rootOf = ({ told }: Source) => (told?.rootNote === undefined ? {} : { rootNote: told.rootNote })
 
-function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness }: PlaceHow): Placing {
+function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, loudness, bandCount }: PlaceHow): Placing {
   if (files.length === 0) return { pads: [], buses: [] }
   if (onto && stays && canStay(way, onto)) return { pads: [addedTo(onto, files, way)], buses: [] }
   if (way === 'names' && plan) return padsOfPlan(makeId, kit, { plan, clipOf: (file) => clipOfSource(files[file]), onto })
@@ -85,7 +88,7 @@ function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, lo
     case 'bands':
     case 'loudness': {
       const spread = way === 'bands' ? 'even' : 'loudness'
-      return { pads: [withLevel({ ...pad, bands: bandsOf(way, rayId, clips, loudness), spread }, onto)], buses: [] }
+      return { pads: [withLevel({ ...pad, bands: bandsOf(way, rayId, clips, loudness, bandCount), spread }, onto)], buses: [] }
     }
     case 'rays': {
       const rays = clips.slice(0, MOST_RAYS).map((_, i) => pad.rays[i] ?? createRay(makeId, files[i].name.slice(0, 40)))
@@ -96,24 +99,25 @@ function placed(kit: Kit, files: readonly Source[], { way, plan, onto, stays, lo
 }
 
 /** One ray gets other clips; the other rays, and all that is set, stay. Where rays share their cells, they do so still. */
-function ontoCells(pad: Pad, cells: Cells, files: readonly Source[], { way, loudness }: PlaceHow): Pad {
+function ontoCells(pad: Pad, cells: Cells, files: readonly Source[], { way, loudness, bandCount }: PlaceHow): Pad {
   const clips = files.map(clipOfSource)
   const { ray, isOwn } = cells
   const isShared = !isOwn && pad.rays.length > 1 && cells.bands.some((band) => band.turns.length > 0)
   const bands = isShared
     ? exchangeClips(cells.bands, ray.id, clips)
-    : keepSettings(cells.bands, bandsOf(way, ray.id, clips, loudness), way === 'loudness' ? 'brought' : 'kept')
+    : keepSettings(cells.bands, bandsOf(way, ray.id, clips, loudness, bandCount), way === 'loudness' ? 'brought' : 'kept')
   if (!isOwn) return { ...pad, bands }
   return { ...pad, rays: pad.rays.map((one) => (one.id === ray.id ? { ...one, source: { ...one.source, kind: 'clips', bands } } : one)) }
 }
 
-function bandsOf(way: PlaceWay, rayId: RayId, clips: readonly Clip[], loudness: LoudnessOf): Band[] {
-  if (way === 'bands') return asBands(makeId, rayId, clips.slice(0, 127))
+function bandsOf(way: PlaceWay, rayId: RayId, clips: readonly Clip[], loudness: LoudnessOf, bandCount?: number): Band[] {
+  if (way === 'bands') return asBands(makeId, rayId, clips, Math.min(MOST_BANDS, bandCount ?? clips.length))
   if (way !== 'loudness') return asTurns(makeId, rayId, clips)
   return byLoudness(
     makeId,
     rayId,
     clips.map((clip) => ({ clip, loudnessDb: loudness.get(clip.audio) ?? QUIET_DB })),
+    bandCount,
   )
 }
 

@@ -1,11 +1,9 @@
-import { audioInUse } from '@heliaster/core/kit'
-import type { AudioHash, Source } from '@heliaster/core/kit'
+import type { Source } from '@heliaster/core/kit'
 import { useDeferredValue, useMemo, useRef } from 'react'
 import { useStore } from 'zustand'
 
 import { sources } from '../../../documents'
-import { gathered, soundsOfKit } from '../../../documents/gathered'
-import { useKit } from '../../../kit-view'
+import { useOwnSounds } from '../../../kit-view/own-sounds'
 import { kin, useKin } from './kin'
 import type { KinQuery } from './kin'
 import { libraryView, narrowed, shownSounds } from './library-view'
@@ -41,13 +39,4 @@ export function useShownSounds(): ShownSounds {
   const wanted = useMemo(() => (isKin ? narrowed(among, view) : shownSounds(among, view)), [among, view, isKin])
   const near = useKin(wanted, query, way)
   return { all, own, shown: isKin ? near : wanted, view, query }
-}
-
-/** The sounds of the kit that is open; the very same list while its pads use the same files. */
-export function useOwnSounds(all: readonly Source[]): readonly Source[] {
-  const kit = useKit()
-  const came = useStore(gathered, ({ ofKit }) => (kit ? ofKit[kit.id] : undefined))
-  const pads = kit?.pads
-  const used = useMemo(() => (kit ? audioInUse(kit).join(' ') : ''), [pads]) // eslint-disable-line react-hooks/exhaustive-deps -- pads are what uses files
-  return useMemo(() => soundsOfKit(all, used.split(' ') as AudioHash[], came), [all, used, came])
 }

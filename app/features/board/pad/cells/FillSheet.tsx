@@ -1,26 +1,20 @@
 import type { AudioHash, Kit, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
 import { clipOfSource, clipsOfPad } from '@heliaster/core/kit'
-import { cellsOf, compareNames } from '@heliaster/core/place'
+import { cellsOf } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { hearClip } from '../../../../audio/engine/sound'
 import { sources } from '../../../../documents'
-import { Button, IconButton } from '../../../../ui/controls/Button'
+import { Button } from '../../../../ui/controls/Button'
 import { Chips } from '../../../../ui/controls/Chips'
-import { Icon } from '../../../../ui/drawing/Icon'
-import { MiniWave } from '../../../../kit-view/MiniWave'
-import { notify } from '../../../../ui/layout/notices'
 import { Sheet } from '../../../../ui/layout/Sheet'
 import { Star } from '../../../../ui/drawing/Star'
-import { SearchField } from '../../../../ui/controls/SearchField'
-import { LongList } from '../../../../ui/layout/LongList'
 import { Text } from '../../../../ui/layout/Text'
-import { usePalette } from '../../../../ui/theme/theme'
-import { nameEdits, placeEdits, placeFiles, useLoudness } from '../../../place'
+import { BandCount, nameEdits, placeEdits, placeFiles, useLoudness } from '../../../place'
 import { editKit } from '../../../../kit-view'
+import { FillList } from './FillList'
 
 type How = 'turns' | 'bands' | 'loudness'
 const HOW = [
@@ -28,8 +22,6 @@ const HOW = [
   { value: 'bands', text: 'As bands, in order' },
   { value: 'loudness', text: 'By loudness' },
 ] as const
-
-const ROW_HEIGHT = 48
 
 interface Props {
   readonly kit: Kit
@@ -46,19 +38,10 @@ interface Props {
 
 /** Files for a pad, and how they lie on it, with a picture before anything moves. Settings stay as they are. */
 export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }: Props) {
-  const palette = usePalette()
   const entries = useStore(sources.store, (state) => state.entries)
-  const [words, setWords] = useState('')
-  const [picked, setPicked] = useState<AudioHash[]>([])
+  const [picked, setPicked] = useState<readonly AudioHash[]>([])
   const [how, setHow] = useState<How>('turns')
-  const list = useMemo(
-    () =>
-      files(
-        Object.values(entries).map((entry) => entry.doc),
-        words,
-      ),
-    [entries, words],
-  )
+  const [bandCount, setBandCount] = useState<number>()
   const chosen = useMemo(
     () => picked.flatMap((hash) => Object.values(entries).flatMap(({ doc }) => (doc.audio === hash ? [doc] : []))),
     [picked, entries],
@@ -66,18 +49,13 @@ export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }
   const loudness = useLoudness(chosen)
   const isOneOfSeveral = pad.rays.length > 1
   const placing = useMemo(
-    () => placeFiles(kit, chosen, { way: how, onto: pad, cells: isOneOfSeveral ? cells : undefined, loudness }),
-    [kit, chosen, how, pad, cells, isOneOfSeveral, loudness],
+    () => placeFiles(kit, chosen, { way: how, onto: pad, cells: isOneOfSeveral ? cells : undefined, loudness, bandCount }),
+    [kit, chosen, how, pad, cells, isOneOfSeveral, loudness, bandCount],
   )
   const bands = (placing.pads[0] && cellsOf(placing.pads[0], cells.ray.id)?.bands) ?? cells.bands
   const places = cells.bands.reduce((sum, band) => sum + band.turns.length, 0)
   /** Rays that share their cells keep them: the files fill those that are there. */
   const isExchange = isOneOfSeveral && !cells.isOwn && places > 0
-  const toggle = (hash: AudioHash) =>
-    setPicked((before) => {
-      if (before.includes(hash)) return before.filter((other) => other !== hash)
-      return turnId ? [hash] : [...before, hash].slice(0, 1000)
-    })
   const fill = () => {
     const [file] = chosen
     editKit(kit.id, turnId ? cellEdits(pad, cells, turnId, file) : placeEdits(kit, chosen, placing), pad.id)
@@ -98,11 +76,12 @@ export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }
                 {isExchange ? (
                   <Text look="small">{exchangeWords(chosen.length, places, cells.ray.name)}</Text>
                 ) : (
-                  <Chips label="How" hideLabel options={HOW} value={how} onChoose={setHow} />
+                  <Chips label="How" hideLabel options={HOW} value={how} onChoose={(next) => (setHow(next), setBandCount(undefined))} />
                 )}
               </View>
             </View>
           )}
+          {!isExchange && <BandCount way={how} files={chosen.length} pad={placing.pads[0]} onCount={setBandCount} />}
           {chosen.length > 1 && <Button label="By their names, or together as rays" onPress={() => onPlace(chosen)} />}
           <Button
             label={putLabel(chosen.length, turnId !== undefined, isExchange ? Math.min(places, chosen.length) : chosen.length)}
@@ -113,65 +92,7 @@ export function FillSheet({ kit, pad, cells, turnId, onClose, onShown, onPlace }
         </>
       }
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-        <SearchField value={words} onChange={setWords} placeholder="Find by name" />
-        {!turnId && (
-          <Button
-            label={`All ${list.length}`}
-            disabled={list.length === 0 || list.length > 1000}
-            onPress={() => setPicked(list.map((source) => source.audio))}
-          />
-        )}
-      </View>
-      <LongList
-        label="Sounds"
-        items={list}
-        rowHeight={ROW_HEIGHT}
-        style={{ height: 300 }}
-        keyOf={(source) => source.id}
-        draw={(item) => {
-          const place = picked.indexOf(item.audio)
-          return (
-            <View
-              style={{
-                flexDirection: 'row',
-                alignItems: 'center',
-                height: ROW_HEIGHT,
-                borderBottomWidth: 1,
-                borderBottomColor: palette.faint,
-              }}
-            >
-              <IconButton
-                name="play-outline"
-                label={`Hear ${item.name}`}
-                onPress={() => void hearClip(clipOfSource(item)).catch((error: Error) => notify(error.message))}
-              />
-              <Pressable
-                role="checkbox"
-                aria-checked={place >= 0}
-                aria-label={item.name}
-                onPress={() => toggle(item.audio)}
-                style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 44, minWidth: 0 }}
-              >
-                <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-                  {item.name}
-                </Text>
-                <MiniWave audio={item.audio} width={56} height={26} />
-                <View style={{ width: 34, alignItems: 'center' }}>
-                  {place >= 0 ? (
-                    <Text look="figures" tone="kelp">
-                      {place + 1}
-                    </Text>
-                  ) : (
-                    <Icon name="plus" size={18} color={palette.muted} />
-                  )}
-                </View>
-              </Pressable>
-            </View>
-          )
-        }}
-        empty={<Text tone="muted">No file has this in its name. Hits of long recordings are sent from Cut.</Text>}
-      />
+      <FillList picked={picked} onPick={setPicked} isOne={turnId !== undefined} />
     </Sheet>
   )
 }
@@ -193,19 +114,4 @@ function putLabel(count: number, isCell: boolean, placed: number): string {
 function exchangeWords(count: number, places: number, ray: string): string {
   const rest = count > places ? ` ${count - places} find no cell.` : count < places ? ` The last ${places - count} keep their clips.` : ''
   return `They fill the ${places} cells of ${ray} in this order, soft bands first; the other rays stay.${rest}`
-}
-
-const LONGEST_SECONDS = 20
-
-/** Files that are hits already; long recordings are cut first. */
-function files(all: readonly Source[], words: string): Source[] {
-  const wanted = words.trim().toLowerCase()
-  return all
-    .filter(
-      (source) =>
-        source.info.frames / source.info.sampleRateHz <= LONGEST_SECONDS &&
-        source.verdict !== 'pass' &&
-        source.name.toLowerCase().includes(wanted),
-    )
-    .sort((a, b) => compareNames(a.name, b.name))
 }
