@@ -33,6 +33,23 @@ export const PARAMETER_NAMES: Partial<Record<Parameter, string>> = {
   width: 'Width',
 }
 
+/** What belongs together where many stand on one sheet. */
+const GROUPS: readonly (readonly [name: string, of: readonly Parameter[]])[] = [
+  ['Level and place', ['gainDb', 'pan', 'width', 'attackDb', 'tailDb', 'levelEnvelope']],
+  ['Time', ['startSeconds', 'endSeconds', 'fadeInSeconds', 'fadeOutSeconds', 'decayScale']],
+  ['Pitch', ['tuneCents', 'pitchEnvelope']],
+  ['Filter', ['filter1CutoffHz', 'filter1Damping', 'filter1EnvelopeCents', 'filter1GainDb', 'lowCutHz']],
+  ['Second filter', ['filter2CutoffHz', 'filter2Damping', 'filter2EnvelopeCents', 'filter2GainDb']],
+  ['Drive and dirt', ['driveDb', 'driveAfterDb', 'driveLevelDb', 'crush', 'crushBits', 'crushRateHz']],
+]
+
+/** Parameters as choices, those that belong together under one name. */
+export function parameterChoices(params: readonly Parameter[]): { value: Parameter; text: string; group: string }[] {
+  const placed = GROUPS.flatMap(([group, of]) => of.filter((param) => params.includes(param)).map((value) => ({ value, text: parameterWords(value).text, group }))) // prettier-ignore
+  const others = params.filter((param) => !placed.some(({ value }) => value === param))
+  return [...placed, ...others.map((value) => ({ value, text: parameterWords(value).text, group: 'Others' }))]
+}
+
 /** Units as they are read and typed; `factor` turns what a document holds into them. */
 const UNITS: Readonly<Record<Unit, { readonly unit: string; readonly factor: number }>> = {
   dB: { unit: 'dB', factor: 1 },

@@ -7,7 +7,8 @@ import { Text } from '../layout/Text'
 
 interface Props<T extends string> {
   readonly label: string
-  readonly options: readonly { readonly value: T; readonly text: string }[]
+  /** Those of one group stand together under its name; many without groups tire the eye. */
+  readonly options: readonly { readonly value: T; readonly text: string; readonly group?: string }[]
   readonly value: T | undefined
   readonly onChoose: (value: T) => void
   readonly hideLabel?: boolean
@@ -24,13 +25,29 @@ export function Chips<T extends string>({ label, options, value, onChoose, hideL
           {label}
         </Text>
       )}
-      <Line isOne={isOneLine === true}>
-        {options.map(({ value: own, text }) => (
-          <Chip key={own} role="radio" text={text} isChosen={own === value} onPress={() => onChoose(own)} />
-        ))}
-      </Line>
+      {groupsOf(options).map(({ group, options: together }) => (
+        <View key={group ?? ''} style={group ? { gap: 2, paddingTop: 4 } : undefined}>
+          {group && (
+            <Text look="small" tone="muted" style={{ fontSize: 12, lineHeight: 15 }}>
+              {group}
+            </Text>
+          )}
+          <Line isOne={isOneLine === true}>
+            {together.map(({ value: own, text }) => (
+              <Chip key={own} role="radio" text={text} isChosen={own === value} onPress={() => onChoose(own)} />
+            ))}
+          </Line>
+        </View>
+      ))}
     </View>
   )
+}
+
+/** Options by their groups, in the order in which those come first. */
+function groupsOf<Option extends { readonly group?: string }>(options: readonly Option[]): { group?: string; options: Option[] }[] {
+  const groups = new Map<string | undefined, Option[]>()
+  for (const option of options) groups.set(option.group, [...(groups.get(option.group) ?? []), option])
+  return [...groups].map(([group, together]) => ({ group, options: together }))
 }
 
 function Line({ isOne, children }: { readonly isOne: boolean; readonly children: ReactNode }) {

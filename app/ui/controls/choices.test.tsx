@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react'
+import { fireEvent, render, screen, within } from '@testing-library/react'
 
 import { Check } from './Check'
 import { CheckChips } from './CheckChips'
@@ -67,3 +67,18 @@ test('a press on its row, its words or the switch itself changes it once', () =>
     fireEvent.click(place)
   expect(change.mock.calls).toEqual([[true], [true], [true]])
 })
+
+test('many choices stand in groups under their names, and are one choice all the same', () => {
+  const options = [
+    { value: 'level', text: 'Level', group: 'Loud' },
+    { value: 'pitch', text: 'Pitch', group: 'High' },
+    { value: 'place', text: 'Place', group: 'Loud' },
+  ]
+  const choose = jest.fn()
+  render(<Chips label="What it moves" options={options} value="pitch" onChoose={choose} />)
+  const group = screen.getByRole('radiogroup', { name: 'What it moves' })
+  expect(group.textContent).toBe('What it movesLoudLevelPlaceHighPitch')
+  expect(within(group).getAllByRole('radio').map((one) => one.getAttribute('aria-checked'))).toEqual(['false', 'false', 'true'])
+  fireEvent.click(screen.getByRole('radio', { name: 'Place' }))
+  expect(choose).toHaveBeenCalledWith('place')
+}) // prettier-ignore

@@ -7,7 +7,7 @@ import { useStore } from 'zustand'
 import { handSettings } from '../../../audio/playing/hands/hand-settings'
 import { onController } from '../../../audio/playing/hands/hands'
 import { makeId } from '../../../documents/make-id'
-import { parameterWords } from '../../../kit-view/parameter-words'
+import { parameterChoices, parameterWords } from '../../../kit-view/parameter-words'
 import { padName } from '../../../kit-view/use-kit'
 import { whyTargetNothing } from '../../../kit-view/why-nothing'
 import { Button, IconButton } from '../../../ui/controls/Button'
@@ -194,12 +194,7 @@ function NewTarget({ kit, onAdd, onLeave }: NewProps) {
       {isBus ? (
         <Text look="small">It moves the level.</Text>
       ) : (
-        <Chips
-          label="It moves"
-          options={movedParameters.map((value) => ({ value, text: parameterWords(value).text }))}
-          value={param}
-          onChoose={setParam}
-        />
+        <Chips label="It moves" options={parameterChoices(movedParameters)} value={param} onChoose={setParam} />
       )}
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button label="Add" kind="main" disabled={who === EVERY && kit.pads.length === 0} onPress={add} />

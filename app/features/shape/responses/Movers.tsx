@@ -10,6 +10,7 @@ import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { Part } from '../../../ui/layout/Part'
+import { parameterChoices } from '../../../kit-view/parameter-words'
 import { moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
 import { ResponseCurve } from './ResponseCurve'
@@ -221,7 +222,7 @@ function NewMover({ pad, rayId, onAdd, onLeave }: NewMoverProps) {
           onDone={() => undefined}
         />
       )}
-      <Chips label="What it moves" options={TARGETS} value={param} onChoose={setParam} />
+      <Chips label="What it moves" options={parameterChoices(TARGETS.map(({ value }) => value))} value={param} onChoose={setParam} />
       {pad.rays.length > 1 && <Chips label="Of which ray" options={rays} value={ray} onChoose={setRay} />}
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <Button label="Add" kind="main" onPress={() => onAdd(choice, param, number, ray === ALL ? undefined : ray)} />

@@ -5,18 +5,18 @@ import { PARAMETER_NAMES } from '../../../kit-view/parameter-words'
 
 /** What moves a pad's sound, as choices on screen. A pedal is a controller of its own number. */
 export const SOURCES = [
-  { value: 'velocity', text: 'Velocity', words: 'Softer strikes' },
-  { value: 'chance', text: 'Chance', words: 'Chance' },
-  { value: 'wheel', text: 'Wheel', words: 'The wheel' },
-  { value: 'pedal', text: 'Pedal', words: 'The pedal' },
-  { value: 'controller', text: 'Controller', words: 'Controller' },
-  { value: 'bend', text: 'Bend', words: 'The bend' },
-  { value: 'pressure', text: 'Pressure', words: 'Pressure' },
-  { value: 'keyPressure', text: 'Pressure on its key', words: 'Pressure on its key' },
-  { value: 'turn', text: 'Turn', words: 'The turn' },
-  { value: 'strikeRate', text: 'Fast strikes', words: 'Fast strikes' },
-  { value: 'note', text: 'Note', words: 'Each octave of the note' },
-  { value: 'oscillator', text: 'A slow wave', words: 'A slow wave' },
+  { value: 'velocity', group: 'The strike', text: 'Velocity', words: 'Softer strikes' },
+  { value: 'chance', group: 'The strike', text: 'Chance', words: 'Chance' },
+  { value: 'wheel', group: 'Hands', text: 'Wheel', words: 'The wheel' },
+  { value: 'pedal', group: 'Hands', text: 'Pedal', words: 'The pedal' },
+  { value: 'controller', group: 'Hands', text: 'Controller', words: 'Controller' },
+  { value: 'bend', group: 'Hands', text: 'Bend', words: 'The bend' },
+  { value: 'pressure', group: 'Hands', text: 'Pressure', words: 'Pressure' },
+  { value: 'keyPressure', group: 'Hands', text: 'Pressure on its key', words: 'Pressure on its key' },
+  { value: 'turn', group: 'The strike', text: 'Turn', words: 'The turn' },
+  { value: 'strikeRate', group: 'The strike', text: 'Fast strikes', words: 'Fast strikes' },
+  { value: 'note', group: 'The strike', text: 'Note', words: 'Each octave of the note' },
+  { value: 'oscillator', group: 'By itself', text: 'A slow wave', words: 'A slow wave' },
 ] as const
 export type SourceChoice = (typeof SOURCES)[number]['value']
 
