@@ -1,4 +1,4 @@
-import type { Kit } from '@heliaster/core/kit'
+import type { Kit, PadId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useDeferredValue, useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -16,6 +16,7 @@ import { addPad, BoardBar } from './pads/BoardBar'
 import { PadCard } from './pads/PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './pads/PadTable'
+import { PadsSheet } from './several/PadsSheet'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
@@ -27,6 +28,7 @@ export function BoardScreen() {
   const shown = kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad
   const [open, setOpen] = useState(false)
   const [isArranging, setArranging] = useState(false)
+  const [together, setTogether] = useState<readonly PadId[]>()
   if (!kit) return null
   if (kit.pads.length === 0)
     return (
@@ -34,13 +36,14 @@ export function BoardScreen() {
         <EmptyBoard kit={kit} />
       </DropOnPads>
     )
+  const several = together && <PadsSheet kit={kit} chosen={together} onClose={() => setTogether(undefined)} />
   if (isWide)
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
           <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
           <DropOnPads kit={kit}>
-            <PadTable kit={kit} isArranging={isArranging} />
+            <PadTable kit={kit} isArranging={isArranging} onChoose={setTogether} />
           </DropOnPads>
         </View>
         <ScrollView
@@ -49,14 +52,16 @@ export function BoardScreen() {
         >
           {shown && <PadPanel key={shown.id} kit={kit} pad={shown} />}
         </ScrollView>
+        {several}
       </View>
     )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
       <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
       <DropOnPads kit={kit}>
-        <PadTable kit={kit} isArranging={isArranging} />
+        <PadTable kit={kit} isArranging={isArranging} onChoose={setTogether} />
       </DropOnPads>
+      {several}
       {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
       {chosen && (
         <Sheet title={padName(kit, chosen.pad)} beside={<TestStrikes padId={chosen.pad.id} />} isOpen={open} onClose={() => setOpen(false)}>

@@ -5,6 +5,8 @@ import { Pressable, ScrollView, View } from 'react-native'
 
 import { strikePad } from '../../../audio/engine/sound'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
+import { Marquee, overlaps } from '../../../ui/pointer/Marquee'
+import type { Box } from '../../../ui/pointer/Marquee'
 import { Swapping, useSwapped } from '../../../ui/pointer/Swapping'
 import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { editKit, useSession } from '../../../kit-view'
@@ -26,8 +28,15 @@ function fillingSize(height: number, rows: number): number {
   return Math.min(LARGEST, Math.max(LEAST_FILLING, Math.floor((height - 20) / rows) - LABEL_HEIGHT - ROW_GAP))
 }
 
+interface TableProps {
+  readonly kit: Kit
+  readonly isArranging: boolean
+  /** Pads that a drag over empty ground went over. */
+  readonly onChoose: (padIds: readonly PadId[]) => void
+}
+
 /** The pads in the arrangement the person made. Ties are arcs between them. */
-export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isArranging: boolean }) {
+export function PadTable({ kit, isArranging, onChoose }: TableProps) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
   const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
@@ -41,11 +50,18 @@ export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isA
     x: left + (index % columns) * (size + gap),
     y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + ROW_GAP),
   })
+  const choose = (box: Box) => {
+    const over = kit.pads.filter((_, index) => {
+      const { x, y } = place(index)
+      return overlaps(box, { left: x, top: y, width: size, height: size })
+    })
+    if (over.length > 0) onChoose(over.map(({ id }) => id))
+  }
   return (
     <ScrollView
       style={{ flex: 1 }}
       onLayout={({ nativeEvent: { layout } }) => setBox({ width: layout.width, height: layout.height })}
-      contentContainerStyle={{ height: 20 + rows * (size + LABEL_HEIGHT + ROW_GAP) }}
+      contentContainerStyle={{ minHeight: '100%', height: 20 + rows * (size + LABEL_HEIGHT + ROW_GAP) }}
     >
       {width > 0 && size > 0 && (
         <>
@@ -56,6 +72,7 @@ export function PadTable({ kit, isArranging }: { readonly kit: Kit; readonly isA
             width={width}
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
+          <Marquee onChoose={choose} />
           {kit.pads.map((pad, index) => (
             <View key={pad.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
               <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === chosen} withNote withKey={isWide} />

@@ -14,6 +14,7 @@ import { useLatest } from '../../../ui/pointer/use-element'
 import { useSession } from '../../../kit-view'
 import { session } from '../../../kit-view/session'
 import { ImportReport } from '../import/ImportReport'
+import { DragTicks } from './DragTicks'
 import { KinBar } from './KinBar'
 import { LibraryBar } from './LibraryBar'
 import { isNarrowed, showAll } from './library-view'
@@ -120,6 +121,9 @@ export function SourceList({ onCut }: Props) {
                     />
                   </View>
                 ),
+            )}
+            {selection && (
+              <DragTicks order={shown.map(({ id }) => id)} selection={selection} scroller={scroller} onSelecting={setSelecting} />
             )}
           </View>
         </View>

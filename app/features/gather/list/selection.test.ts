@@ -1,6 +1,6 @@
 import type { SourceId } from '@heliaster/core/kit'
 
-import { withRow } from './selection'
+import { withDragged, withRow } from './selection'
 import type { Selecting } from './selection'
 
 const order = ['a', 'b', 'c', 'd', 'e', 'f'] as SourceId[]
@@ -22,4 +22,13 @@ test('a range does what its first row did: what was let go is let go', () => {
 test('without a row to begin from, or one that is no longer shown, a range is a single row', () => {
   expect(walk([['c', true]])).toBe('c')
   expect([...withRow({ chosen: new Set(), anchor: 'gone' as SourceId }, order, 'd' as SourceId, true).chosen]).toEqual(['d'])
+})
+
+test('rows that are dragged over become what the first of them becomes; going back lets the last ones be as they were', () => {
+  const order = ['a', 'b', 'c', 'd', 'e'] as SourceId[]
+  const before = new Set(['b', 'e'] as SourceId[])
+  const over = (from: number, to: number) => [...withDragged(before, order, from, to).chosen].sort().join('')
+  expect([over(0, 0), over(0, 2), over(0, 1), over(2, 0)]).toEqual(['abe', 'abce', 'abe', 'abce'])
+  expect([over(1, 3), over(1, -4), over(4, 9)]).toEqual(['e', 'e', 'b']) // the first was ticked: they are let go
+  expect(withDragged(before, order, 0, 3).anchor).toBe('d')
 })

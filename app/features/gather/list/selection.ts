@@ -21,3 +21,15 @@ export function withRow({ chosen, anchor }: Selecting, order: readonly SourceId[
   }
   return { chosen: next, anchor: id }
 }
+
+/** All rows from one to another become ticked, or not, as they are dragged over; the others are as they were before the drag. */
+export function withDragged(before: ReadonlySet<SourceId>, order: readonly SourceId[], from: number, to: number): Selecting {
+  const next = new Set(before)
+  const first = order[from]
+  const isTicked = first !== undefined && !before.has(first)
+  for (const one of order.slice(Math.max(0, Math.min(from, to)), Math.max(from, to) + 1)) {
+    if (isTicked) next.add(one)
+    else next.delete(one)
+  }
+  return { chosen: next, anchor: order[Math.min(order.length - 1, Math.max(0, to))] }
+}
