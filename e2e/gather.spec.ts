@@ -105,7 +105,7 @@ test('an import is cancelled: what is in stays, the rest is counted, and the imp
     expect(left).toBeGreaterThan(0)
     await page.getByRole('button', { name: 'Put the report away' }).click()
     await importFiles(page, paths)
-    const again = taken > 0 ? `${left} imported, ${taken} were here already` : `${left} imported`
+    const again = taken > 0 ? `${left} imported, ${taken} ${taken === 1 ? 'was' : 'were'} here already` : `${left} imported`
     await expect(page.getByText(again, { exact: true })).toBeVisible()
   } finally {
     rmSync(folder, { recursive: true })

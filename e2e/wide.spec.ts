@@ -14,7 +14,7 @@ test('files are imported many at once, with a reason for each that fails', async
     { name: 'nothing.wav', mimeType: 'audio/wav', buffer: Buffer.alloc(0) },
     { name: 'really a zip.wav', mimeType: 'audio/wav', buffer: Buffer.from('PK\u0003\u0004 and so on') },
   ])
-  await expect(page.getByText('2 imported, 1 were here already, 2 could not be read')).toBeVisible()
+  await expect(page.getByText('2 imported, 1 was here already, 2 could not be read')).toBeVisible()
   await expect(page.getByText('This file is empty (0 bytes).', { exact: false })).toBeVisible()
   await expect(page.getByText('This is a zip file', { exact: false })).toBeVisible()
   await expect(page.getByText('The file ends early', { exact: false })).toBeVisible()

@@ -3,6 +3,7 @@ import { createSource } from '@heliaster/core/kit'
 import type { AudioHash, MarkerId, Source } from '@heliaster/core/kit'
 
 import { sources } from '../../documents'
+import { noteGathered } from '../../documents/gathered'
 import { cutToBeginWith } from '../../documents/last-cut'
 import { makeId } from '../../documents/make-id'
 import { device } from '../../documents'
@@ -51,7 +52,10 @@ export function importFiles(
 
   const take = (file: File, taken: TakenFile): Imported => {
     const here = known.get(taken.hash)
-    if (here) return { type: 'known', name: file.name, source: here }
+    if (here) {
+      noteGathered([here.id]) // it was brought in for the kit that is open all the same
+      return { type: 'known', name: file.name, source: here }
+    }
     const { source, notes } = sourceOf(file, addedAt, taken)
     known.set(taken.hash, source)
     waiting.push(source)

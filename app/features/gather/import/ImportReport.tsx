@@ -89,7 +89,7 @@ function summaryOf({ done, total, state }: ImportProgress): string {
   const count = (type: Imported['type']) => done.filter((one) => one.type === type).length
   const words = [
     state === 'running' ? `Reading ${Math.min(total, done.length + 1)} of ${total}` : `${count('imported')} imported`,
-    count('known') > 0 ? `${count('known')} were here already` : '',
+    count('known') > 0 ? `${count('known')} ${count('known') === 1 ? 'was' : 'were'} here already` : '',
     count('failed') > 0 ? `${count('failed')} could not be read` : '',
     state === 'cancelled' ? `${total - done.length} not read, since it was cancelled` : '',
   ]

@@ -13,6 +13,7 @@ import { Waiting } from '../../../ui/layout/Waiting'
 import { useLatest } from '../../../ui/pointer/use-element'
 import { useSession } from '../../../kit-view'
 import { session } from '../../../kit-view/session'
+import { FirstHearing } from '../import/FirstHearing'
 import { ImportReport } from '../import/ImportReport'
 import { DragTicks } from './DragTicks'
 import { KinBar } from './KinBar'
@@ -47,6 +48,8 @@ export function SourceList({ onCut }: Props) {
   const selection = selecting?.chosen
   const setSelection = (chosen: ReadonlySet<SourceId> | undefined) => setSelecting(chosen && { chosen })
   const imports = useImport()
+  const [first, setFirst] = useState<readonly File[]>()
+  const bringIn = (files: readonly File[]) => (view.hearsFirst && files.length > 0 ? setFirst(files) : imports.take(files))
   const scroller = useRef<View>(null)
   const rows = useVirtualizer({
     count: shown.length,
@@ -92,7 +95,7 @@ export function SourceList({ onCut }: Props) {
   const items = rows.getVirtualItems()
   const drawn = useRowSlots(items[0]?.index ?? 0, items.at(-1)?.index ?? -1)
   return (
-    <FileDrop onFiles={imports.take}>
+    <FileDrop onFiles={bringIn}>
       <LibraryBar
         total={all.length}
         own={own.length}
@@ -100,7 +103,7 @@ export function SourceList({ onCut }: Props) {
         tagged={all}
         isSelecting={selection !== undefined}
         onSelect={() => setSelection(new Set())}
-        onFiles={imports.take}
+        onFiles={bringIn}
       />
       {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
       {query && <KinBar query={query} all={all} count={wanted.length} />}
@@ -129,6 +132,7 @@ export function SourceList({ onCut }: Props) {
         </View>
       )}
       {selection && <SelectionBar shown={shown} selection={selection} onSelection={setSelection} />}
+      {first && <FirstHearing files={first} onTake={imports.take} onClose={() => setFirst(undefined)} />}
       {open && <SoundSheet source={open} onClose={() => setOpenId(undefined)} onCut={onCut} />}
     </FileDrop>
   )

@@ -36,6 +36,8 @@ export interface LibraryView {
   readonly family?: Source['family']
   readonly tag?: string
   readonly hearsOnSelect: boolean
+  /** Files are heard, and ticked, before they come in. */
+  readonly hearsFirst: boolean
   /** Level of listening to sounds in the list, dB. */
   readonly hearDb: number
 }
@@ -43,7 +45,16 @@ export interface LibraryView {
 const KEY = 'heliaster-library'
 const HEARD_KEY = 'heliaster-heard'
 const MOST_HEARD = 200
-const plain: LibraryView = { words: '', scope: 'kit', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearDb: 0 }
+const plain: LibraryView = {
+  words: '',
+  scope: 'kit',
+  sort: 'added',
+  isReversed: false,
+  only: 'all',
+  hearsOnSelect: true,
+  hearsFirst: false,
+  hearDb: 0,
+}
 
 const viewSchema = z.object({
   sort: z.enum(sorts.map((one) => one.value)),
@@ -52,6 +63,7 @@ const viewSchema = z.object({
   family: z.enum(families).optional(),
   tag: z.string().optional(),
   hearsOnSelect: z.boolean(),
+  hearsFirst: z.boolean(),
   hearDb: z.number().min(-60).max(24),
 })
 /** What was looked for is not kept: the next visit begins with all of the list. */

@@ -6,6 +6,8 @@ import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Slider } from '../../../ui/controls/Slider'
+import { sound } from '../../../audio/engine/sound'
+import { Meter } from '../../../ui/drawing/Meter'
 import { Toggle } from '../../../ui/controls/Toggle'
 import { changeView, kinds, showAll, sorts, tagsOf } from '../list/library-view'
 import type { LibraryView } from '../list/library-view'
@@ -44,6 +46,12 @@ export function ViewSheet({ view, sounds, onClose }: Props) {
         value={view.hearsOnSelect}
         onChange={(hearsOnSelect) => changeView({ hearsOnSelect })}
       />
+      <Toggle
+        label="Hear files before they come in"
+        words="They are heard one after another, and only those that are ticked are kept."
+        value={view.hearsFirst}
+        onChange={(hearsFirst) => changeView({ hearsFirst })}
+      />
       <Slider
         label="Level of listening"
         value={view.hearDb}
@@ -55,6 +63,7 @@ export function ViewSheet({ view, sounds, onClose }: Props) {
         onSlide={(hearDb) => changeView({ hearDb })}
         onDone={() => undefined}
       />
+      <Meter level={() => sound.getState().player?.peak() ?? 0} label="Level of what is heard" />
     </Sheet>
   )
 }
