@@ -1,10 +1,18 @@
 import { createSource } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { hashOf, testIds } from '@heliaster/core/kit/testing'
+import { act, fireEvent, render, screen } from '@testing-library/react'
 
-import { soundsNow } from './ImportReport'
+import { sources } from '../../../documents'
+
+import { ImportReport, soundsNow } from './ImportReport'
 
 jest.mock('../../place', () => ({ PlaceSheet: () => null }))
+jest.mock('../sheets/StereoQuestion', () => ({ StereoQuestion: () => null }))
+jest.mock('../../../documents', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  return { sources: { store: createStore(() => ({ entries: {} })) } }
+})
 
 test('what came in is put on pads as it is called now; what was deleted since is not', () => {
   const info = { name: 'plank.wav', sampleRateHz: 48000, frames: 100, channels: 1 }
@@ -13,3 +21,17 @@ test('what came in is put on pads as it is called now; what was deleted since is
   const renamed: Source = { ...first, name: 'gunwale soft' }
   expect(soundsNow(done as never, { [first.id]: { doc: renamed } }).map(({ name }) => name)).toEqual(['gunwale soft'])
 })
+
+test.each([[1, 'Put on a pad'], [20, 'Cut it']] as const)('after one file of %s s the next step is named: %s first', (seconds, main) => {
+  const source = createSource(testIds(3), hashOf('3'), { name: 'plank.wav', sampleRateHz: 100, frames: 100 * seconds, channels: 1 }, 'plank')
+  act(() => sources.store.setState({ entries: { [source.id]: { doc: source } } } as never))
+  const [cut, open] = [jest.fn(), jest.fn()]
+  const progress = { done: [{ type: 'known' as const, name: 'plank.wav', source }], total: 1, state: 'finished' as const }
+  render(<ImportReport progress={progress} onCut={cut} onOpen={open} onCancel={jest.fn()} onClose={jest.fn()} />)
+  expect(screen.getByText('0 imported, 1 was here already')).toBeTruthy()
+  const names = screen.getAllByRole('button').map((button) => button.getAttribute('aria-label'))
+  expect(names.indexOf(main)).toBe(1) // nearest to the edge, where the thumb is
+  fireEvent.click(screen.getByRole('button', { name: 'Cut it' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Put on a pad' }))
+  expect([cut.mock.calls, open.mock.calls]).toEqual([[[source]], [[source]]])
+}) // prettier-ignore

@@ -15,6 +15,9 @@ import { StereoQuestion } from '../sheets/StereoQuestion'
 
 interface Props {
   readonly progress: ImportProgress
+  /** What comes next for a single file: it is cut, or it is opened and put on a pad. */
+  readonly onCut: (source: Source) => void
+  readonly onOpen: (source: Source) => void
   readonly onCancel: () => void
   readonly onClose: () => void
 }
@@ -22,7 +25,7 @@ interface Props {
 const MOST_LINES = 200
 
 /** How an import goes: how many are in, and for each that failed why. The rest is kept. */
-export function ImportReport({ progress, onCancel, onClose }: Props) {
+export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Props) {
   const palette = usePalette()
   const { done, total, state } = progress
   const lines = done.filter(hasWords)
@@ -53,6 +56,7 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
           <Button label="Cancel" onPress={onCancel} />
         ) : (
           <>
+            {taken.length === 1 && <NextStep source={taken[0]!} onCut={onCut} onOpen={onOpen} />}
             {taken.length > 1 && <Button label="Put on pads" kind="main" onPress={() => setPlacing(true)} />}
             <IconButton name="close" label="Put the report away" onPress={onClose} />
           </>
@@ -78,6 +82,16 @@ export function ImportReport({ progress, onCancel, onClose }: Props) {
       {isPlacing && <PlaceSheet files={taken} onClose={() => setPlacing(false)} />}
     </View>
   )
+}
+
+/** Longer than this, a file is more likely cut than struck whole, s. */
+const CUT_SECONDS = 2
+
+function NextStep({ source, onCut, onOpen }: Pick<Props, 'onCut' | 'onOpen'> & { readonly source: Source }) {
+  const isLong = source.info.frames / source.info.sampleRateHz > CUT_SECONDS
+  const cut = <Button key="cut" label="Cut it" kind={isLong ? 'main' : 'quiet'} onPress={() => onCut(source)} />
+  const put = <Button key="put" label="Put on a pad" kind={isLong ? 'quiet' : 'main'} onPress={() => onOpen(source)} />
+  return <>{isLong ? [put, cut] : [cut, put]}</>
 }
 
 /** The sounds of an import as they are on the list now. */

@@ -105,7 +105,15 @@ export function SourceList({ onCut }: Props) {
         onSelect={() => setSelection(new Set())}
         onFiles={bringIn}
       />
-      {imports.progress && <ImportReport progress={imports.progress} onCancel={imports.cancel} onClose={imports.close} />}
+      {imports.progress && (
+        <ImportReport
+          progress={imports.progress}
+          onCut={onCut}
+          onOpen={(source) => setOpenId(source.id)}
+          onCancel={imports.cancel}
+          onClose={imports.close}
+        />
+      )}
       {query && <KinBar query={query} all={all} count={wanted.length} />}
       {wanted.length === 0 ? (
         <Nothing isSearching={view.words !== '' || isNarrowed(view) || query !== undefined} others={all.length - own.length} />
