@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { unzipSync } from 'fflate'
 
-import { nameKit, newKit, openDemo, pad, saved } from './helpers'
+import { keptKit, nameKit, newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
 
 test('from opening the app to playing one’s own recorded hits takes few taps, all by touch', async ({ page }) => {
   await page.goto('/')
@@ -29,6 +29,29 @@ test('from opening the app to playing one’s own recorded hits takes few taps, 
   }).toPass()
   expect(taps).toBeLessThanOrEqual(12)
   await saved(page)
+})
+
+test('one file goes to a chosen pad in two taps, and another beside it in three', async ({ page }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).tap()
+  await page.getByRole('button', { name: 'Add pad' }).tap()
+  await page.getByRole('link', { name: 'Gather' }).tap()
+  const bringIn = async (name: string, seconds: number) => {
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).tap()])
+    await chooser.setFiles({ name: `${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(1, [seconds]) })
+    await page.getByRole('button', { name: 'Put on a pad' }).tap() // 1
+  }
+  const files = async () => Object.values((await keptKit(page)).audio).map(({ name }) => name).sort() // prettier-ignore
+  await bringIn('thole pin', 0.1)
+  await page.getByRole('button', { name: 'Put it on Pad 1' }).tap() // 2
+  await expect(page.getByText('“thole pin” is on Pad 1.')).toBeVisible()
+  await expect.poll(async () => (await keptKit(page)).pads[0].own.name).toBe('thole pin')
+  await page.getByRole('button', { name: 'Put the report away' }).tap()
+  await bringIn('rowlock', 0.2)
+  await page.getByRole('radio', { name: 'As a further ray' }).tap() // 2
+  await page.getByRole('button', { name: 'Put it on thole pin' }).tap() // 3
+  await expect.poll(async () => (await keptKit(page)).pads[0].rays.length).toBe(2)
+  await expect.poll(files).toEqual(['rowlock.wav', 'thole pin.wav'])
 })
 
 test('two fingers strike two pads, softer near the centre and louder at the rim', async ({ page }) => {
