@@ -47,6 +47,7 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled, busy, s
       }
       buttonStyle={{
         minHeight: TOUCH,
+        minWidth: TOUCH,
         borderRadius: 8,
         paddingHorizontal: isQuiet ? 9 : 14,
         backgroundColor: colors[0],
