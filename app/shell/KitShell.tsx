@@ -40,7 +40,8 @@ export function KitShell() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kitId = useKitId()
-  const here = usePathname().split('/').pop()
+  const path = usePathname()
+  const here = path.split('/').pop()
   const settled = useDeferredValue(here) // a place opens first, the pads beside it right after
   const exists = useStore(kits.store, (state) => kitId in state.entries)
   const problem = useStore(sound, (state) => state.problem)
@@ -50,6 +51,7 @@ export function KitShell() {
     <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
       <KitHeader />
       <Room
+        isShown={path.startsWith('/kit/')}
         after={
           exists && (
             <>
@@ -80,8 +82,15 @@ export function KitShell() {
 /** The web's `auto`, of which the types know nothing. */
 const SCROLLED = 'auto' as 'scroll'
 
+interface RoomProps {
+  readonly children: ReactNode
+  readonly after: ReactNode
+  /** A kit that was left waits behind the list of kits: what is said is not for it. */
+  readonly isShown: boolean
+}
+
 /** The place itself, and the pads under it: as high as the window, and in a low one scrolled. */
-function Room({ children, after }: { readonly children: ReactNode; readonly after: ReactNode }) {
+function Room({ children, after, isShown }: RoomProps) {
   const isLow = useIsLow()
   // The same boxes at any height: a phone's keyboard makes the window low while one types, and the field must stay.
   return (
@@ -90,7 +99,7 @@ function Room({ children, after }: { readonly children: ReactNode; readonly afte
         <View role="main" style={{ flex: 1, minHeight: 0 }}>
           {children}
         </View>
-        {!isLow && <NoticesHere />}
+        {!isLow && isShown && <NoticesHere />}
         {after}
       </View>
     </View>
