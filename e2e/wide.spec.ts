@@ -41,7 +41,9 @@ test('the whole chain by keyboard: cut, name, pin, send, play, choke, undo', asy
   await line.blur()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Home') // pin the first
-  await expect(page.getByRole('button', { name: 'Unpin the marker' })).toBeVisible()
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await expect(page.getByRole('switch', { name: 'Pin the marker' })).toBeChecked()
+  await page.keyboard.press('Escape')
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Delete') // remove the second
   await expect(page.getByRole('button', { name: 'Send 3 hits to pads' })).toBeEnabled()

@@ -22,7 +22,7 @@ test('what came in is put on pads as it is called now; what was deleted since is
   expect(soundsNow(done as never, { [first.id]: { doc: renamed } }).map(({ name }) => name)).toEqual(['gunwale soft'])
 })
 
-test.each([[1, 'Put on a pad'], [20, 'Cut it']] as const)('after one file of %s s the next step is named: %s first', (seconds, main) => {
+test.each([[1, 'Put on a pad'], [20, 'Open in Cut']] as const)('after one file of %s s the next step is named: %s first', (seconds, main) => {
   const source = createSource(testIds(3), hashOf('3'), { name: 'plank.wav', sampleRateHz: 100, frames: 100 * seconds, channels: 1 }, 'plank')
   act(() => sources.store.setState({ entries: { [source.id]: { doc: source } } } as never))
   const [cut, open] = [jest.fn(), jest.fn()]
@@ -31,7 +31,7 @@ test.each([[1, 'Put on a pad'], [20, 'Cut it']] as const)('after one file of %s 
   expect(screen.getByText('0 imported, 1 was here already')).toBeTruthy()
   const names = screen.getAllByRole('button').map((button) => button.getAttribute('aria-label'))
   expect(names.indexOf(main)).toBe(1) // nearest to the edge, where the thumb is
-  fireEvent.click(screen.getByRole('button', { name: 'Cut it' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Open in Cut' }))
   fireEvent.click(screen.getByRole('button', { name: 'Put on a pad' }))
   expect([cut.mock.calls, open.mock.calls]).toEqual([[[source]], [[source]]])
 }) // prettier-ignore

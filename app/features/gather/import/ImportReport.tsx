@@ -89,7 +89,7 @@ const CUT_SECONDS = 2
 
 function NextStep({ source, onCut, onOpen }: Pick<Props, 'onCut' | 'onOpen'> & { readonly source: Source }) {
   const isLong = source.info.frames / source.info.sampleRateHz > CUT_SECONDS
-  const cut = <Button key="cut" label="Cut it" kind={isLong ? 'main' : 'quiet'} onPress={() => onCut(source)} />
+  const cut = <Button key="cut" label="Open in Cut" kind={isLong ? 'main' : 'quiet'} onPress={() => onCut(source)} />
   const put = <Button key="put" label="Put on a pad" kind={isLong ? 'quiet' : 'main'} onPress={() => onOpen(source)} />
   return <>{isLong ? [put, cut] : [cut, put]}</>
 }
