@@ -12,12 +12,14 @@ const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile:
 const wide = { viewport: { width: 1280, height: 800 } }
 const openWalk = async (page) => {
   await page.goto(`${kit}/gather`)
+  await page.getByRole('radio', { name: /^All \d+$/ }).click()
   await page.getByRole('button', { name: 'Cut Walk around the yard' }).click()
   await page
     .getByText(/\d+ hits/)
     .first()
     .waitFor()
-  await page.getByRole('button', { name: 'Hear', exact: false }).first().waitFor()
+  await page.getByRole('button', { name: /^Hear (?!all)/ }).first().waitFor()
+  await page.waitForTimeout(4000) // the faces of all pads are drawn
 }
 const pad = (page, name) => page.getByRole('button', { name: new RegExp(`^${name}`) }).first()
 
@@ -85,7 +87,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/board`)
       await pad(page, 'Tarp slap').click()
-      await page.waitForTimeout(1500)
+      await page.waitForTimeout(5000)
       await pad(page, 'Tarp slap').click() // its sound is there now
     },
   ],
@@ -96,7 +98,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/board`)
       await pad(page, 'Hull thump').click()
-      await page.waitForTimeout(400)
+      await page.waitForTimeout(5000)
     },
   ],
   [
@@ -118,9 +120,9 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/gather`)
       await page.getByRole('textbox', { name: 'Find by name' }).fill('hull thump')
-      await page.getByRole('button', { name: 'Select several' }).click()
+      await page.getByRole('button', { name: 'Select', exact: true }).click()
       await page.getByRole('button', { name: 'All 90 shown' }).click()
-      await page.getByRole('button', { name: 'Put the selected on pads' }).click()
+      await page.getByRole('button', { name: 'Put on pads' }).click()
     },
   ],
   [
@@ -130,6 +132,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/board`)
       await page.getByRole('button', { name: 'Mixer' }).click()
+      await page.waitForTimeout(3000)
       await page.getByRole('button', { name: 'Strike Tarp slap' }).click()
     },
   ],

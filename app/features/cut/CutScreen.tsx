@@ -29,7 +29,7 @@ export function CutScreen() {
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
       {(showsRecordings || !source) && (
         <View style={{ width: RECORDINGS_PX, borderRightWidth: 1, borderRightColor: palette.faint }}>
-          <SourceList onCut={choose} />
+          <SourceList onCut={choose} isNarrow />
         </View>
       )}
       <View style={{ flex: 1, minWidth: 0 }}>{source ? <CutBench key={source.id} source={source} /> : <NothingChosen />}</View>

@@ -19,6 +19,7 @@ const LABEL_HEIGHT = 40
 const TAKEN = 96
 const TAKEN_KEY = 901
 const ROW_GAP = 10
+const WIDEST_GAP = 110
 /** No pad is larger, and none that is drawn to fill the screen smaller. */
 const LARGEST = 280
 const LEAST_FILLING = 96
@@ -45,9 +46,11 @@ export function PadTable({ kit, isArranging, onChoose }: TableProps) {
   const room = Math.floor((width - gap * (columns + 1)) / columns)
   const rows = Math.ceil(kit.pads.length / columns)
   const size = Math.min(room, Math.max(TOUCH, Math.round(Math.min(fillingSize(height, rows), room) * (kit.arrangement.size ?? 1))))
-  const left = (width - columns * size - (columns - 1) * gap) / 2
+  // What the columns leave is between them, as far as a row still reads as one.
+  const between = Math.min(WIDEST_GAP, Math.max(gap, Math.floor((width - columns * size) / (columns + 1))))
+  const left = (width - columns * size - (columns - 1) * between) / 2
   const place = (index: number) => ({
-    x: left + (index % columns) * (size + gap),
+    x: left + (index % columns) * (size + between),
     y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + ROW_GAP),
   })
   const choose = (box: Box) => {

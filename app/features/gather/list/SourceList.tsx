@@ -33,13 +33,15 @@ import { useShownSounds } from './use-library'
 
 interface Props {
   readonly onCut: (source: Source) => void
+  /** It stands beside something that needs the room. */
+  readonly isNarrow?: boolean
 }
 
 const OVERSCAN = 4
 const NONE: readonly Source[] = []
 
 /** Recordings and files: found, heard, judged, selected, and opened in Cut. */
-export function SourceList({ onCut }: Props) {
+export function SourceList({ onCut, isNarrow = false }: Props) {
   const { all, own, shown: wanted, view, query } = useShownSounds()
   const shown = useDeferredValue(wanted, NONE) // the place opens first, its rows right after
   const chosenId = useSession((state) => state.sourceId)
@@ -129,6 +131,7 @@ export function SourceList({ onCut }: Props) {
                       chosen={shown[index].id === chosenId}
                       selected={selection?.has(shown[index].id)}
                       actions={actions}
+                      hasWave={!isNarrow}
                     />
                   </View>
                 ),

@@ -28,10 +28,12 @@ interface Props {
   /** Undefined outside selecting. */
   readonly selected: boolean | undefined
   readonly actions: RowActions
+  /** In a narrow list the name has the room. */
+  readonly hasWave?: boolean
 }
 
 /** One sound: heard by a tap, opened in Cut by another, kept or passed, and all else behind its dots. */
-export const SourceRow = memo(function SourceRow({ source, chosen, selected, actions }: Props) {
+export const SourceRow = memo(function SourceRow({ source, chosen, selected, actions, hasWave = true }: Props) {
   const palette = usePalette()
   const isSelecting = selected !== undefined
   const verdict = { open: 'not judged', keep: 'kept', pass: 'passed' }[source.verdict]
@@ -64,7 +66,7 @@ export const SourceRow = memo(function SourceRow({ source, chosen, selected, act
             {factsOf(source)}
           </Text>
         </View>
-        <MiniWave audio={source.audio} width={54} height={34} />
+        {hasWave && <MiniWave audio={source.audio} width={54} height={34} />}
       </Pressable>
       {!isSelecting && (
         <>
