@@ -18,7 +18,10 @@ const openWalk = async (page) => {
     .getByText(/\d+ hits/)
     .first()
     .waitFor()
-  await page.getByRole('button', { name: /^Hear (?!all)/ }).first().waitFor()
+  await page
+    .getByRole('button', { name: /^Hear (?!all)/ })
+    .first()
+    .waitFor()
   await page.waitForTimeout(4000) // the faces of all pads are drawn
 }
 const pad = (page, name) => page.getByRole('button', { name: new RegExp(`^${name}`) }).first()
