@@ -1,10 +1,12 @@
-import { clipsOfPad, createSource, padSettings } from '@heliaster/core/kit'
+import { clipOfSource, clipsOfPad, createSource, padSettings } from '@heliaster/core/kit'
 import type { AudioHash, Kit, KitEdit, Source } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
 import { makeId } from '../../documents/make-id'
 import { after, aKitOf, aPad, info } from '../../testing/a-kit'
+import { sources } from '../../documents'
+import { nameEdits } from './place-files'
 import { PutOnPad } from './PutOnPad'
 
 let mockEdit: (edits: KitEdit[]) => void
@@ -58,4 +60,19 @@ test('on a pad with a sound it may become a further turn or ray; what is there s
 test('a new pad is called as the sound is', () => {
   press('Put it on New pad')
   expect([kit.pads.length, kit.pads[2]!.own.name, filesOn(2)]).toEqual([3, 'Bollard ring', ['c']])
+})
+
+test('a pad that is called by its file, or by its named hit, is called by the next sound; a typed name stays', () => {
+  const [first, second] = ['a', 'b'].map((letter) => createSource(makeId, letter.repeat(64) as AudioHash, info, `plank ${letter}`))
+  const hit = { id: 'hand-1-x' as never, frame: 1, origin: 'hand' as const, pinned: true, removed: false, name: 'Oar knock' }
+  const walk = { ...createSource(makeId, 'd'.repeat(64) as AudioHash, info, 'Walk'), markers: [hit] }
+  sources.store.setState({ entries: Object.fromEntries([first!, second!, walk].map((doc) => [doc.id, { doc }])) as never })
+  const named = (name: string, clip: object) => {
+    const pad = aPad(1)
+    const bands = pad.bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, clips: { [pad.rays[0]!.id]: { ...clipOfSource(first!), ...clip } } })) })) // prettier-ignore
+    return nameEdits({ ...pad, own: { name }, bands }, 'Bollard ring').length
+  }
+  expect(named('plank a', {})).toBe(1)
+  expect(named('Oar knock', { fromHit: { sourceId: walk.id, markerId: hit.id } })).toBe(1)
+  expect([named('plank b', {}), named('Oar knock', {}), named('My plank', {})]).toEqual([0, 0, 0])
 })

@@ -1,15 +1,15 @@
 import { useEffect, useState } from 'react'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { fileLevel, hearFile, setFileLevel, stopFile } from '../../../audio/playing/hear-file'
-import { Button, IconButton } from '../../../ui/controls/Button'
+import { Button } from '../../../ui/controls/Button'
 import { Slider } from '../../../ui/controls/Slider'
 import { Icon } from '../../../ui/drawing/Icon'
 import { Meter } from '../../../ui/drawing/Meter'
 import { LongList } from '../../../ui/layout/LongList'
+import { PickRow } from '../../../ui/layout/PickRow'
 import { Sheet } from '../../../ui/layout/Sheet'
-import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { changeView, libraryView } from '../list/library-view'
 
@@ -144,39 +144,17 @@ interface RowProps {
 function FileRow({ file, isTicked, isHeard, reason, onTick, onHear }: RowProps) {
   const palette = usePalette()
   return (
-    <View
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        height: ROW_HEIGHT,
-        borderBottomWidth: 1,
-        borderBottomColor: palette.faint,
-        backgroundColor: isHeard ? palette.waterWash : 'transparent',
-      }}
+    <PickRow
+      name={file.name}
+      facts={reason ?? `${(file.size / 1024).toFixed(0)} KB`}
+      isWrong={reason !== undefined}
+      isPicked={isTicked}
+      onPick={onTick}
+      isHeard={isHeard}
+      onHear={onHear}
+      height={ROW_HEIGHT}
     >
-      <IconButton
-        name={isHeard ? 'stop' : 'play-outline'}
-        label={isHeard ? `Stop hearing ${file.name}` : `Hear ${file.name}`}
-        on={isHeard}
-        onPress={onHear}
-      />
-      <Pressable
-        role="checkbox"
-        aria-checked={isTicked}
-        aria-label={file.name}
-        onPress={onTick}
-        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', minWidth: 0, height: '100%' }}
-      >
-        <View style={{ flex: 1, minWidth: 0 }}>
-          <Text look="small" numberOfLines={1} style={{ lineHeight: 18 }}>
-            {file.name}
-          </Text>
-          <Text look="figures" tone={reason ? 'coral' : 'muted'} numberOfLines={1} style={{ fontSize: 11, lineHeight: 14 }}>
-            {reason ?? `${(file.size / 1024).toFixed(0)} KB`}
-          </Text>
-        </View>
-        <Icon name={isTicked ? 'checkbox-marked' : 'checkbox-blank-outline'} size={22} color={isTicked ? palette.kelp : palette.muted} />
-      </Pressable>
-    </View>
+      <Icon name={isTicked ? 'checkbox-marked' : 'checkbox-blank-outline'} size={22} color={isTicked ? palette.kelp : palette.muted} />
+    </PickRow>
   )
 }

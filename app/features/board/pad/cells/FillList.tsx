@@ -3,7 +3,7 @@ import type { AudioHash, Source } from '@heliaster/core/kit'
 import { clipOfSource } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
 import { useMemo, useState } from 'react'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { hearClip } from '../../../../audio/engine/sound'
@@ -11,13 +11,14 @@ import { importFiles, soundsOf } from '../../../../audio/import/import'
 import { sources } from '../../../../documents'
 import { MiniWave } from '../../../../kit-view/MiniWave'
 import { useOwnSounds } from '../../../../kit-view/own-sounds'
-import { Button, IconButton } from '../../../../ui/controls/Button'
+import { Button } from '../../../../ui/controls/Button'
 import { Chips } from '../../../../ui/controls/Chips'
 import { SearchField } from '../../../../ui/controls/SearchField'
 import { chooseFiles } from '../../../../ui/device/choose-files'
 import { Icon } from '../../../../ui/drawing/Icon'
 import { LongList } from '../../../../ui/layout/LongList'
 import { notify } from '../../../../ui/layout/notices'
+import { PickRow } from '../../../../ui/layout/PickRow'
 import { Text } from '../../../../ui/layout/Text'
 import { usePalette } from '../../../../ui/theme/theme'
 
@@ -138,42 +139,17 @@ function FillRow({ source, place, onToggle }: RowProps) {
   const palette = usePalette()
   const hear = () => void hearClip(clipOfSource(source)).catch((error: Error) => notify(error.message))
   return (
-    <View
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        height: ROW_HEIGHT,
-        borderBottomWidth: 1,
-        borderBottomColor: palette.faint,
-      }}
-    >
-      <IconButton name="play-outline" label={`Hear ${source.name}`} onPress={hear} />
-      <Pressable
-        role="checkbox"
-        aria-checked={place >= 0}
-        aria-label={source.name}
-        onPress={onToggle}
-        style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 44, minWidth: 0 }}
-      >
-        <View style={{ flex: 1, minWidth: 0 }}>
-          <Text look="small" numberOfLines={1} style={{ lineHeight: 18 }}>
-            {source.name}
+    <PickRow name={source.name} facts={factsOf(source)} isPicked={place >= 0} onPick={onToggle} onHear={hear} height={ROW_HEIGHT}>
+      <MiniWave audio={source.audio} width={56} height={26} />
+      <View style={{ width: 34, alignItems: 'center' }}>
+        {place >= 0 ? (
+          <Text look="figures" tone="kelp">
+            {place + 1}
           </Text>
-          <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: 14 }}>
-            {factsOf(source)}
-          </Text>
-        </View>
-        <MiniWave audio={source.audio} width={56} height={26} />
-        <View style={{ width: 34, alignItems: 'center' }}>
-          {place >= 0 ? (
-            <Text look="figures" tone="kelp">
-              {place + 1}
-            </Text>
-          ) : (
-            <Icon name="plus" size={18} color={palette.muted} />
-          )}
-        </View>
-      </Pressable>
-    </View>
+        ) : (
+          <Icon name="plus" size={18} color={palette.muted} />
+        )}
+      </View>
+    </PickRow>
   )
 }
