@@ -53,7 +53,7 @@ export function PickRow({ name, facts, isWrong, isPicked, onPick, isHeard = fals
           <Text look="small" numberOfLines={1} style={{ lineHeight: 18 }}>
             {name}
           </Text>
-          <Text look="figures" tone={isWrong ? 'coral' : 'muted'} numberOfLines={1} style={{ fontSize: 11, lineHeight: 14 }}>
+          <Text look="figures" tone={isWrong ? 'coral' : 'muted'} numberOfLines={isWrong ? 2 : 1} style={{ fontSize: 11, lineHeight: 13 }}>
             {facts}
           </Text>
         </View>

@@ -50,9 +50,12 @@ test('files are heard one after another at the level of listening; what cannot b
   mockHear.mockResolvedValueOnce('This is no audio.')
   await act(async () => press('Hear notes.txt'))
   expect(screen.getByText('This is no audio.')).toBeTruthy()
+  expect(screen.queryByRole('button', { name: /^Stop hearing/ })).toBeNull() // nothing sounds
+  expect(screen.getByRole('checkbox', { name: 'notes.txt' }).getAttribute('aria-checked')).toBe('false')
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Level of listening' }), { key: 'ArrowRight' })
   expect([libraryView.getState().hearDb, mockLevel.mock.lastCall]).toEqual([-5, [-5]])
-  await act(async () => press('Stop hearing notes.txt'))
+  await act(async () => press('Hear oar.wav'))
+  await act(async () => press('Stop hearing oar.wav'))
   const stops = mockStop.mock.calls.length
   unmount()
   expect(mockStop.mock.calls.length).toBe(stops + 1)

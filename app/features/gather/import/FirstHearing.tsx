@@ -33,7 +33,10 @@ export function FirstHearing({ files, onTake, onClose }: Props) {
     setHeard(file)
     if (!file) return stopFile()
     const reason = await hearFile(file, hearDb, () => setHeard((now) => (now === file ? undefined : now)))
-    if (reason) setReasons((before) => new Map(before).set(file, reason))
+    if (!reason) return undefined
+    setReasons((before) => new Map(before).set(file, reason))
+    setHeard((now) => (now === file ? undefined : now))
+    setTicked((before) => new Set([...before].filter((one) => one !== file))) // it would only be refused
     return undefined
   }
   const tick = (file: File) =>
