@@ -4,6 +4,7 @@ import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import { figuresOfDocument } from './document'
 import { figuresOfEngine } from './engine'
+import { figuresOfFamilies } from './families'
 import type { Figure } from './figure'
 import { figuresOfImport } from './import'
 import { figuresOfKernel } from './kernel'
@@ -27,6 +28,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   cut: figuresOfCut,
   water: figuresOfWaterLine,
   alike: figuresOfAlike,
+  families: figuresOfFamilies,
   names: figuresOfNames,
   latency: figuresOfLatency,
   voices: figuresOfVoices,

@@ -1,4 +1,4 @@
-import { padSettings } from '@heliaster/core/kit'
+import { familiesAmong, familyWords, isOfFamily, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
@@ -89,10 +89,10 @@ function rulesOf(kit: Kit): Rule[] {
       text: group,
       holds: (pad: Pad) => settings.get(pad.id)?.group === group,
     })),
-    ...distinct(all.map(({ family }) => family)).map((family) => ({
+    ...familiesAmong(all.map(({ family }) => family)).map((family) => ({
       value: `family ${family}`,
-      text: family,
-      holds: (pad: Pad) => settings.get(pad.id)?.family === family,
+      text: familyWords(family),
+      holds: (pad: Pad) => isOfFamily(settings.get(pad.id)!.family, family),
     })),
     ...kit.ties.flatMap((tie) =>
       tie.kind === 'chokeGroup' ? [{ value: tie.id, text: `Choke: ${tie.name}`, holds: (pad: Pad) => tie.pads.includes(pad.id) }] : [],

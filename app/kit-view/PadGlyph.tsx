@@ -1,5 +1,5 @@
-import { clipsOfPad, padSettings } from '@heliaster/core/kit'
-import type { Clip, Kit, Pad, PadSettings } from '@heliaster/core/kit'
+import { broadFamily, clipsOfPad, padSettings } from '@heliaster/core/kit'
+import type { BroadFamily, Clip, Family, Kit, Pad } from '@heliaster/core/kit'
 import { memo, useMemo } from 'react'
 import { View } from 'react-native'
 
@@ -12,12 +12,16 @@ import { usePalette } from '../ui/theme/theme'
 /** How much of a pad's face its star takes; round it lies the outline of its hit. */
 export const STAR_SHARE = 0.76
 
-const FAMILY_MARKS: Readonly<Record<PadSettings['family'], MarkName>> = {
+/** A finer kind has the mark of its family, changed as the sound is. */
+const FAMILY_MARKS: Readonly<Record<BroadFamily, MarkName> & Partial<Record<Family, MarkName>>> = {
   kick: 'disc',
   snare: 'square',
   hat: 'bars',
+  openHat: 'openBars',
   tom: 'ring',
   cymbal: 'peak',
+  ride: 'lowPeak',
+  splash: 'smallPeak',
   clap: 'pair',
   shaker: 'diamond',
   bell: 'drop',
@@ -50,7 +54,7 @@ export const PadGlyph = memo(function PadGlyph({ kit, pad, size, lit }: Props) {
           <Rim look={look} size={size} colour={lit ? palette.coral : tint ? palette.tints[tint] : palette.kelp} />
         </View>
       )}
-      <Star turns={starTurns(pad)} size={star} tint={tint} lit={lit} mark={FAMILY_MARKS[family]} />
+      <Star turns={starTurns(pad)} size={star} tint={tint} lit={lit} mark={FAMILY_MARKS[family] ?? FAMILY_MARKS[broadFamily(family)]} />
     </View>
   )
 })

@@ -57,7 +57,7 @@ const hasTools = () => ['apt-get', 'dpkg-deb', 'unzip', 'ffmpeg'].every((tool) =
 
 const CACHE = process.env.HELIASTER_BENCH_FILES ?? join(tmpdir(), 'heliaster-bench-files')
 
-function unpacked(name: string): string | undefined {
+export function unpacked(name: string): string | undefined {
   const folder = join(CACHE, name)
   if (existsSync(folder)) return folder
   const fresh = `${folder}.fresh`
@@ -68,7 +68,7 @@ function unpacked(name: string): string | undefined {
   if (!file) return undefined
   execFileSync('dpkg-deb', ['-x', file, '.'], { cwd: fresh })
   rmSync(join(fresh, file))
-  const { archive } = packages[name]
+  const archive = packages[name]?.archive
   if (archive) {
     execFileSync('unzip', ['-q', '-o', archive.path, ...archive.members, '-d', 'unpacked'], { cwd: fresh })
     rmSync(join(fresh, 'usr'), { recursive: true })

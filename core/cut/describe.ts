@@ -1,12 +1,13 @@
 import { frameCount, peakOf, toDb, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { strikeLoudness } from '../audio/loudness'
-import type { families } from '../kit/kit'
+import type { Family } from '../kit/families'
+import { guessFamily } from './family'
+import { attackSeconds } from './lengths'
 import { pitchOf } from './pitch'
 import type { Pitch } from './pitch'
 import { spectralCentreHz } from './spectrum'
 
-export type Family = (typeof families)[number]
 export const warnings = ['clipped', 'cutShort', 'secondHit', 'nearNoise', 'dc', 'alike', 'odd'] as const
 export type Warning = (typeof warnings)[number]
 
@@ -53,22 +54,9 @@ export function describeHit(hit: Audio, around: Surroundings): HitDescription {
     attackSeconds: attackSeconds(mono, rate, peak),
     pitch,
     centreHz,
-    ...guessFamily(centreHz, decaySeconds(mono, rate, peak), pitch),
+    ...guessFamily(mono, rate, pitch),
     warnings: warningsOf(hit, mono, peakDb, around),
   }
-}
-
-const FAMILY_SECONDS = 1
-
-/** The family guess alone, from the first second: enough to sort hundreds of files by. */
-export function familyOf(hit: Audio): Family {
-  const frames = Math.round(FAMILY_SECONDS * hit.sampleRateHz)
-  const mono = toMono({ ...hit, channels: hit.channels.map((channel) => channel.subarray(0, frames)) })
-  return guessFamily(
-    spectralCentreHz(mono, hit.sampleRateHz),
-    decaySeconds(mono, hit.sampleRateHz, peakOf(mono)),
-    pitchOf(mono, hit.sampleRateHz),
-  ).family
 }
 
 /** Where the energy of a file's first strike balances, Hz; 0 for silence. What lies before it is passed over. */
@@ -77,36 +65,6 @@ export function strikeCentreHz(audio: Audio): number {
   const line = 0.1 * peakOf(mono)
   const from = line > 0 ? mono.findIndex((sample) => Math.abs(sample) >= line) : -1
   return from < 0 ? 0 : spectralCentreHz(mono.subarray(from), audio.sampleRateHz)
-}
-
-/** Time until the sound stays 30 dB under its peak. */
-export function decaySeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
-  const level = peak * 0.0316
-  let last = mono.length - 1
-  while (last > 0 && Math.abs(mono[last]) <= level) last--
-  return last / sampleRateHz
-}
-
-function attackSeconds(mono: Float32Array, sampleRateHz: number, peak: number): number {
-  let from = 0
-  while (from < mono.length && Math.abs(mono[from]) < 0.1 * peak) from++
-  let to = from
-  while (to < mono.length && Math.abs(mono[to]) < 0.9 * peak) to++
-  return (to - from) / sampleRateHz
-}
-
-/** A first guess from brightness, length and pitch. It is a start for sorting, and says no more than that. */
-function guessFamily(centreHz: number, decay: number, pitch: Pitch | undefined): { family: Family; reason: string } {
-  const length = decay < 0.15 ? 'short' : decay < 0.35 ? 'of middle length' : 'long'
-  const isTone = pitch !== undefined && pitch.confidence > 0.6
-  const say = (family: Family, what: string) => ({ family, reason: `${what}, ${length} (${Math.round(decay * 1000)} ms to -30 dB)` })
-  if (centreHz < 180) return say('kick', 'very low')
-  if (isTone && centreHz < 700) return say('tom', 'a clear low tone')
-  if (isTone && decay > 0.35) return say('bell', 'a clear tone')
-  if (centreHz > 5000) return say(decay < 0.25 ? 'hat' : 'cymbal', 'very bright')
-  if (centreHz > 2500) return say(decay < 0.12 ? 'hat' : 'shaker', 'bright')
-  if (centreHz > 900) return say(decay < 0.15 ? 'clap' : 'snare', 'of middle brightness')
-  return say(decay < 0.2 ? 'wood' : 'tom', 'rather dark')
 }
 
 const MOST_DC = 0.003

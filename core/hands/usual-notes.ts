@@ -1,3 +1,5 @@
+import { broadFamily } from '../kit/families'
+import type { BroadFamily, Family } from '../kit/families'
 import type { PadId } from '../kit/ids'
 import type { Kit } from '../kit/kit'
 import { padSettings } from '../kit/resolve'
@@ -7,10 +9,12 @@ interface Place {
   readonly note: number
   readonly words: string
   readonly names?: RegExp
+  /** The kind that stands here before all others of its family. */
+  readonly kind?: Family
 }
 
 /** Where the trade looks for drums. Source: General MIDI System Level 1, percussion key map (MIDI Association, 1991). */
-const PLACES: Readonly<Record<string, readonly Place[]>> = {
+const PLACES: Readonly<Record<BroadFamily, readonly Place[]>> = {
   kick: [{ note: 36, words: 'bass drum 1' }, { note: 35, words: 'acoustic bass drum' }],
   snare: [
     { note: 37, words: 'side stick', names: /stick|rim|cross/i },
@@ -18,18 +22,25 @@ const PLACES: Readonly<Record<string, readonly Place[]>> = {
     { note: 40, words: 'electric snare' },
   ],
   hat: [
-    { note: 46, words: 'open hi-hat', names: /open|loose|wash/i },
+    { note: 46, words: 'open hi-hat', names: /open|loose|wash/i, kind: 'openHat' },
     { note: 44, words: 'pedal hi-hat', names: /pedal|foot|chick/i },
-    { note: 42, words: 'closed hi-hat' },
+    { note: 42, words: 'closed hi-hat', kind: 'closedHat' },
   ],
-  tom: [41, 43, 45, 47, 48, 50].map((note, i) => ({ note, words: ['low floor', 'high floor', 'low', 'low-mid', 'hi-mid', 'high'][i] + ' tom' })),
+  tom: [
+    { note: 41, words: 'low floor tom', kind: 'lowTom' },
+    { note: 43, words: 'high floor tom', kind: 'lowTom' },
+    { note: 45, words: 'low tom', kind: 'midTom' },
+    { note: 47, words: 'low-mid tom', kind: 'midTom' },
+    { note: 48, words: 'hi-mid tom', kind: 'highTom' },
+    { note: 50, words: 'high tom', kind: 'highTom' },
+  ],
   cymbal: [
-    { note: 51, words: 'ride cymbal 1', names: /ride/i },
-    { note: 55, words: 'splash cymbal', names: /splash/i },
+    { note: 51, words: 'ride cymbal 1', names: /ride/i, kind: 'ride' },
+    { note: 55, words: 'splash cymbal', names: /splash/i, kind: 'splash' },
     { note: 52, words: 'Chinese cymbal', names: /chin/i },
-    { note: 49, words: 'crash cymbal 1' },
-    { note: 57, words: 'crash cymbal 2' },
-    { note: 59, words: 'ride cymbal 2' },
+    { note: 49, words: 'crash cymbal 1', kind: 'crash' },
+    { note: 57, words: 'crash cymbal 2', kind: 'crash' },
+    { note: 59, words: 'ride cymbal 2', kind: 'ride' },
   ],
   clap: [{ note: 39, words: 'hand clap' }],
   shaker: [
@@ -75,8 +86,8 @@ export interface UsualNotes {
 const FIRST_FREE = 84
 
 /**
- * Proposes a note for each pad, where players and programs look for its family; changes nothing. Pads whose name chooses a
- * place come first, then the others in their order; toms rise by their root note where all have one. A pad that finds no
+ * Proposes a note for each pad, where players and programs look for its family; changes nothing. Pads whose kind or name
+ * chooses a place come first, then the others in their order; toms of no size rise by their root note where all have one. A pad that finds no
  * place left, or whose family has none, gets a free note that belongs to none.
  */
 export function usualNotes(kit: Kit): UsualNotes {
@@ -89,18 +100,19 @@ export function usualNotes(kit: Kit): UsualNotes {
     given.set(padId, { padId, note: place.note, words: place.words })
   }
   for (const { id, family, name } of pads) {
-    const named = PLACES[family]!.find(({ names, note }) => names?.test(name) && !taken.has(note))
-    if (named) give(id, named)
+    const places = PLACES[broadFamily(family)].filter(({ note }) => !taken.has(note))
+    const meant = places.find(({ kind }) => kind === family) ?? places.find(({ names }) => names?.test(name))
+    if (meant) give(id, meant)
   }
-  const toms = pads.filter(({ id, family }) => family === 'tom' && !given.has(id))
+  const toms = pads.filter(({ id, family }) => broadFamily(family) === 'tom' && !given.has(id))
   if (toms.every(({ rootNote }) => rootNote !== undefined)) toms.sort((a, b) => a.rootNote! - b.rootNote!)
-  spread(toms.length, PLACES.tom!.filter(({ note }) => !taken.has(note))).forEach((place, i) => give(toms[i]!.id, place))
+  spread(toms.length, PLACES.tom.filter(({ note }) => !taken.has(note))).forEach((place, i) => give(toms[i]!.id, place))
   for (const { id, family } of pads) {
     if (given.has(id)) continue
-    const places = PLACES[family]!.filter(({ names }) => !names)
+    const places = PLACES[broadFamily(family)].filter(({ names }) => !names)
     const free = places.find(({ note }) => !taken.has(note))
     if (free) give(id, free)
-    else if (places.length > 0) crowded.push({ padId: id, by: PLACES[family]!.flatMap(({ note }) => taken.get(note) ?? []) })
+    else if (places.length > 0) crowded.push({ padId: id, by: PLACES[broadFamily(family)].flatMap(({ note }) => taken.get(note) ?? []) })
   }
   const belongs = new Set(Object.values(PLACES).flatMap((places) => places.map(({ note }) => note)))
   for (const { id } of pads) {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 
 import { audioInfoSchema, clipSchema } from './clip'
+import { families } from './families'
 import { grooveSchema, songSchema } from './grooves'
 import { audioHashSchema, bandIdSchema, busIdSchema, kitIdSchema, padIdSchema, rayIdSchema, turnIdSchema } from './ids'
 import { busSchema, insertsSchema, sendSchema } from './mix'
@@ -13,9 +14,6 @@ import { KIT_VERSION } from './version'
 const nameSchema = z.string().max(120)
 const midiSchema = z.number().int().min(0).max(127)
 
-export const families = [
-  'kick', 'snare', 'hat', 'tom', 'cymbal', 'clap', 'shaker', 'bell', 'wood', 'noise', 'other',
-] as const // prettier-ignore
 export const padModes = ['oneShot', 'hold', 'loopUntilLetGo', 'loopUntilStruckAgain', 'silencer'] as const
 /** Colours that a pad can be marked with; each theme has its own shade of them. */
 export const tints = ['tide', 'mussel', 'rust', 'ochre', 'slate', 'plum'] as const

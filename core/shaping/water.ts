@@ -1,11 +1,13 @@
-import type { PadSettings } from '../kit'
-
-type Family = PadSettings['family']
+import { broadFamily } from '../kit'
+import type { Family } from '../kit'
 
 /** Where the fundamental of a family usually lies, Hz: the water that carries it. */
 const USEFUL_HZ: Partial<Record<Family, readonly [low: number, high: number]>> = {
   kick: [40, 60],
-  tom: [80, 250],
+  tom: [60, 250],
+  lowTom: [60, 95],
+  midTom: [95, 130],
+  highTom: [130, 250],
   snare: [150, 280],
   bell: [400, 2000],
 }
@@ -19,7 +21,7 @@ const UP_DB = -36
 
 /** The useful pitches of a family, Hz; nothing for one that has none of its own. */
 export function usefulHz(family: Family): readonly [low: number, high: number] | undefined {
-  return USEFUL_HZ[family]
+  return USEFUL_HZ[family] ?? USEFUL_HZ[broadFamily(family)]
 }
 
 /** Where a hit sinks below what is heard while its level is up. */

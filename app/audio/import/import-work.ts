@@ -2,7 +2,7 @@ import { measureSound } from '@heliaster/core/alike'
 import { hashAudio, writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { familyOf } from '@heliaster/core/cut'
-import type { Family } from '@heliaster/core/cut'
+import type { Family } from '@heliaster/core/kit'
 import { isPackaged } from '@heliaster/core/decode'
 import type { AudioFile, Told } from '@heliaster/core/decode'
 import { readAnyFile } from '@heliaster/core/decode/any'
@@ -46,7 +46,7 @@ export const work = {
       await storePicture(kept.hash, pictureOf(audio, measured))
       const info = { ...kept.info, sampleRateHz: audio.sampleRateHz, frames: audio.channels[0].length, channels: audio.channels.length }
       const notes = [...result.file.notes, ...formatWords(result.file, name), ...toldWords(told)]
-      return { ok: true, hash: kept.hash, info, measured, family: isHit(audio) ? familyOf(audio) : 'other', cues, notes, told }
+      return { ok: true, hash: kept.hash, info, measured, family: isHit(audio) ? familyOf(audio, name) : 'other', cues, notes, told }
     } catch (error) {
       return { ok: false, reason: noRoom(error) }
     }

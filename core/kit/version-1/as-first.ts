@@ -1,3 +1,4 @@
+import { broadFamily } from '../families'
 import type { Band, Bus, Clip, Groove, Kit, OwnSettings, Pad, Ray, Tie, Turn } from '../kit'
 import { padSettings, rayOfTurn, shapeOf } from '../resolve'
 import type { PadSettings } from '../resolve'
@@ -45,11 +46,12 @@ const pitchLevelPlace: ReadonlySet<string> = new Set(['gainDb', 'pan', 'tuneCent
 
 /** A shape was a pad's own wholly or not at all: where any of it is its own now, all of it was. */
 export function asFirstOwn(own: OwnSettings, settings: Pick<PadSettings, 'values' | 'choices' | 'envelopes'>): Partial<OldSettings> {
-  const { values = {}, choices = {}, envelopes = {}, order: _order, responses, ...rest } = own
+  const { values = {}, choices = {}, envelopes = {}, order: _order, responses, family, ...rest } = own
   const { gainDb, pan, tuneCents } = values
   const isShaped = Object.keys({ ...choices, ...envelopes }).length > 0 || Object.keys(values).some((name) => !pitchLevelPlace.has(name))
   return {
     ...rest,
+    ...(family ? { family: broadFamily(family) } : {}),
     ...defined({ gainDb, pan, tuneCents }),
     ...(isShaped ? { shape: asFirstShape(settings) } : {}),
     ...(responses ? { responses: responses.flatMap(asFirstResponse) } : {}),

@@ -1,4 +1,4 @@
-import { families, padSettings, sameData } from '@heliaster/core/kit'
+import { padSettings, sameData } from '@heliaster/core/kit'
 import type { Kit, KitEdit, PadId, OwnSettings, PadSettings, Parameter } from '@heliaster/core/kit'
 import { useMemo, useState } from 'react'
 
@@ -6,6 +6,7 @@ import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Slider } from '../../../ui/controls/Slider'
+import { FamilyChoice } from '../../../kit-view/FamilyChoice'
 import { editKit } from '../../../kit-view'
 import { kitGesture } from '../../../kit-view/use-kit'
 import { MODES, PICKS } from '../../../kit-view/play-choices'
@@ -77,12 +78,7 @@ export function PadsSheet({ kit, chosen = [], onClose }: Props) {
           />
           <Chips label={mixed('pick', 'Next turn')} options={PICKS} value={same('pick')} onChoose={(pick) => set({ pick })} />
           <Chips label={mixed('mode', 'When struck')} options={MODES} value={same('mode')} onChoose={(mode) => set({ mode })} />
-          <Chips
-            label={mixed('family', 'Family')}
-            options={families.map((family) => ({ value: family, text: family }))}
-            value={same('family')}
-            onChoose={(family) => set({ family })}
-          />
+          <FamilyChoice label={mixed('family', 'Family')} value={same('family')} onChoose={(family) => set({ family })} />
           <TintChips label={mixed('tint', 'Tint')} value={isMixed('tint') ? 'mixed' : same('tint')} onTint={(tint) => clearOr({ tint })} />
           <PadsTogether kit={kit} pads={pads} />
           <CopyFrom kit={kit} pads={pads} />

@@ -1,4 +1,6 @@
-import type { Family, Warning } from '@heliaster/core/cut'
+import type { Warning } from '@heliaster/core/cut'
+import { familiesAmong, familyWords } from '@heliaster/core/kit'
+import type { Family } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { Pressable, View } from 'react-native'
 
@@ -67,7 +69,7 @@ export function ListBar({ hits, view, onView, onHearAll, isHearing, onNames, onR
 }
 
 export function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 'view' | 'onView'> & { readonly onClose: () => void }) {
-  const families = [...new Set(hits.flatMap(({ hit }) => (hit ? [hit.family] : [])))].sort()
+  const families = familiesAmong(hits.flatMap(({ hit }) => (hit ? [hit.family] : [])))
   const warnings = [...new Set(hits.flatMap(({ hit }) => hit?.warnings ?? []))]
   return (
     <Sheet
@@ -88,7 +90,7 @@ export function ListSheet({ hits, view, onView, onClose }: Pick<Props, 'hits' | 
       {families.length > 1 && (
         <Chips
           label="Family"
-          options={[{ value: 'any' as const, text: 'Any' }, ...families.map((value) => ({ value, text: value }))]}
+          options={[{ value: 'any' as const, text: 'Any' }, ...families.map((value) => ({ value, text: familyWords(value) }))]}
           value={view.family ?? 'any'}
           onChoose={(family: Family | 'any') => onView({ ...view, family: family === 'any' ? undefined : family })}
         />

@@ -1,5 +1,6 @@
-import type { Family, Hit, Warning } from '@heliaster/core/cut'
-import { families } from '@heliaster/core/kit'
+import type { Hit, Warning } from '@heliaster/core/cut'
+import { families, familyWords, isOfFamily } from '@heliaster/core/kit'
+import type { Family } from '@heliaster/core/kit'
 
 import type { CutHit } from '../bench/use-source-cut'
 
@@ -55,7 +56,7 @@ export function listedHits(hits: readonly CutHit[], view: HitListView, sampleRat
   const shown = hits.filter((item) => {
     const { marker, hit } = item
     if (!isBetween(item)) return false
-    if (view.family && hit?.family !== view.family) return false
+    if (view.family && !(hit && isOfFamily(hit.family, view.family))) return false
     if (view.warning && !hit?.warnings.includes(view.warning)) return false
     switch (view.only) {
       case 'all':
@@ -89,7 +90,7 @@ export function sortedFact(hit: Hit, sort: HitSort): string {
     case 'loudness':
       return `${hit.loudnessDb.toFixed(1)} LUFS`
     case 'family':
-      return hit.family
+      return familyWords(hit.family)
     case 'pitch':
       return hit.pitch ? `${hit.pitch.hz.toFixed(1)} Hz` : 'unpitched'
     default:

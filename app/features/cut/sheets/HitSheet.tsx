@@ -1,3 +1,4 @@
+import { familyWords } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { View } from 'react-native'
@@ -110,7 +111,7 @@ export function HitSheet({ source, item, actions, onClose }: Props) {
           <Fact label="Silence at the front" value={`${ms(Math.max(0, hit.onsetFrame - hit.startFrame))} ms`} />
           <Fact label="Pitch" value={hit.pitch ? pitchWords(hit.pitch) : 'unpitched'} />
           <Fact label="Spectral centre" value={`${Math.round(hit.centreHz)} Hz`} />
-          <Fact label="Family" value={`${hit.family}: ${hit.reason}`} />
+          <Fact label="Family" value={`${familyWords(hit.family)}: ${hit.reason}`} />
           {hit.warnings.map((warning) => (
             <Text key={warning} look="small" tone="coral" style={{ paddingTop: 4 }}>
               {`${WARNING_WORDS[warning][0].toUpperCase()}${WARNING_WORDS[warning].slice(1)}. ${WARNING_ADVICE[warning]}`}

@@ -1,3 +1,4 @@
+import { familyWords } from '@heliaster/core/kit'
 import { renamed, renameWords } from '@heliaster/core/place'
 import type { LiveMarker } from '@heliaster/core/cut'
 import { useMemo, useRef, useState } from 'react'
@@ -131,11 +132,16 @@ export function byFamily(hits: readonly CutHit[]): string[] {
     const family = hit?.family ?? 'other'
     const count = (counts.get(family) ?? 0) + 1
     counts.set(family, count)
-    return `${family[0].toUpperCase()}${family.slice(1)} ${count}`
+    const words = familyWords(family)
+    return `${words[0].toUpperCase()}${words.slice(1)} ${count}`
   })
 }
 
 function byPattern(hits: readonly CutHit[], pattern: string): string[] {
-  const parts = hits.map(({ marker, hit }, i) => ({ name: marker.name ?? `Hit ${i + 1}`, family: hit?.family ?? 'other', tag: '' }))
+  const parts = hits.map(({ marker, hit }, i) => ({
+    name: marker.name ?? `Hit ${i + 1}`,
+    family: familyWords(hit?.family ?? 'other'),
+    tag: '',
+  }))
   return renamed(parts, { pattern, find: '', replace: '', firstNumber: 1 })
 }

@@ -1,5 +1,5 @@
 import type { Kit, Source, SourceId } from '@heliaster/core/kit'
-import { clipsOfPad, families } from '@heliaster/core/kit'
+import { broadFamily, clipsOfPad, families, familyWords, isOfFamily } from '@heliaster/core/kit'
 import { compareNames } from '@heliaster/core/place'
 import { z } from 'zod'
 
@@ -115,7 +115,11 @@ const texts = new WeakMap<Source, string>()
 /** What a sound is found by; put together once. */
 function textOf(source: Source): string {
   let text = texts.get(source)
-  if (text === undefined) texts.set(source, (text = `${source.name} ${source.tags.join(' ')} ${source.family}`.toLowerCase()))
+  if (text === undefined)
+    texts.set(
+      source,
+      (text = `${source.name} ${source.tags.join(' ')} ${familyWords(source.family)} ${broadFamily(source.family)}`.toLowerCase()),
+    )
   return text
 }
 
@@ -124,7 +128,7 @@ export function narrowed(all: readonly Source[], view: LibraryView): Source[] {
   const wanted = view.words.trim().toLowerCase().split(/\s+/).filter(Boolean) // prettier-ignore
   return all.filter((source) => {
     if (!wanted.every((word) => textOf(source).includes(word)) || !isOf(source, view.only)) return false
-    return (!view.family || source.family === view.family) && (!view.tag || source.tags.includes(view.tag))
+    return (!view.family || isOfFamily(source.family, view.family)) && (!view.tag || source.tags.includes(view.tag))
   })
 }
 
@@ -150,7 +154,7 @@ const ORDERS: Record<SortBy, (a: Source, b: Source, heardAt: Readonly<Record<str
   name: (a, b) => compareNames(a.name, b.name),
   length: (a, b) => secondsOf(b) - secondsOf(a),
   loudness: (a, b) => (b.measured?.loudnessDb ?? -300) - (a.measured?.loudnessDb ?? -300),
-  family: (a, b) => a.family.localeCompare(b.family),
+  family: (a, b) => families.indexOf(a.family) - families.indexOf(b.family),
   heard: (a, b, heardAt) => (heardAt[b.id] ?? 0) - (heardAt[a.id] ?? 0),
 }
 

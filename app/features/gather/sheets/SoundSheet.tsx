@@ -1,5 +1,4 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
-import { families } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -7,6 +6,7 @@ import { View } from 'react-native'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { CHANNEL_CHOICES } from '../../../kit-view/channel-choices'
 import { Chips } from '../../../ui/controls/Chips'
+import { FamilyChoice } from '../../../kit-view/FamilyChoice'
 import { MiniWave } from '../../../kit-view/MiniWave'
 import { NameField } from '../../../ui/controls/NameField'
 import { Sheet } from '../../../ui/layout/Sheet'
@@ -26,8 +26,6 @@ interface Props {
   readonly onClose: () => void
   readonly onCut: (source: Source) => void
 }
-
-const FAMILY_CHOICES = families.map((family) => ({ value: family, text: family }))
 
 /** All about one sound: its name, what it is, what its clips take, out and back, and off the list. */
 export function SoundSheet({ source, onClose, onCut }: Props) {
@@ -82,7 +80,7 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
         onName={(name) => setSounds([source], { name: name.trim().slice(0, 255) || source.name })}
       />
       {source.info.channels > 1 && <ChannelChoice source={source} />}
-      <Chips label="Family" options={FAMILY_CHOICES} value={source.family} onChoose={(family) => setSounds([source], { family })} />
+      <FamilyChoice value={source.family} onChoose={(family) => setSounds([source], { family })} />
       <View style={{ gap: 8 }}>
         <Button label="Sounds like this" icon="approximately-equal" disabled={!sounding} onPress={likeThis} />
         <Button

@@ -1,4 +1,4 @@
-import { families } from '@heliaster/core/kit'
+import { familiesAmong, familyWords } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 
@@ -23,8 +23,8 @@ const ALL = ''
 /** The order of the list, what it is narrowed to, and how its sounds are heard. */
 export function ViewSheet({ view, sounds, onClose }: Props) {
   const tags = useMemo(() => tagsOf(sounds), [sounds])
-  const there = useMemo(() => new Set(sounds.map((source) => source.family)), [sounds])
-  const familyChoices = [{ value: ALL, text: 'Any' }, ...families.filter((one) => there.has(one)).map((one) => ({ value: one, text: one }))]
+  const there = useMemo(() => familiesAmong(sounds.map((source) => source.family)), [sounds])
+  const familyChoices = [{ value: ALL, text: 'Any' }, ...there.map((one) => ({ value: one, text: familyWords(one) }))]
   const tagChoices = [{ value: ALL, text: 'Any' }, ...tags.map((tag) => ({ value: tag, text: tag }))]
   return (
     <Sheet title="List of sounds" isOpen onClose={onClose} actions={<Button label="Show all sounds" onPress={showAll} />}>

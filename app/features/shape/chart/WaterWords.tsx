@@ -1,3 +1,4 @@
+import { familyWords } from '@heliaster/core/kit'
 import type { Kit, PadSettings } from '@heliaster/core/kit'
 import { sinkingsOf, sinkingWords, usefulHz } from '@heliaster/core/shaping'
 
@@ -24,7 +25,7 @@ export function WaterWords({ kit, settings, drawn, baseHz }: Props) {
   const note = (hz: number) => noteName(nearestNote(hz, kit.tuningA4Hz).note)
   return (
     <Text look="small" tone={warning ? 'coral' : 'muted'} role="status" numberOfLines={2}>
-      {warning ?? homeWords(settings.family, range!, hzAt(drawn.soundSeconds), note)}
+      {warning ?? homeWords(familyWords(settings.family), range!, hzAt(drawn.soundSeconds), note)}
     </Text>
   )
 }

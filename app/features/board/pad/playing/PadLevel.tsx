@@ -1,10 +1,11 @@
-import { families, levelResponse, padSettings, padStartOf, responseTo, startTillersOf, valueOf } from '@heliaster/core/kit'
+import { levelResponse, padSettings, padStartOf, responseTo, startTillersOf, valueOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { View } from 'react-native'
 
 import { Chips } from '../../../../ui/controls/Chips'
 import { NameField } from '../../../../ui/controls/NameField'
+import { FamilyChoice } from '../../../../kit-view/FamilyChoice'
 import { MIDDLE_C, noteName, useNoteName } from '../../../../kit-view/note-name'
 import { PanSlider, TuneSlider } from '../../../../kit-view/PanAndTune'
 import { NumberField, Slider } from '../../../../ui/controls/Slider'
@@ -108,12 +109,7 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         value={settings.bus ?? 'none'}
         onChoose={(choice) => editKit(kit.id, sendEdits(pad, undefined, choice, padName(kit, pad)), pad.id)}
       />
-      <Chips
-        label="Family"
-        options={families.map((family) => ({ value: family, text: family }))}
-        value={settings.family}
-        onChoose={(family) => editKit(kit.id, [change({ family })])}
-      />
+      <FamilyChoice value={settings.family} onChoose={(family) => editKit(kit.id, [change({ family })])} />
       <NameField
         label="Group"
         value={settings.group ?? ''}
