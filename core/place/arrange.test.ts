@@ -6,7 +6,7 @@ import { bandSchema } from '../kit/kit'
 import type { Band, Kit, Pad } from '../kit/kit'
 import { createRay, wholeClip } from '../kit/make'
 import { clipsOfPad } from '../kit/resolve'
-import { addBand, mergeDown, moveTurn, removeBand, swapTurns, withoutTurn } from './arrange'
+import { addBand, mergeDown, moveTurn, removeBand, swapTurns, withoutTurn, withoutTurns } from './arrange'
 import { exchangeClips, keepSettings } from './cells'
 import { toOwnCells, toSharedCells } from './own-cells'
 import { oddOnes } from './odd-ones'
@@ -143,4 +143,14 @@ test('turns may go one by one: no velocity falls silent that nobody chose, until
     'Band 1 had no other turn and is gone; band 1 now answers velocities 1 to 89.',
   )
   expect(withoutTurn(edges, 'gone' as never).bands).toEqual(edges)
+})
+
+test('several turns that go at once leave what they leave one by one, said once', () => {
+  const { bands } = padOf([1, 1, 2, 1])
+  const ids = [0, 1, 2].map((i) => bands[i]!.turns[0]!.id)
+  const oneByOne = ids.reduce((now, id) => withoutTurn(now, id).bands, bands)
+  const { bands: left, words } = withoutTurns(bands, ids)
+  expect(left).toEqual(oneByOne)
+  expect(words).toMatch(/^2 bands had no other turn/)
+  expect(withoutTurns(bands, [ids[2]!]).words).toBeUndefined()
 })

@@ -62,3 +62,16 @@ export function withoutTurn(bands: readonly Band[], turnId: TurnId): { readonly 
   const to = (next[taker + 1]?.fromVelocity ?? 128) - 1
   return { bands: next, words: `Band ${at + 1} had no other turn and is gone; band ${taker + 1} now answers velocities ${from} to ${to}.` }
 }
+
+/** As `withoutTurn`, of several; what is said is said once for all. */
+export function withoutTurns(bands: readonly Band[], turnIds: readonly TurnId[]): { readonly bands: Band[]; readonly words?: string } {
+  let left: Band[] = [...bands]
+  const said: string[] = []
+  for (const turnId of turnIds) {
+    const { bands: next, words } = withoutTurn(left, turnId)
+    left = next
+    if (words) said.push(words)
+  }
+  if (said.length < 2) return { bands: left, words: said[0] }
+  return { bands: left, words: `${said.length} bands had no other turn and are gone; the bands beside them now answer their velocities.` }
+}

@@ -1,4 +1,4 @@
-export { addBand, mergeDown, moveTurn, removeBand, swapTurns, withoutTurn } from './arrange'
+export { addBand, mergeDown, moveTurn, removeBand, swapTurns, withoutTurns } from './arrange'
 export { cellOfFile, namedAlike, rolesByExample } from './by-example'
 export type { ExampleCell, PlannedCell } from './by-example'
 export { patternReader, planByPattern } from './by-pattern'

@@ -14,8 +14,8 @@ export interface Box {
 }
 
 interface Props {
-  /** What was dragged over, once the pointer is let go. */
-  readonly onChoose: (box: Box) => void
+  /** What was dragged over, once the pointer is let go, on the ground itself. */
+  readonly onChoose: (box: Box, ground: HTMLElement) => void
 }
 
 /** A finger rests this long before it marks, so that it can still scroll. */
@@ -63,7 +63,7 @@ export function Marquee({ onChoose }: Props) {
 }
 
 interface Told {
-  readonly onChoose: (box: Box) => void
+  readonly onChoose: (box: Box, ground: HTMLElement) => void
   readonly setBox: (box: Box | undefined) => void
 }
 
@@ -106,7 +106,7 @@ function attach(element: HTMLElement, told: () => Told): () => void {
     const box = boxOf(from.x, from.y, x, y)
     const isMeant = from.isMarking && event.type === 'pointerup' && Math.max(box.width, box.height) > MOVED_PX
     leave()
-    if (isMeant) told().onChoose(box)
+    if (isMeant) told().onChoose(box, element)
   }
   /** While it marks, a finger does not scroll. */
   const hold = (event: TouchEvent) => {

@@ -78,6 +78,12 @@ test('a setting of a cell can be for its band, its turn, its microphone, its str
   const count = (scope: 'cell' | 'band' | 'turn' | 'ray' | 'strike' | 'pad') => cellsInScope(cells, turns[2].id, scope).length
   expect([count('cell'), count('band'), count('turn'), count('ray'), count('strike'), count('pad')]).toEqual([1, 3, 2, 6, 2, 12])
   expect(scopesOf(pad, cells, 1, 2).map(({ text }) => text)).toEqual(['This cell', 'All of band 2', 'All turns 3', 'All of Close', 'All rays here', 'All of the pad']) // prettier-ignore
+  const marked = [pad.bands[0].turns[0].id, turns[1].id]
+  expect(cellsInScope(cells, turns[2].id, 'marked', marked).map(({ turnId, rayId }) => [turnId, rayId])).toEqual(
+    marked.map((id) => [id, pad.rays[0].id]),
+  )
+  expect(scopesOf(pad, cells, 1, 2, 2)[0]).toEqual({ value: 'marked', text: 'These 2 cells' })
+  expect(scopesOf(pad, cells, 1, 2, 1)[0].value).toBe('cell')
   expect(cellsInScope(cells, turns[2].id, 'strike').every(({ turnId }) => turnId === turns[2].id)).toBe(true)
 })
 

@@ -98,7 +98,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const list = (
     <>
       {kit && <UpdateOffer kit={kit} source={source} hits={hits} />}
-      <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={actions.passAll} />
+      <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={(markers) => actions.judgeAll(markers, 'pass')} />
       <HitList
         ref={bench.list}
         hits={listed}
@@ -108,6 +108,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
         emptyWords={isHeard(analysis) ? whyEmpty(source, hits.length) : LISTENING}
         onChoose={bench.choose}
         onJudge={bench.judge}
+        onJudgeAll={bench.judgeAll}
         onScrolled={onScrolled}
       />
       <View style={{ padding: 8, paddingHorizontal: 16 }}>

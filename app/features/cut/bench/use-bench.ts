@@ -69,6 +69,10 @@ export function useBench(source: Source, analysis: Analysis) {
       setView(panned(view, item.marker.frame - (view.start + view.end) / 2, frames))
   }
   const judge = useCallback(({ marker }: CutHit, verdict: Verdict) => actions.judge(marker, verdict), [actions])
+  const judgeAll = useCallback(
+    (items: readonly CutHit[], verdict: Verdict) => actions.judgeAll(items.map(({ marker }) => marker), verdict), // prettier-ignore
+    [actions],
+  )
   const middle = () => cursor ?? (view.start + view.end) / 2
   const add = () => setChosenId(actions.add(middle()))
   const remove = (marker: LiveMarker) => {
@@ -113,7 +117,7 @@ export function useBench(source: Source, analysis: Analysis) {
 
   return {
     rate, hits, listed, unpassed, kept, list, actions, view, setView, isWhole, toggleZoom, changeHeight, listView, setListView,
-    chosen, chosenId, setChosenId, choose, judge, hear, cursor, tap, step, add, remove, row, passage, setPassage, mark, hearPassage, keepPassage,
+    chosen, chosenId, setChosenId, choose, judge, judgeAll, hear, cursor, tap, step, add, remove, row, passage, setPassage, mark, hearPassage, keepPassage,
   } // prettier-ignore
 }
 export type Bench = ReturnType<typeof useBench>

@@ -169,11 +169,11 @@ export function useCutActions(source: Source) {
       judge: (marker: LiveMarker, verdict: 'keep' | 'pass') =>
         sources.edit(id, [put(marker, { verdict: marker.verdict === verdict ? undefined : verdict })]),
       setVerdict: (marker: LiveMarker, verdict: 'keep' | 'pass') => sources.edit(id, [put(marker, { verdict })]),
-      /** Many markers in one step: away, or passed. */
+      /** Many markers in one step: away, or judged so. */
       removeAll: (markers: readonly LiveMarker[]) =>
         sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { removed: true })) }]),
-      passAll: (markers: readonly LiveMarker[]) =>
-        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { verdict: 'pass' })) }]),
+      judgeAll: (markers: readonly LiveMarker[], verdict: 'keep' | 'pass') =>
+        sources.edit(id, [{ type: 'putMarkers', markers: markers.map((marker) => keptMarker(marker, { verdict })) }]),
       add(frame: number) {
         const marker: Marker = {
           id: handId(Math.round(frame), makeId('marker')),

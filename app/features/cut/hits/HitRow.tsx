@@ -26,6 +26,9 @@ interface Props {
 
 export const HIT_ROW_HEIGHT = 52
 
+/** How the sign of a verdict is found. */
+export const judgeSign = (verdict: Verdict) => `judge-${verdict}`
+
 /** One hit: heard and chosen by a tap, kept by another, passed by a third; which it is, is seen on both signs. */
 export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
   const palette = usePalette()
@@ -75,6 +78,7 @@ export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', 
         name={marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
         tone={marker.verdict === 'keep' ? 'kelp' : 'muted'}
         on={marker.verdict === 'keep'}
+        testID={judgeSign('keep')}
         label={`${title}: ${marker.verdict === 'keep' ? 'kept; not judged again' : 'keep it'}`}
         onPress={() => onJudge(item, 'keep')}
       />
@@ -82,6 +86,7 @@ export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', 
         name={marker.verdict === 'pass' ? 'close-circle' : 'close-circle-outline'}
         tone={marker.verdict === 'pass' ? 'coral' : 'muted'}
         on={marker.verdict === 'pass'}
+        testID={judgeSign('pass')}
         label={`${title}: ${marker.verdict === 'pass' ? 'passed; not judged again' : 'pass it'}`}
         onPress={() => onJudge(item, 'pass')}
       />

@@ -24,11 +24,13 @@ interface Props {
   /** It sounded last. */
   readonly isLit: boolean
   readonly onPress: () => void
+  /** It is to be one of several, or not any more. */
+  readonly onMark: () => void
   readonly onKey: (event: CellKey) => void
 }
 
 /** One cell: a tap hears it alone, a drag swaps it with another. */
-export function Cell({ id, band, turn, clip, look, gainDb, loudestDb, middleDb, size, isChosen, isLit, onPress, onKey }: Props) {
+export function Cell({ id, band, turn, clip, look, gainDb, loudestDb, middleDb, size, isChosen, isLit, onPress, onMark, onKey }: Props) {
   const palette = usePalette()
   const { ref, isOver, isDragging, shift, listeners, described } = useSwapped(id)
   const keys = (event: CellKey) => {
@@ -41,7 +43,7 @@ export function Cell({ id, band, turn, clip, look, gainDb, loudestDb, middleDb, 
       role="button"
       aria-label={`Hear band ${band}, turn ${turn}${clip ? '' : ', no clip'}`}
       aria-pressed={isChosen}
-      onPress={onPress}
+      onPress={(event) => ((event.nativeEvent as unknown as MouseEvent).shiftKey ? onMark() : onPress())}
       {...described}
       {...listeners}
       {...{ dataSet: { turn: id }, onKeyDown: keys }}

@@ -11,6 +11,8 @@ import { notify } from '../../../../ui/layout/notices'
 import { NumberField } from '../../../../ui/controls/Slider'
 import { Text } from '../../../../ui/layout/Text'
 import { TOUCH, usePalette } from '../../../../ui/theme/theme'
+import { Marquee, overlaps } from '../../../../ui/pointer/Marquee'
+import type { Box } from '../../../../ui/pointer/Marquee'
 import { Swapping } from '../../../../ui/pointer/Swapping'
 import { editKit, useSession } from '../../../../kit-view'
 import { padGesture } from '../../../../kit-view/use-kit'
@@ -43,13 +45,14 @@ function placeName(bands: readonly Band[], id: TurnId | BandId): string {
 }
 
 /**
- * The cells of a pad, soft at the bottom, turns across. A tap hears one alone, a drag swaps two; the one that sounded
- * last is lit. Of several rays those of one are shown.
+ * The cells of a pad, soft at the bottom, turns across. A tap hears one alone, a drag swaps two, a drag over the ground
+ * between them or Shift marks several; the one that sounded last is lit. Of several rays those of one are shown.
  */
 export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const [chosen, setChosen] = useState<TurnId>()
+  const [marked, setMarked] = useState<readonly TurnId[]>([])
   const [bandId, setBandId] = useState<BandId>()
   const { ray, bands } = cells
   const lit = useSession((state) => (cells.isOwn ? undefined : state.lit[pad.id]))
@@ -65,7 +68,12 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
     if (to) move(dragged as TurnId, to.id)
     else swap(dragged as TurnId, onto as TurnId)
   }
+  const mark = (ids: readonly TurnId[]) => {
+    setMarked(ids)
+    setChosen(ids[0])
+  }
   const hear = (ofBand: BandId, turnId: TurnId, clip: Clip | 'intendedSilence' | undefined) => {
+    setMarked([])
     setChosen(turnId)
     setBandId(ofBand)
     if (clip && clip !== 'intendedSilence') hearClip(clip).catch((error: Error) => notify(error.message))
@@ -98,10 +106,11 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
         <ScrollView
           horizontal
           onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-          contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4 }}
+          contentContainerStyle={{ flexDirection: 'column-reverse', gap: 4, minWidth: '100%' }}
         >
+          <Marquee onChoose={(box, ground) => mark(turnsUnder(box, ground))} />
           {bands.map((own, index) => (
-            <View key={own.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+            <View key={own.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 4, pointerEvents: 'box-none' }}>
               <NumberField
                 label={`Band ${index + 1} begins at velocity`}
                 text={String(own.fromVelocity)}
@@ -123,9 +132,10 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
                     loudestDb={loudestDb}
                     middleDb={middles[index]}
                     size={cell}
-                    isChosen={turn.id === chosen}
+                    isChosen={turn.id === chosen || marked.includes(turn.id)}
                     isLit={lit?.band === index && lit.turn === turnIndex}
                     onPress={() => hear(own.id, turn.id, clip)}
+                    onMark={() => mark(withOrWithout(marked.length > 0 ? marked : chosen ? [chosen] : [], turn.id))}
                     onKey={(event) => onCellKey(event, bands, turn.id, swap)}
                   />
                 )
@@ -155,11 +165,12 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
       )}
       {chosen && (
         <CellPanel
-          key={chosen}
+          key={`${chosen} ${marked.length}`}
           kit={kit}
           pad={pad}
           cells={cells}
           turnId={chosen}
+          marked={marked}
           pick={(cells.isOwn && ray.source.kind === 'clips' && ray.source.pick) || padSettings(kit, pad).pick}
           gesture={gesture}
           onSwap={swap}
@@ -172,6 +183,19 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
     </View>
   )
 }
+
+/** The cells that a drag over the ground between them went over. */
+function turnsUnder(box: Box, ground: HTMLElement): TurnId[] {
+  const corner = ground.getBoundingClientRect()
+  return [...(ground.parentElement?.querySelectorAll<HTMLElement>('[data-turn]') ?? [])]
+    .filter((cell) => {
+      const { left, top, width, height } = cell.getBoundingClientRect()
+      return overlaps(box, { left: left - corner.left, top: top - corner.top, width, height })
+    })
+    .map((cell) => cell.dataset.turn as TurnId)
+}
+
+const withOrWithout = (ids: readonly TurnId[], id: TurnId) => (ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id])
 
 /** Why an edge is not where it was typed. */
 function edgeWords(index: number, typed: number, taken: number, low: number, high: number): string {

@@ -1,7 +1,7 @@
 import { MID_WARNING_DB } from '@heliaster/core/audio'
 import { padSettings, shapeOf } from '@heliaster/core/kit'
 import type { Band, BandId, Clip, Kit, KitEdit, Pad, PadSettings, Source, Turn, TurnId } from '@heliaster/core/kit'
-import { setCells, withoutTurn } from '@heliaster/core/place'
+import { setCells, withoutTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -30,6 +30,8 @@ interface Props {
   readonly pad: Pad
   readonly cells: Cells
   readonly turnId: TurnId
+  /** Cells that were marked together; none where it is about one. */
+  readonly marked: readonly TurnId[]
   readonly pick: PadSettings['pick']
   readonly gesture: ReturnType<typeof padGesture>
   readonly onSwap: (one: TurnId, other: TurnId) => void
@@ -39,9 +41,9 @@ interface Props {
 }
 
 /** What is set on one cell, or on all cells that a rule picks with it, and where it goes. */
-export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMove, onRecord, onFile }: Props) {
+export function CellPanel({ kit, pad, cells, turnId, marked, pick, gesture, onSwap, onMove, onRecord, onFile }: Props) {
   const { ray, bands } = cells
-  const [scope, setScope] = useState<CellScope>('cell')
+  const [scope, setScope] = useState<CellScope>(marked.length > 1 ? 'marked' : 'cell')
   const band = bands.findIndex((one) => one.turns.some((turn) => turn.id === turnId))
   const isAlone = useStore(soloed, (state) => state.turns.includes(turnId))
   const all = useStore(sources.store, (state) => state.entries)
@@ -60,7 +62,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
     rayId: ray.id,
     clip: next,
   })
-  const chosen = cellsInScope(cells, turnId, scope)
+  const chosen = cellsInScope(cells, turnId, scope, marked)
   const setAll = (change: (clip: Clip) => Partial<Clip>, of = chosen) =>
     of.map((one): KitEdit => ({
       type: 'setClip',
@@ -75,8 +77,9 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
       cells,
       bands.map((one, i) => (i === band ? { ...one, turns: change(one.turns) } : one)),
     )
-  const removeTurn = () => {
-    const { bands: left, words } = withoutTurn(bands, turnId)
+  const leaving = scope === 'marked' ? marked : [turnId]
+  const removeTurns = () => {
+    const { bands: left, words } = withoutTurns(bands, leaving)
     edit(setCells(pad, cells, left))
     if (words) notify(words)
   }
@@ -95,7 +98,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
   ] as const
   const stereo = chosen.filter((one) => (kit.audio[one.clip.audio]?.channels ?? 1) > 1)
   const channels = new Set(stereo.map((one) => one.clip.channel))
-  const scopes = scopesOf(pad, cells, band, place)
+  const scopes = scopesOf(pad, cells, band, place, marked.length)
   const cancelling = channels.has('mid') && stereo.some((one) => one.clip.channel === 'mid' && midCancels(all, one.clip))
   return (
     <View style={{ gap: 8 }}>
@@ -173,7 +176,7 @@ export function CellPanel({ kit, pad, cells, turnId, pick, gesture, onSwap, onMo
         {(turns.length > 1 || bands.length > 1) && (
           <Button label={isAlone ? 'All turns again' : 'Keep this turn alone'} onPress={() => toggleAlone(pad, 'turns', turnId)} />
         )}
-        <Button label="Remove this turn" onPress={removeTurn} />
+        <Button label={leaving.length > 1 ? `Remove these ${leaving.length} turns` : 'Remove this turn'} onPress={removeTurns} />
       </View>
       {stereo.length > 0 && (
         <>
