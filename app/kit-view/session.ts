@@ -12,6 +12,8 @@ export interface Session {
   readonly lit: Readonly<Record<PadId, { band: number; turn: number; at: number; velocity: number }>>
   /** The pads that sound now. */
   readonly sounding: readonly PadId[]
+  /** The group that new pads come into. */
+  readonly newGroup?: string
   /** Sound a pad again after each gesture. */
   readonly hearsAgain: boolean
   /** Tillers lie beside the pads in every place. */

@@ -11,7 +11,8 @@ import { notify } from '../../ui/layout/notices'
 import { Sheet } from '../../ui/layout/Sheet'
 import { Text } from '../../ui/layout/Text'
 import { editKit, useKit, useKitId } from '../../kit-view'
-import { session } from '../../kit-view/session'
+import { GroupChoice, inGroup } from '../../kit-view/GroupChoice'
+import { session, useSession } from '../../kit-view/session'
 import { padName } from '../../kit-view/use-kit'
 import { BandCount } from './BandCount'
 import { keepReading } from './kept-readings'
@@ -59,6 +60,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const [chosenWay, setWay] = useState<PlaceWay>()
   const [stays, setStays] = useState(false)
   const [bandCount, setBandCount] = useState<number>()
+  const group = useSession((state) => state.newGroup)
   const loudness = useLoudness(files)
   const reading = useReading(files, loudness, shown)
   const { read, plan: named } = reading
@@ -80,7 +82,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   )
   const silenced = onto ? raysSilenced(onto, placing.pads[0]) : []
   const accept = () => {
-    editKit(kitId, placeEdits(kit, files, placing), onto?.id)
+    editKit(kitId, placeEdits(kit, files, { ...placing, pads: inGroup(kit, placing.pads, group) }), onto?.id)
     if (way === 'names' && reading.isTaught && !reading.isKept) keepReading(files, plan)
     session.setState({ padId: placing.pads[0]?.id })
     const where = placing.pads.length === 1 ? `on ${padName(kit, placing.pads[0])}` : `on ${placing.pads.length} pads`
@@ -151,6 +153,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
           onChoose={(what) => setStays(what === 'stays')}
         />
       )}
+      {!onto && <GroupChoice kit={kit} label={placing.pads.length === 1 ? 'Group of the new pad' : 'Group of the new pads'} />}
       {onto && placing.pads.length > 0 && !(stays && canStay(way, onto)) && (
         <Text look="small">{`The clips of ${padName(kit, onto)} are replaced; all its settings stay.`}</Text>
       )}

@@ -5,6 +5,7 @@ import { fireEvent, render, screen, within } from '@testing-library/react'
 import { makeId } from '../../../documents/make-id'
 import { aKitOf, aPad, audio, info } from '../../../testing/a-kit'
 import { hitsOf } from '../../../testing/hits'
+import { session } from '../../../kit-view/session'
 import { SendSheet } from './SendSheet'
 
 let mockKit: Kit
@@ -33,7 +34,18 @@ const press = (name: string) => fireEvent.click(screen.getByRole('button', { nam
 
 beforeEach(() => {
   jest.clearAllMocks()
+  session.setState({ newGroup: undefined })
   mockKit = aKitOf(aPad(2))
+})
+
+test('new pads come into a chosen group', () => {
+  shown(3)
+  fireEvent.click(screen.getByRole('radio', { name: 'Another …' }))
+  const field = screen.getByRole('textbox', { name: 'Name of the group' })
+  fireEvent.change(field, { target: { value: 'Hull' } })
+  fireEvent.blur(field)
+  press('Send to the Board')
+  expect(mockKit.pads.map(({ own }) => own.group)).toEqual([undefined, 'Hull', 'Hull', 'Hull'])
 })
 
 test('nothing moves before it is sent; then all of it is one step, it is said, and the Board opens', () => {

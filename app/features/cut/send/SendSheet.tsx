@@ -16,7 +16,8 @@ import { Star } from '../../../ui/drawing/Star'
 import { Text } from '../../../ui/layout/Text'
 import { Toggle } from '../../../ui/controls/Toggle'
 import { editKit, useKit, useKitId } from '../../../kit-view'
-import { session } from '../../../kit-view/session'
+import { GroupChoice, inGroup } from '../../../kit-view/GroupChoice'
+import { session, useSession } from '../../../kit-view/session'
 import { StartChips } from '../../starts'
 import { padName } from '../../../kit-view/use-kit'
 import { LoudnessDots } from '../hits/LoudnessDots'
@@ -70,6 +71,7 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const [wantsTempo, setWantsTempo] = useState<boolean>()
   const [bandCount, setBandCount] = useState(suggested)
   const onto = target === 'new' ? undefined : target
+  const group = useSession((state) => state.newGroup)
   const things = useThings(source, hits)
   const pads = useMemo(
     () =>
@@ -95,7 +97,7 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const send = () => {
     const grooveId = makeId<GrooveId>('groove')
     editKit(kitId, [
-      ...sendEdits(kit, source, pads, hits),
+      ...sendEdits(kit, source, inGroup(kit, pads, group), hits),
       ...tillerEdits(kit, pads, start),
       ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : []),
     ])
@@ -193,6 +195,9 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
           value={start?.id}
           onChoose={setStart}
         />
+      )}
+      {pads.some(({ id }) => !kit.pads.some((pad) => pad.id === id)) && (
+        <GroupChoice kit={kit} label={isEach ? 'Group of the new pads' : 'Group of the new pad'} />
       )}
       {left > 0 && (
         <Text look="small" tone="coral">
