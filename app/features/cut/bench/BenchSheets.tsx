@@ -26,7 +26,7 @@ interface Props {
 
 /** What opens over the bench: one at a time. */
 export function BenchSheets(props: Props) {
-  const { source, analysis, tempoBpm, open, chosen, kept, listed, unpassed, actions, onHear, onClose } = props
+  const { source, analysis, tempoBpm, open, chosen, kept, unpassed, actions, onHear, onClose } = props
   switch (open) {
     case 'send':
       // What was marked just now is sent once it has been described.
@@ -48,7 +48,7 @@ export function BenchSheets(props: Props) {
         />
       )
     case 'names':
-      return <NameSheet hits={listed} sourceName={source.name} onNames={actions.nameAll} onHear={onHear} onClose={onClose} />
+      return <NameSheet hits={unpassed} sourceName={source.name} onNames={actions.nameAll} onHear={onHear} onClose={onClose} />
     case 'repair':
       return (
         <RepairSheet

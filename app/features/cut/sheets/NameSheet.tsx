@@ -14,7 +14,7 @@ import { WordField } from '../../../ui/controls/WordField'
 import type { CutHit } from '../bench/use-source-cut'
 
 interface Props {
-  /** The hits in the order of the list. */
+  /** The hits in the order of the list, without those that were passed. */
   readonly hits: readonly CutHit[]
   readonly sourceName: string
   readonly onNames: (names: readonly { readonly marker: LiveMarker; readonly name: string }[]) => void

@@ -49,12 +49,17 @@ export function RepairLevel({ repairs }: { readonly repairs: Repairing }) {
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-end', gap: 12 }}>
         {scope === 'one' && <Chips label="Measured by" options={MEASURES} value={by} onChoose={setBy} />}
-        <NumberField
-          label={`${by === 'peak' ? 'Peak' : 'Loudness'} to reach`}
-          text={String(target)}
-          unit={by === 'peak' ? 'dB' : 'LUFS'}
-          onNumber={setTarget}
-        />
+        <View>
+          <Text look="label" tone="muted">
+            {scope === 'one' ? 'To reach' : 'Loudest at'}
+          </Text>
+          <NumberField
+            label={`${by === 'peak' ? 'Peak' : 'Loudness'} to reach`}
+            text={String(target)}
+            unit={by === 'peak' ? 'dB' : 'LUFS'}
+            onNumber={setTarget}
+          />
+        </View>
         <Button
           label={scope === 'one' ? 'Bring it there' : 'Bring the loudest there, and all with it'}
           disabled={!canReach}
