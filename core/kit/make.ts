@@ -7,6 +7,9 @@ import { velocityToLevel } from './responses'
 import { usualEnvelopes } from './shape'
 import { KIT_VERSION } from './version'
 
+/** Strikes that a kit sounds at once where it does not say. */
+export const USUAL_KIT_STRIKES = 64
+
 /** What a pad is before anyone sets anything: filter off, no drive, pitch fixed, velocity moves the level. */
 export const usualPadSettings: PadSettings = {
   name: '',

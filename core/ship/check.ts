@@ -1,6 +1,7 @@
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
 import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
+import { circlesOf, listed, nameOf, tieConflicts } from '../ties'
 import { audioInUse, clipsOfPad, missingCells, padSettings } from '../kit/resolve'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
@@ -32,7 +33,7 @@ export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Fin
       message: 'This kit has no pads yet. Send hits from Cut, or add a pad on the Board.',
     })
   for (const pad of kit.pads) findings.push(...checkPad(kit, pad))
-  findings.push(...sharedNotes(kit))
+  findings.push(...sharedNotes(kit), ...tieNotes(kit))
   const waiting = notPlayedOfKit(kit)
   if (waiting.length > 0) findings.push({ severity: 'note', where: kit.name, message: notPlayedWords(waiting) })
   return findings
@@ -67,6 +68,18 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   const waiting = notPlayedOfPad(kit, pad)
   if (waiting.length > 0) add('note', notPlayedWords(waiting))
   return findings
+}
+
+function tieNotes(kit: Kit): Finding[] {
+  const circles = circlesOf(kit).map((way) => listed(way.map((padId) => nameOf(kit, padId))))
+  return [
+    ...tieConflicts(kit).map(({ pad, words }) => ({ severity: 'note' as const, where: nameOf(kit, pad.id), message: words })),
+    ...circles.map((names) => ({
+      severity: 'note' as const,
+      where: 'Ties',
+      message: `${names} strike each other along in a circle. A strike goes round once and stops where it began.`,
+    })),
+  ]
 }
 
 function sharedNotes(kit: Kit): Finding[] {

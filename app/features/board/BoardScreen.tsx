@@ -1,4 +1,6 @@
-import type { Kit, PadId } from '@heliaster/core/kit'
+import type { Kit, PadId, TieId } from '@heliaster/core/kit'
+import { lineKinds } from '@heliaster/core/ties'
+import type { LineKind } from '@heliaster/core/ties'
 import { router } from 'expo-router'
 import { useDeferredValue, useState } from 'react'
 import { ScrollView, View } from 'react-native'
@@ -13,10 +15,12 @@ import { useKit } from '../../kit-view'
 import { TestStrikes } from '../../kit-view/TestStrikes'
 import { padName, useChosenPad } from '../../kit-view/use-kit'
 import { addPad, BoardBar } from './pads/BoardBar'
+import type { BoardMode } from './pads/BoardBar'
 import { PadCard } from './pads/PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './pads/PadTable'
 import { PadsSheet } from './several/PadsSheet'
+import { TiesPanel } from './ties/TiesPanel'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
@@ -27,7 +31,9 @@ export function BoardScreen() {
   const shownId = useDeferredValue(chosen?.pad.id) // a pad that is struck is marked first, what is on it comes right after
   const shown = kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad
   const [open, setOpen] = useState(false)
-  const [isArranging, setArranging] = useState(false)
+  const [mode, setMode] = useState<BoardMode>('play')
+  const [tieKind, setTieKind] = useState<LineKind>('choke')
+  const [tieId, setTieId] = useState<TieId>()
   const [together, setTogether] = useState<readonly PadId[]>()
   if (!kit) return null
   if (kit.pads.length === 0)
@@ -41,35 +47,55 @@ export function BoardScreen() {
     return (
       <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
         <View style={{ flex: 1, minWidth: 0 }}>
-          <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
+          <BoardBar kit={kit} mode={mode} onMode={setMode} tieKind={tieKind} onTieKind={setTieKind} />
           <DropOnPads kit={kit}>
-            <PadTable kit={kit} isArranging={isArranging} onChoose={setTogether} />
+            <PadTable kit={kit} mode={mode} tieKind={tieKind} tieId={tieId} onChoose={setTogether} />
           </DropOnPads>
         </View>
         <ScrollView
           style={{ width: 460, flexGrow: 0, borderLeftWidth: 1, borderLeftColor: palette.faint }}
           contentContainerStyle={{ padding: 20, gap: 18 }}
         >
-          {shown && <PadPanel key={shown.id} kit={kit} pad={shown} />}
+          {mode === 'tie' ? (
+            <TiesPanel kit={kit} chosen={tieId} onChoose={setTieId} />
+          ) : (
+            shown && <PadPanel key={shown.id} kit={kit} pad={shown} />
+          )}
         </ScrollView>
         {several}
       </View>
     )
   return (
     <View style={{ flex: 1, minHeight: 0 }}>
-      <BoardBar kit={kit} isArranging={isArranging} onArrange={setArranging} />
+      <BoardBar kit={kit} mode={mode} onMode={setMode} tieKind={tieKind} onTieKind={setTieKind} />
       <DropOnPads kit={kit}>
-        <PadTable kit={kit} isArranging={isArranging} onChoose={setTogether} />
+        <PadTable kit={kit} mode={mode} tieKind={tieKind} tieId={tieId} onChoose={setTogether} />
       </DropOnPads>
       {several}
-      {chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />}
-      {chosen && (
+      {mode === 'tie' ? (
+        <View style={{ padding: 8, paddingHorizontal: 16 }}>
+          <Button label={tieCount(kit)} onPress={() => setOpen(true)} />
+        </View>
+      ) : (
+        chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />
+      )}
+      {mode === 'tie' && (
+        <Sheet title="Ties" isOpen={open} onClose={() => setOpen(false)}>
+          <TiesPanel kit={kit} chosen={tieId} onChoose={setTieId} />
+        </Sheet>
+      )}
+      {mode !== 'tie' && chosen && (
         <Sheet title={padName(kit, chosen.pad)} beside={<TestStrikes padId={chosen.pad.id} />} isOpen={open} onClose={() => setOpen(false)}>
           <PadPanel key={chosen.pad.id} kit={kit} pad={chosen.pad} />
         </Sheet>
       )}
     </View>
   )
+}
+
+function tieCount(kit: Kit): string {
+  const count = kit.ties.filter(({ kind }) => (lineKinds as readonly string[]).includes(kind)).length
+  return count === 0 ? 'No ties yet' : count === 1 ? '1 tie: see and set it' : `${count} ties: see and set them`
 }
 
 function EmptyBoard({ kit }: { readonly kit: Kit }) {

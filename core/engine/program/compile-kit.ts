@@ -2,6 +2,7 @@ import type { BusId } from '../../kit/ids'
 import { effects } from '../../kit/effects'
 import type { EffectRow } from '../../kit/effects'
 import type { Bus, Insert, Kit } from '../../kit/kit'
+import { USUAL_KIT_STRIKES } from '../../kit/make'
 import { valueOf } from '../../kit/parameters'
 import type { Address } from '../../kit/shape'
 import { dbToGain } from '../math'
@@ -17,7 +18,7 @@ import type { Mover } from './write-responses'
 export function compileKit(kit: Kit, context: CompileContext): Float64Array {
   const out: number[] = new Array<number>(KitHead.length).fill(0)
   out[KitHead.gain] = dbToGain(valueOf(kit, 'gainDb'))
-  out[KitHead.maxStrikes] = kit.maxStrikes ?? USUAL_STRIKES
+  out[KitHead.maxStrikes] = kit.maxStrikes ?? USUAL_KIT_STRIKES
   out[KitHead.seed] = kit.seed
   const buses = inOrder(kit.buses)
   const at = table(out, buses.length, BusField.length)
@@ -82,7 +83,6 @@ function busTillers(kit: Kit, context: CompileContext): Mover[] {
 }
 
 /** Strikes at once where a kit says nothing. */
-const USUAL_STRIKES = 64
 
 /** What a muted bus lets through is nothing. */
 export function busGain(bus: Bus): number {

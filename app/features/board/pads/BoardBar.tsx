@@ -1,3 +1,4 @@
+import type { LineKind } from '@heliaster/core/ties'
 import { createPad, freeNote } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
 import { router } from 'expo-router'
@@ -15,11 +16,14 @@ import { editKit } from '../../../kit-view'
 import { session, useSession } from '../../../kit-view/session'
 import { MixerSheet } from '../mixer/MixerSheet'
 import { PadsSheet } from '../several/PadsSheet'
+import { TieBar } from '../ties/TieBar'
 
 interface Props {
   readonly kit: Kit
-  readonly isArranging: boolean
-  readonly onArrange: (isArranging: boolean) => void
+  readonly mode: BoardMode
+  readonly onMode: (mode: BoardMode) => void
+  readonly tieKind: LineKind
+  readonly onTieKind: (kind: LineKind) => void
 }
 
 /** One more pad, empty, at the end. */
@@ -29,19 +33,24 @@ export function addPad(kit: Kit): void {
   session.setState({ padId: pad.id })
 }
 
+/** What a touch of a pad does: it plays, it takes it up to change its place, or it draws a tie from it. */
+export type BoardMode = 'play' | 'arrange' | 'tie'
+
 const SIZE_STEP = 1.15
 const BAR_PX = 52
 
 /** What is done with the pads, in words: the arrangement, what holds for several, the mix, and one more pad. */
-export function BoardBar({ kit, isArranging, onArrange }: Props) {
+export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
   const isWide = useIsWide()
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
-  if (isArranging) return <ArrangeBar kit={kit} onDone={() => onArrange(false)} />
+  if (mode === 'arrange') return <ArrangeBar kit={kit} onDone={() => onMode('play')} />
+  if (mode === 'tie') return <TieBar kind={tieKind} onKind={onTieKind} onDone={() => onMode('play')} />
   const mixer: Act = { label: 'Mixer', icon: 'tune-vertical', disabled: kit.pads.length === 0, onPress: () => setMixing(true) }
+  const ties: Act = { label: 'Ties', icon: 'vector-curve', disabled: kit.pads.length === 0, onPress: () => onMode('tie') }
   const others: Act[] = [
-    { label: 'Arrange pads', icon: 'cursor-move', disabled: kit.pads.length < 2, onPress: () => onArrange(true) },
+    { label: 'Arrange pads', icon: 'cursor-move', disabled: kit.pads.length < 2, onPress: () => onMode('arrange') },
     { label: 'Several pads', icon: 'select-multiple', disabled: kit.pads.length < 2, onPress: () => setEditing(true) },
     { label: 'Hands', icon: 'hand-back-left-outline', onPress: () => router.navigate(`/kit/${kit.id}/hands`) },
   ]
@@ -51,7 +60,7 @@ export function BoardBar({ kit, isArranging, onArrange }: Props) {
     on: hearsAgain,
     onPress: () => session.setState({ hearsAgain: !hearsAgain }),
   }
-  const shown = isWide ? [...others.slice(0, 2), mixer, ...others.slice(2)] : [mixer]
+  const shown = isWide ? [...others.slice(0, 2), ties, mixer, ...others.slice(2)] : [ties, mixer]
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, height: BAR_PX }}>
       {shown.map(({ label, disabled, onPress }) => (

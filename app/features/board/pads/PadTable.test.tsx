@@ -1,5 +1,5 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/react'
-import type { KitEdit } from '@heliaster/core/kit'
+import type { Kit, KitEdit } from '@heliaster/core/kit'
 
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { layOut } from '../../../testing/lay-out'
@@ -10,7 +10,7 @@ const mockEdit = jest.fn<void, [unknown, KitEdit[]]>()
 const mockSizes: number[] = []
 jest.mock('../../../kit-view', () => ({
   editKit: (id: unknown, edits: KitEdit[]) => mockEdit(id, edits),
-  useSession: () => undefined,
+  useSession: (select: (state: object) => unknown) => select({ sounding: [] }),
 }))
 jest.mock('../../../kit-view/PadFace', () => ({
   PadFace: ({ size }: { size: number }) => {
@@ -22,9 +22,9 @@ jest.mock('../../../audio/engine/sound', () => ({ strikePad: (strike: unknown) =
 
 const kit = { ...aKitOf(...['a', 'b', 'c', 'd', 'e'].map((id) => ({ ...aPad(1), id: id as never, own: { name: `Pad ${id}` } }))), arrangement: { columns: 2 } } // prettier-ignore
 const choose = jest.fn()
-const shown = (isArranging = false, of = kit) => {
+const shown = (mode: 'play' | 'arrange' | 'tie' = 'play', of: Kit = kit) => {
   mockSizes.length = 0
-  render(<PadTable kit={of} isArranging={isArranging} onChoose={choose} />)
+  render(<PadTable kit={of} mode={mode} tieKind="choke" tieId={undefined} onChoose={choose} />)
   layOut(400, 600)
   return mockSizes.at(-1)!
 }
@@ -50,9 +50,9 @@ test('a drag over empty ground chooses the pads that it goes over, and none wher
 })
 
 test('pads fill the height that there is, and never more than their column', () => {
-  const few = shown(false, { ...kit, pads: kit.pads.slice(0, 2) })
+  const few = shown('play', { ...kit, pads: kit.pads.slice(0, 2) })
   const all = shown()
-  const many = shown(false, { ...kit, pads: Array.from({ length: 40 }, (_, i) => ({ ...kit.pads[0]!, id: `${i}` as never })) })
+  const many = shown('play', { ...kit, pads: Array.from({ length: 40 }, (_, i) => ({ ...kit.pads[0]!, id: `${i}` as never })) })
   expect(few).toBeGreaterThan(all)
   expect(all).toBeGreaterThan(many)
   expect(many).toBeGreaterThanOrEqual(96)
@@ -60,7 +60,7 @@ test('pads fill the height that there is, and never more than their column', () 
 })
 
 test('while pads are arranged each sounds as it is taken, and two change places', async () => {
-  shown(true)
+  shown('arrange')
   const take = screen.getByRole('button', { name: 'Take up Pad a' })
   fireEvent.mouseDown(take, { buttons: 1 })
   await waitFor(() => expect(mockStrike).toHaveBeenCalledWith(expect.objectContaining({ padId: 'a' })))

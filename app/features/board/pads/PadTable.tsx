@@ -1,5 +1,6 @@
-import type { Kit, PadId } from '@heliaster/core/kit'
+import type { Kit, PadId, TieId } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
+import type { LineKind } from '@heliaster/core/ties'
 import { useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 
@@ -12,7 +13,9 @@ import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { editKit, useSession } from '../../../kit-view'
 import { PadFace } from '../../../kit-view/PadFace'
 import { padName } from '../../../kit-view/use-kit'
-import { TieArcs } from './TieArcs'
+import { TieArcs } from '../ties/TieArcs'
+import { TyingPads } from '../ties/TyingPads'
+import type { BoardMode } from './BoardBar'
 
 const LABEL_HEIGHT = 40
 /** As hard as a pad sounds when it is taken up. */
@@ -31,15 +34,19 @@ function fillingSize(height: number, rows: number): number {
 
 interface TableProps {
   readonly kit: Kit
-  readonly isArranging: boolean
+  readonly mode: BoardMode
+  readonly tieKind: LineKind
+  /** The tie that is looked at. */
+  readonly tieId: TieId | undefined
   /** Pads that a drag over empty ground went over. */
   readonly onChoose: (padIds: readonly PadId[]) => void
 }
 
 /** The pads in the arrangement the person made. Ties are arcs between them. */
-export function PadTable({ kit, isArranging, onChoose }: TableProps) {
+export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
+  const sounding = useSession((state) => state.sounding)
   const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
   const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
   const gap = isWide ? 28 : 18
@@ -53,6 +60,7 @@ export function PadTable({ kit, isArranging, onChoose }: TableProps) {
     x: left + (index % columns) * (size + between),
     y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + ROW_GAP),
   })
+  const centreOf = (index: number) => ({ x: place(index).x + size / 2, y: place(index).y + size / 2 })
   const choose = (box: Box) => {
     const over = kit.pads.filter((_, index) => {
       const { x, y } = place(index)
@@ -70,8 +78,10 @@ export function PadTable({ kit, isArranging, onChoose }: TableProps) {
         <>
           <TieArcs
             kit={kit}
-            centreOf={(index) => ({ x: place(index).x + size / 2, y: place(index).y + size / 2 })}
+            centreOf={centreOf}
             radius={size / 2}
+            chosen={mode === 'tie' ? tieId : undefined}
+            sounding={sounding}
             width={width}
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
@@ -81,7 +91,8 @@ export function PadTable({ kit, isArranging, onChoose }: TableProps) {
               <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === chosen} withNote withKey={isWide} />
             </View>
           ))}
-          {isArranging && <Arranging kit={kit} place={place} size={size} />}
+          {mode === 'arrange' && <Arranging kit={kit} place={place} size={size} />}
+          {mode === 'tie' && <TyingPads kit={kit} kind={tieKind} centreOf={centreOf} radius={size / 2} />}
         </>
       )}
     </ScrollView>

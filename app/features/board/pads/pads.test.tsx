@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { session } from '../../../kit-view/session'
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { addPad, BoardBar } from './BoardBar'
+import type { BoardMode } from './BoardBar'
 
 let mockEdit: (edits: KitEdit[]) => void
 jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
@@ -16,11 +17,11 @@ jest.mock('../several/PadsSheet', () => ({ PadsSheet: () => 'several' }))
 let kit: Kit
 const arranges = jest.fn()
 
-function Shown({ of, isArranging = false }: { readonly of: Kit; readonly isArranging?: boolean }) {
+function Shown({ of, mode = 'play' }: { readonly of: Kit; readonly mode?: BoardMode }) {
   const [doc, setDoc] = useState(of)
   kit = doc
   mockEdit = (edits) => setDoc((now) => (kit = edits.reduce(applyEdit, now)))
-  return <BoardBar kit={doc} isArranging={isArranging} onArrange={arranges} />
+  return <BoardBar kit={doc} mode={mode} onMode={arranges} tieKind="choke" onTieKind={() => undefined} />
 }
 const button = (name: string) => screen.getByRole('button', { name })
 const press = (name: string) => fireEvent.click(button(name))
@@ -49,7 +50,7 @@ test('what needs pads is asleep without them, and a full kit takes no more', () 
 
 test('columns and sizes are changed while pads are arranged, within what a screen can show', () => {
   const pads = [aPad(1), aPad(1)]
-  render(<Shown of={{ ...aKitOf(...pads), arrangement: { columns: 2 } }} isArranging />)
+  render(<Shown of={{ ...aKitOf(...pads), arrangement: { columns: 2 } }} mode="arrange" />)
   press('Fewer columns')
   expect(kit.arrangement.columns).toBe(1)
   expect(isAsleep('Fewer columns')).toBe(true)
@@ -62,16 +63,16 @@ test('columns and sizes are changed while pads are arranged, within what a scree
   expect(isAsleep('More columns')).toBe(true)
   expect(kit.arrangement.columns).toBeLessThanOrEqual(16)
   fireEvent.keyDown(window, { key: 'Escape' })
-  expect(arranges.mock.calls).toEqual([[false]])
+  expect(arranges.mock.calls).toEqual([['play']])
   press('Done')
-  expect(arranges.mock.calls).toEqual([[false], [false]])
+  expect(arranges.mock.calls).toEqual([['play'], ['play']])
 })
 
 test('sheets open from here, and whether pads are heard after a change is switched', () => {
   render(<Shown of={aKitOf(aPad(1), aPad(1))} />)
   press('More')
   press('Arrange pads')
-  expect(arranges).toHaveBeenLastCalledWith(true)
+  expect(arranges).toHaveBeenLastCalledWith('arrange')
   press('More')
   press('Several pads')
   press('Mixer')

@@ -1,5 +1,6 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadSettings } from '@heliaster/core/kit'
+import { limitWords } from '@heliaster/core/ties'
 import { useMemo } from 'react'
 import { useStore } from 'zustand'
 
@@ -39,8 +40,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
         onDone={gesture.end}
       />
       <Text look="small" tone="muted">
-        Where more are struck, the oldest that was let go is stopped, then the oldest, and of two that began together the softer. The pad’s
-        limit comes first, then its choke group’s, then one that it shares, then the kit’s.
+        {limitWords(kit, pad.id)}
       </Text>
       <PadNotes kit={kit} pad={pad} />
       <Chips

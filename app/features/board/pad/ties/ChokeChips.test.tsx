@@ -41,7 +41,7 @@ test('a new group has one pad and says what it lacks; another pad joins it and b
   expect(screen.getByText('Silences Bilge hiss.')).toBeTruthy()
 
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Silences within' }), { key: 'End' })
-  expect(groups()[0].fadeSeconds).toBe(2)
+  expect(groups()[0].fadeSeconds).toBe(10)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Strikes at once in the group' }), { key: 'Home' })
   expect(groups()[0].maxStrikes).toBe(1)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Strikes at once in the group' }), { key: 'End' })
