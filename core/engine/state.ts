@@ -46,6 +46,8 @@ export interface StrikeNow {
   /** Level against a strike of its own, a gain; and whether it strikes others along. */
   gain: number
   passOn: number
+  /** One of `cameCodes`. */
+  cameBy: number
   /** The row of the bead that struck, in the arena, and the slot of its program; 0 where none did. */
   bead: number
   beadProgram: number
@@ -71,7 +73,7 @@ export interface StrikeNow {
 
 function createNow(): StrikeNow {
   return {
-    padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, bead: 0, beadProgram: 0,
+    padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0,
     padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }

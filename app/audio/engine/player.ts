@@ -45,6 +45,11 @@ export interface Strike {
 /** A strike as it sounded. */
 export interface Sounded extends StrikeRecord {
   readonly padId: PadId | undefined
+  /** The pad that was struck; another one where it came along, in its turn or by an opening. */
+  readonly struckId: PadId | undefined
+  /** Pads that it silenced, and pads of which a strike stopped to make room for it. */
+  readonly chokedIds: readonly PadId[]
+  readonly roomIds: readonly PadId[]
 }
 
 /** What was lost since the engine began, each kind counted. */
@@ -219,7 +224,9 @@ function playerOver(context: AudioContext, link: Link): Player {
       const sounded: Sounded[] = []
       for (; read < count; read++) {
         const record = readRecord(memory.log, read)
-        sounded.push({ ...record, padId: loader.padIdOf(record.padSlot) })
+        const idsOf = (slots: readonly number[]) => slots.flatMap((slot) => loader.padIdOf(slot) ?? [])
+        const [padId, struckId] = [loader.padIdOf(record.padSlot), loader.padIdOf(record.struckSlot)]
+        sounded.push({ ...record, padId, struckId, chokedIds: idsOf(record.chokedSlots), roomIds: idsOf(record.roomSlots) })
       }
       return sounded
     },

@@ -9,6 +9,10 @@ export const filterCodes = { off: 0, lowPass: 1, bandPass: 2, highPass: 3, notch
 export const driveCodes = { soft: 0, hard: 1, folded: 2, uneven: 3 } as const
 export const lawCodes = { power: 0, linear: 1 } as const
 /** What of a pad silences others. */
+/** What a strike came by. */
+export const cameCodes = { hand: 0, bead: 1, along: 2 } as const
+/** Whose limit was full, as bits of one number. */
+export const limitCodes = { own: 1, group: 2, shared: 4, kit: 8 } as const
 export const onCodes = { strike: 0, letGo: 1, pressure: 2 } as const
 /** What a voice passes. */
 export const stageCodes = {

@@ -166,6 +166,7 @@ export const PATH_WORDS = 5
 export const LogField = layout(
   'frame', 'inputFrame', 'padSlot', 'velocity', 'band', 'turn', 'strikeNumber', 'rays',
   'choked', 'choked1', 'choked2', 'choked3', 'choked4', 'rayMask', 'aboveBand', 'aboveTurn',
+  'struckSlot', 'cameBy', 'room', 'room1', 'room2', 'room3', 'room4', 'roomBy',
 ) // prettier-ignore
 
 /**

@@ -1,5 +1,5 @@
 import { addEvent } from '../events'
-import { controlNumbers, CONTROLS, EventType, onCodes, pickCodes } from '../program/codes'
+import { cameCodes, controlNumbers, CONTROLS, EventType, onCodes, pickCodes } from '../program/codes'
 import { AlsoField, EventField, Head, MAX_PADS, OpeningField, OpeningsField, PATH_WORDS, TakeTurnsField } from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
@@ -17,6 +17,7 @@ export function beginStrike(engine: EngineState, events: Float64Array, at: numbe
   now.padSlot = now.struckSlot = events[at + EventField.padSlot]
   now.gain = 1
   now.passOn = 1
+  now.cameBy = cameCodes.hand
   now.bead = now.beadProgram = 0
   engine.path.fill(0)
   sound(engine, events, at)
@@ -29,6 +30,7 @@ export function goOnAlong(engine: EngineState, events: Float64Array, at: number)
   now.struckSlot = events[at + EventField.struckSlot]
   now.gain = events[at + EventField.gain]
   now.passOn = events[at + EventField.passOn]
+  now.cameBy = cameCodes.along
   now.bead = now.beadProgram = 0
   for (let word = 0; word < PATH_WORDS; word++) path[word] = events[at + EventField.path0 + word]
   sound(engine, events, at)
@@ -40,6 +42,7 @@ export function strikeBead(engine: EngineState, events: Float64Array, at: number
   now.padSlot = now.struckSlot = events[at + EventField.padSlot]
   now.gain = 1
   now.passOn = 1
+  now.cameBy = cameCodes.bead
   engine.path.fill(0)
   sound(engine, events, at)
 }

@@ -18,6 +18,8 @@ export function beginRecord(engine: EngineState): void {
   log[at + LogField.aboveBand] = -1
   log[at + LogField.aboveTurn] = -1
   status[StatusField.logCount]++
+  log[at + LogField.struckSlot] = now.struckSlot
+  log[at + LogField.cameBy] = now.cameBy
   now.record = at
 }
 

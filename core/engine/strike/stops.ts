@@ -1,4 +1,4 @@
-import { onCodes } from '../program/codes'
+import { limitCodes, onCodes } from '../program/codes'
 import {
   ChokeField,
   EnvelopeField,
@@ -179,15 +179,17 @@ export function makeRoom(engine: EngineState): void {
   const { memory, now, kit, strikes: s } = engine
   const { arena } = memory
   const { program } = now
-  stealBeyond(engine, s.padSlot, now.padSlot, arena[program + Head.maxStrikes])
-  if (arena[program + Head.group] >= 0) stealBeyond(engine, s.group, arena[program + Head.group], arena[program + Head.groupMaxStrikes])
-  if (arena[program + Head.limit] >= 0) stealBeyond(engine, s.limit, arena[program + Head.limit], arena[program + Head.limitMaxStrikes])
+  stealBeyond(engine, s.padSlot, now.padSlot, arena[program + Head.maxStrikes], limitCodes.own)
+  if (arena[program + Head.group] >= 0)
+    stealBeyond(engine, s.group, arena[program + Head.group], arena[program + Head.groupMaxStrikes], limitCodes.group)
+  if (arena[program + Head.limit] >= 0)
+    stealBeyond(engine, s.limit, arena[program + Head.limit], arena[program + Head.limitMaxStrikes], limitCodes.shared)
   const most = kit === 0 ? MAX_STRIKES : Math.min(MAX_STRIKES, arena[kit + KitHead.maxStrikes])
-  stealBeyond(engine, s.active, 1, most)
+  stealBeyond(engine, s.active, 1, most, limitCodes.kit)
 }
 
-/** Stops strikes until one more fits within the limit of those whose `column` says `key`: a pad's, a group's, all. */
-function stealBeyond(engine: EngineState, column: ArrayLike<number>, key: number, limit: number): void {
+/** Stops strikes until one more fits within the limit of those whose `column` says `key`: a pad's, a group's, all; whose it was is noted. */
+function stealBeyond(engine: EngineState, column: ArrayLike<number>, key: number, limit: number, by: number): void {
   const s = engine.strikes
   for (;;) {
     let count = 0
@@ -198,6 +200,8 @@ function stealBeyond(engine: EngineState, column: ArrayLike<number>, key: number
       if (first < 0 || goesBefore(engine, slot, first)) first = slot
     }
     if (count < limit) return
+    setBit(engine.memory.log, engine.now.record + LogField.room, s.padSlot[first])
+    engine.memory.log[engine.now.record + LogField.roomBy] |= by
     stopStrike(engine, first, engine.stopFadeFrames)
   }
 }

@@ -124,11 +124,13 @@ export function compareRules(seed: number, count: number): { readonly strikes: n
     const expected = model.levelAt(frame)
     if (Math.abs(left[frame] - expected) > 1e-5) return { strikes: model.strikes.length, fault: `seed ${seed}, frame ${frame}: ${left[frame]} sounds for ${expected}` } // prettier-ignore
   }
-  for (const [i, { frame, pad, band, turn, above, choked }] of model.strikes.entries()) {
+  const placesOf = (slots: readonly number[]) => slots.map((slot) => placeOf.get(slot)!).sort((a, b) => a - b)
+  const told = (...parts: readonly (readonly (number | undefined)[])[]) => parts.map((part) => part.join(' ')).join(', ')
+  for (const [i, { frame, pad, band, turn, above, choked, struck, room }] of model.strikes.entries()) {
     const got = records[i] as StrikeRecord | undefined
-    const found = got && [got.frame, placeOf.get(got.padSlot), got.band, got.turn, got.aboveBand, ...got.chokedSlots.map((slot) => placeOf.get(slot)!).sort((a, b) => a - b)] // prettier-ignore
-    if (found?.join() !== [frame, pad, band, turn, above, ...choked].join())
-      return { strikes: i, fault: `seed ${seed}, strike ${i}: ${found?.join()} for ${[frame, pad, band, turn, above, ...choked].join()}` }
+    const expected = told([frame, pad, band, turn, above], choked, [struck], room)
+    const found = got && told([got.frame, placeOf.get(got.padSlot), got.band, got.turn, got.aboveBand], placesOf(got.chokedSlots), [placeOf.get(got.struckSlot)], placesOf(got.roomSlots)) // prettier-ignore
+    if (found !== expected) return { strikes: i, fault: `seed ${seed}, strike ${i}: ${found} for ${expected}` }
   }
   return records.length === model.strikes.length
     ? { strikes: records.length }

@@ -27,6 +27,9 @@ export interface ModelledStrike {
   readonly turn: number
   readonly above: number
   readonly choked: readonly number[]
+  /** The pad that was struck, and those of which a strike stopped to make room. */
+  readonly struck: number
+  readonly room: readonly number[]
 }
 
 interface Voice {
@@ -75,6 +78,7 @@ export class RulesModel {
   private readonly countedFrom = new Map<PadId, number>()
   private readonly lastFrame = new Map<PadId, number>()
   private order = 0
+  private room = new Set<number>()
   private frame = 0
 
   constructor(
@@ -128,6 +132,7 @@ export class RulesModel {
   private settings = (pad: Pad) => ({ ...usualPadSettings, ...(pad.own as OwnSettings) })
   private ties = <Kind extends Tie['kind']>(kind: Kind): Extract<Tie, { kind: Kind }>[] =>
     this.kit.ties.filter((tie): tie is Extract<Tie, { kind: Kind }> => tie.kind === kind)
+  private placeOf = (id: PadId): number => this.kit.pads.findIndex((pad) => pad.id === id)
   private padOf = (id: PadId): Pad => this.kit.pads.find((pad) => pad.id === id)!
   private take(counter: string): number {
     const count = this.counts.get(counter) ?? 0
@@ -163,8 +168,19 @@ export class RulesModel {
     if (typeof settings.startAgain === 'number' && since > this.frames(settings.startAgain)) this.countAnew(pad, number)
     this.lastFrame.set(pad.id, this.frame)
     const choked = this.choke(pad, 'strike')
+    this.room = new Set()
     const cells = this.sound(struck, pad, number, move, along?.gain ?? 1)
-    this.strikes.push({ frame: this.frame, pad: this.kit.pads.indexOf(pad), band: -1, turn: -1, above: -1, ...cells, choked })
+    this.strikes.push({
+      frame: this.frame,
+      pad: this.kit.pads.indexOf(pad),
+      band: -1,
+      turn: -1,
+      above: -1,
+      ...cells,
+      choked,
+      struck: this.placeOf(struck),
+      room: [...this.room].sort((a, b) => a - b),
+    })
     if (along?.passOn !== false) this.strikeAlong(struck, pad, number, move, [...way, pad.id], along?.gain ?? 1)
   }
 
@@ -279,6 +295,7 @@ export class RulesModel {
       const all = this.living().filter(isOf)
       if (all.length < most) return
       all.sort((a, b) => Number(b.released) - Number(a.released) || a.frame - b.frame || a.velocity - b.velocity || a.order - b.order)
+      this.room.add(this.placeOf(all[0].pad.id))
       this.stop(all[0], this.frames(STOP_SECONDS))
     }
   }

@@ -10,6 +10,7 @@ import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { TieSample } from './TieBar'
 import { TieSettings } from './TieSettings'
 import { TIE_LOOKS } from './tie-looks'
+import { WhyButton } from './WhySheet'
 
 interface Props {
   readonly kit: Kit
@@ -51,6 +52,7 @@ export function TiesPanel({ kit, chosen, onChoose }: Props) {
           </View>
         )
       })}
+      <WhyButton />
       {alongs > 0 && <Button label="Let nothing strike along any more" onPress={() => editKit(kit.id, withoutAlong(kit))} />}
     </View>
   )
