@@ -179,3 +179,37 @@ test('a ray goes round by itself and comes back, a bus is renamed and removed, a
   await page.getByRole('button', { name: 'Add it as one more turn of the band' }).click()
   await expect.poll(async () => (await keptKit(page)).pads[0].bands.map(({ turns }) => turns.length)).toEqual([4, 3, 3])
 })
+
+test('ties are drawn from pad to pad by mouse and by keys, set in words, and told of as they act', async ({ page }) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).click()
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Add pad' }).click()
+  await page.getByRole('button', { name: 'Ties', exact: true }).click()
+  const from = (name: string, word: string) => page.getByRole('button', { name: `Tie from ${name}: ${word}`, exact: true })
+  await from('Pad 1', 'silences').dragTo(from('Pad 2', 'silences'), { steps: 5 })
+  await expect(page.getByRole('button', { name: 'A strike on Pad 1 silences Pad 2 within 8 ms.' })).toBeVisible()
+  await page.getByRole('radio', { name: 'Strikes along' }).click()
+  await from('Pad 2', 'strikes along').focus()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Pad 2 is taken up.')).toBeAttached()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('Over Pad 3.')).toBeAttached()
+  await page.keyboard.press('Space')
+  const along = page.getByRole('button', { name: 'A strike on Pad 2 strikes Pad 3 along; it is not passed on.' })
+  await along.click()
+  await page.getByRole('slider', { name: 'Delay of Pad 3' }).press('ArrowRight')
+  await page.getByRole('switch', { name: 'They strike on' }).click()
+  const [one, two, three] = (await keptKit(page)).pads
+  await expect
+    .poll(async () => (await keptKit(page)).ties)
+    .toMatchObject([
+      { kind: 'choke', from: one.id, to: [two.id] },
+      { kind: 'alsoStrike', from: two.id, to: [{ pad: three.id, delaySeconds: 0.0001 }], passOn: true },
+    ])
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'Add pad' })).toBeVisible()
+  await pad(page, 'Pad 2').click()
+  await page.getByRole('button', { name: 'Ties', exact: true }).click()
+  await page.getByRole('button', { name: /^Why did that sound/ }).click()
+  await expect(page.getByText(/^Pad 3 was struck along with Pad 2 at \d+, and nothing of it sounds: it has no clips\.$/)).toBeVisible()
+})

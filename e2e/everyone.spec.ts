@@ -88,6 +88,7 @@ const walks: Record<string, readonly State[]> = {
   board: [
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
     ['arranging', (page) => pressBehindMore(page, 'Arrange pads')],
+    ['ties', async (page) => (await press(page, 'Done'), await press(page, 'Ties'))],
     ['the mixer', async (page) => (await press(page, 'Done'), await press(page, 'Mixer'))],
     ['several pads', async (page) => (await close(page), await pressBehindMore(page, 'Several pads'))],
     [

@@ -44,7 +44,7 @@ afterEach(() => jest.useRealTimers())
 
 const settle = () => act(() => jest.advanceTimersByTime(400))
 const key = (code: string) => {
-  fireEvent.keyDown(document.activeElement ?? document.body, { code, key: code })
+  fireEvent.keyDown(document.activeElement ?? document.body, { code, key: code === 'Space' ? ' ' : code })
   settle()
 }
 const takeUp = (name: string) => {

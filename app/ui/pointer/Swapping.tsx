@@ -15,6 +15,8 @@ import { useCallback } from 'react'
 import type { ReactNode } from 'react'
 import type { View } from 'react-native'
 
+import { useLatest } from './use-element'
+
 const MOVED_PX = 8
 /** A finger rests this long before it takes something up, so that it can still scroll. */
 const REST_MS = 300
@@ -102,15 +104,33 @@ const elementOf = (view: View | null) => view as unknown as HTMLElement | null
 export function useSwapped(id: string) {
   const { setNodeRef: setDragged, listeners, isDragging, transform, attributes } = useDraggable({ id })
   const { setNodeRef: setPlace, isOver } = useDroppable({ id })
+  const takeUp = useLatest((event: KeyboardEvent) => {
+    if (isDragging) document.dispatchEvent(new KeyboardEvent('keydown', { code: event.code }))
+    else listeners?.onKeyDown?.({ nativeEvent: event, preventDefault: () => event.preventDefault() })
+  })
   const ref = useCallback(
     (view: View | null) => {
-      setDragged(elementOf(view))
-      setPlace(elementOf(view))
+      const element = elementOf(view)
+      setDragged(element)
+      setPlace(element)
+      return element ? keepSpace(element, (event) => takeUp.current(event)) : undefined
     },
-    [setDragged, setPlace],
+    [setDragged, setPlace, takeUp],
   )
   const described = { 'aria-describedby': attributes['aria-describedby'], 'aria-roledescription': 'can be dragged' }
   return { ref, isOver: isOver && !isDragging, isDragging, shift: transform, listeners, described }
+}
+
+/** Space is the drag's alone: what is pressed by it too would keep it from the sensor, and be pressed when it is put down. */
+function keepSpace(element: HTMLElement, onSpace: (event: KeyboardEvent) => void): () => void {
+  const down = (event: KeyboardEvent) => {
+    if (event.code !== 'Space' || event.target !== element) return
+    event.stopPropagation()
+    if (!event.repeat) onSpace(event)
+    event.preventDefault()
+  }
+  element.addEventListener('keydown', down)
+  return () => element.removeEventListener('keydown', down)
 }
 
 /** A place onto which things are dragged, and which stays. */
