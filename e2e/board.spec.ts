@@ -191,7 +191,7 @@ test('ties are drawn from pad to pad by mouse and by keys, set in words, and tol
   await page.getByRole('radio', { name: 'Strikes along' }).click()
   await from('Pad 2', 'strikes along').focus()
   await page.keyboard.press('Space')
-  await expect(page.getByText('Pad 2 is taken up.')).toBeAttached()
+  await expect(page.getByText('Over no other place.')).toBeAttached()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByText('Over Pad 3.')).toBeAttached()
   await page.keyboard.press('Space')

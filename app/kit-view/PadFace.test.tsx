@@ -9,8 +9,10 @@ import { session } from './session'
 
 const mockStrike = jest.fn()
 const mockRelease = jest.fn()
+let mockPlayer: object | undefined
 jest.mock('../audio/engine/sound', () => ({
-  sound: { getState: () => ({}) },
+  sound: { getState: () => ({ player: mockPlayer }) },
+  kitNow: () => ({ tempoBpm: 120 }),
   strikePad: (strike: unknown) => mockStrike(strike),
   releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
 }))
@@ -20,6 +22,8 @@ const [pad] = kit.pads
 
 beforeEach(() => {
   jest.clearAllMocks()
+  mockPlayer = undefined
+  Element.prototype.setPointerCapture = () => undefined
   session.setState({ padId: undefined })
 })
 
@@ -99,4 +103,40 @@ test('two pads on one note say so on both faces', () => {
   expect(screen.getByRole('button', { name: /^Oar.*, note C3 shared with Buoy$/ })).toBeTruthy()
   expect(screen.getByText('C3 shared')).toBeTruthy()
   expect(screen.getByText('D3')).toBeTruthy() // its first note is its own
+})
+
+test('a strike that is slid outward repeats in the tempo of the kit, as hard as the ring it has come to, until the finger is lifted', () => {
+  jest.useFakeTimers()
+  let frame = 48000
+  render(<PadFace kit={kit} pad={pad} index={40} size={100} />)
+  const face = screen.getByRole('button', { name: 'Oar' })
+  face.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect
+  const pass = (ms: number) => {
+    for (let at = 0; at < ms; at += 20) {
+      frame += 960
+      jest.advanceTimersByTime(20)
+    }
+  }
+  const repeats = () =>
+    mockStrike.mock.calls.map(([strike]) => strike as { frame?: number; velocity: number }).filter((strike) => strike.frame !== undefined)
+  finger('pointerdown', face, 7, 55)
+  mockPlayer = { sampleRateHz: 48000, frameNow: () => frame, grooveBeat: () => -1 }
+  finger('pointermove', face, 7, 58)
+  pass(300)
+  expect(repeats()).toEqual([])
+  const from = frame
+  finger('pointermove', face, 7, 80)
+  pass(400)
+  finger('pointermove', face, 7, 180) // beyond the rim
+  pass(400)
+  // Four in a beat of half a second: 6000 frames each.
+  expect(repeats().map((strike) => strike.frame! - from)).toEqual([6000, 12000, 18000, 24000, 30000, 36000].slice(0, repeats().length))
+  expect(repeats().length).toBeGreaterThanOrEqual(6)
+  expect(repeats().at(-1)!.velocity).toBe(127)
+  expect(repeats()[0]!.velocity).toBeLessThan(127)
+  finger('pointerup', face, 7, 180)
+  const count = repeats().length
+  pass(400)
+  expect(repeats()).toHaveLength(count)
+  jest.useRealTimers()
 })

@@ -1,11 +1,13 @@
+import { hasSlidOut } from '@heliaster/core/hands'
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { memo } from 'react'
+import { memo, useRef } from 'react'
 import { View } from 'react-native'
 
 import { useKeyLabel } from '../audio/playing/hands/computer-keys'
 import { FINGERS, handSettings } from '../audio/playing/hands/hand-settings'
 import { letGoByHand, strikeByHand } from '../audio/playing/hands/hands'
+import { beginRepeats, endRepeats, isRepeating, leadRepeats } from '../audio/playing/hands/repeats'
 import { useNoteName } from './note-name'
 import { ringEdges } from '../ui/drawing/Star'
 import { Text } from '../ui/layout/Text'
@@ -103,19 +105,38 @@ export function velocityAt(pad: Pad, share: number): number {
 }
 
 /** How hard a finger strikes a pad, 1..127: by where it is, or by how it presses where that is wished and the device tells. */
-export function cameFrom(pad: Pad, { x, y, width, height, event }: Touch): number {
+export function cameFrom(pad: Pad, touch: Touch): number {
+  const { event } = touch
   const tells = event.pointerType !== 'mouse' && event.pressure > 0
   if (tells && handSettings.getState().fingers === 'pressure') return Math.max(1, Math.round(127 * event.pressure))
-  return velocityAt(pad, Math.hypot(x - width / 2, y - height / 2) / (STAR_SHARE * (width / 2)))
+  return velocityAt(pad, shareOf(touch))
 }
 
+/** Strikes of fingers; one that slides outward is repeated in the kit's tempo, as hard as the ring says that it has come to. */
 function useStrikes(pad: Pad) {
-  return useTouches({
-    onDown(touch) {
-      const { id, event } = touch
-      strikeByHand({ input: FINGERS, key: `${id}`, padIds: [pad.id], came: cameFrom(pad, touch), atMs: event.timeStamp })
-      session.setState({ padId: pad.id })
+  const downAt = useRef(new Map<number, number>())
+  return useTouches(
+    {
+      onDown(touch) {
+        const { id, event } = touch
+        downAt.current.set(id, shareOf(touch))
+        strikeByHand({ input: FINGERS, key: `${id}`, padIds: [pad.id], came: cameFrom(pad, touch), atMs: event.timeStamp })
+        session.setState({ padId: pad.id })
+      },
+      onMove(touch) {
+        const share = shareOf(touch)
+        if (isRepeating(touch.id)) leadRepeats(touch.id, velocityAt(pad, share))
+        else if (hasSlidOut(downAt.current.get(touch.id) ?? share, share)) beginRepeats(touch.id, pad.id, velocityAt(pad, share))
+      },
+      onUp(id) {
+        downAt.current.delete(id)
+        endRepeats(id)
+        letGoByHand(FINGERS, `${id}`)
+      },
     },
-    onUp: (id) => letGoByHand(FINGERS, `${id}`),
-  })
+    { keepsPointer: true },
+  )
 }
+
+/** How far from the middle of its star a finger is, in shares of the star's radius. */
+const shareOf = ({ x, y, width, height }: Touch): number => Math.hypot(x - width / 2, y - height / 2) / (STAR_SHARE * (width / 2))

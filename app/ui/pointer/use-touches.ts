@@ -19,8 +19,13 @@ export interface Touch {
   readonly event: PointerEvent
 }
 
+interface Ways {
+  /** A finger that slides off the element is followed until it is lifted. */
+  readonly keepsPointer?: boolean
+}
+
 /** Every finger on an element for itself, as many as there are. What is down when the element goes is let go. */
-export function useTouches(handlers: TouchHandlers) {
+export function useTouches(handlers: TouchHandlers, { keepsPointer = false }: Ways = {}) {
   const latest = useLatest(handlers)
   return useElement((element) => {
     element.style.touchAction = 'none'
@@ -33,6 +38,7 @@ export function useTouches(handlers: TouchHandlers) {
     const onDown = (event: PointerEvent) => {
       if (event.button > 0) return
       down.add(event.pointerId)
+      if (keepsPointer) element.setPointerCapture(event.pointerId)
       latest.current.onDown(touchOf(event))
     }
     const onMove = (event: PointerEvent) => {

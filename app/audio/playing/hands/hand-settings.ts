@@ -25,6 +25,8 @@ const schema = z.object({
   keys: keyMapSchema,
   /** Where the strength of a finger comes from: how far from the middle of a pad, or how it presses, where the device tells. */
   fingers: z.enum(['place', 'pressure']),
+  /** How often in a beat a pad is struck again whose strike is slid outward. */
+  repeatsPerBeat: z.number().int().min(1).max(16),
   isSteady: z.boolean(),
   /** Which controller of this device leads the tiller of a place, from 0, whatever kit is open. */
   tillers: z.record(z.string(), z.number().int().min(0).max(119)),
@@ -38,6 +40,7 @@ export const handSettings = deviceSettings<HandSettings>('heliaster-hands', sche
   inputs: {},
   keys: USUAL_KEYS,
   fingers: 'place',
+  repeatsPerBeat: 4,
   isSteady: false,
   tillers: {},
   hasCounted: false,

@@ -53,18 +53,32 @@ export function InputsPart() {
   )
 }
 
+const REPEATS = ['1', '2', '3', '4', '6', '8'].map((value) => ({ value, text: value }))
+
 function FingerRule() {
   const fingers = useStore(handSettings, (state) => state.fingers)
+  const repeats = useStore(handSettings, (state) => state.repeatsPerBeat)
   return (
-    <Chips
-      label="How hard a finger strikes"
-      options={[
-        { value: 'place', text: 'By its place: the rim is loudest' },
-        { value: 'pressure', text: 'By its pressure, if the device tells' },
-      ]}
-      value={fingers}
-      onChoose={(wanted) => handSettings.setState({ fingers: wanted })}
-    />
+    <>
+      <Chips
+        label="How hard a finger strikes"
+        options={[
+          { value: 'place', text: 'By its place: the rim is loudest' },
+          { value: 'pressure', text: 'By its pressure, if the device tells' },
+        ]}
+        value={fingers}
+        onChoose={(wanted) => handSettings.setState({ fingers: wanted })}
+      />
+      <Chips
+        label="Slid outward from a pad, a strike repeats; in each beat of the kit’s tempo"
+        options={REPEATS}
+        value={String(repeats)}
+        onChoose={(count) => handSettings.setState({ repeatsPerBeat: Number(count) })}
+      />
+      <Text look="small" tone="muted">
+        The ring that the finger is on says how loud the next one is, beyond the rim the loudest. It ends with the finger.
+      </Text>
+    </>
   )
 }
 
