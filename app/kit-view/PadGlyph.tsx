@@ -1,4 +1,4 @@
-import { broadFamily, clipsOfPad, padSettings } from '@heliaster/core/kit'
+import { broadFamily, clipsOfPad, padSettings, padWithParts } from '@heliaster/core/kit'
 import type { BroadFamily, Clip, Family, Kit, Pad } from '@heliaster/core/kit'
 import { memo, useMemo } from 'react'
 import { View } from 'react-native'
@@ -42,7 +42,8 @@ interface Props {
 export const PadGlyph = memo(function PadGlyph({ kit, pad, size, lit }: Props) {
   const palette = usePalette()
   const { tint, family } = padSettings(kit, pad)
-  const clip = useMemo(() => faceClip(pad), [pad])
+  const filled = useMemo(() => padWithParts(kit, pad), [kit, pad])
+  const clip = useMemo(() => faceClip(filled), [filled])
   const clips = useMemo(() => (clip ? [clip] : []), [clip])
   const lookOf = useClipLooks(clips)
   const look = clip && lookOf(clip)
@@ -54,7 +55,7 @@ export const PadGlyph = memo(function PadGlyph({ kit, pad, size, lit }: Props) {
           <Rim look={look} size={size} colour={lit ? palette.coral : tint ? palette.tints[tint] : palette.kelp} />
         </View>
       )}
-      <Star turns={starTurns(pad)} size={star} tint={tint} lit={lit} mark={FAMILY_MARKS[family] ?? FAMILY_MARKS[broadFamily(family)]} />
+      <Star turns={starTurns(filled)} size={star} tint={tint} lit={lit} mark={FAMILY_MARKS[family] ?? FAMILY_MARKS[broadFamily(family)]} />
     </View>
   )
 })

@@ -1,4 +1,4 @@
-import { padById, padSettings, valueOf } from '@heliaster/core/kit'
+import { padById, padSettings, padWithParts, valueOf } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
 import type { Soloed } from '../audio/engine/solo'
@@ -17,8 +17,9 @@ export const ON_ITS_WAY = 'its sound is on its way'
 
 /** Why a strike of a pad made no sound, in words. */
 export function whySilent(kit: Kit, { padId, velocity, band: bandIndex, turn: turnIndex }: SilentStrike, soloed: Soloed): string {
-  const pad = padById(kit, padId)
-  if (!pad) return 'this pad is gone'
+  const own = padById(kit, padId)
+  if (!own) return 'this pad is gone'
+  const pad = padWithParts(kit, own)
   const settings = padSettings(kit, pad)
   if (settings.mode === 'silencer') return 'it only silences others'
   if (settings.mode === 'loopUntilStruckAgain' && pad.bands.length > 0 && !settings.mute) return 'its loop is stopped'

@@ -223,7 +223,8 @@ function partsOfPad(kit: Kit, padId: PadId): Clip[] {
   )
 }
 
-function partOf({ clip, parts }: Parts, place: number): Clip {
+/** One part of a recording: the stretch that is said, else its even share. */
+export function partOf({ clip, parts }: Parts, place: number): Clip {
   const { startFrame, endFrame } = parts[place]!
   const length = clip.endFrame - clip.startFrame
   const edge = (of: number) => clip.startFrame + Math.round((length * of) / parts.length)

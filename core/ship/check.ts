@@ -2,7 +2,7 @@ import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
 import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
 import { circlesOf, listed, nameOf, tieConflicts } from '../ties'
-import { audioInUse, clipsOfPad, missingCells, padSettings } from '../kit/resolve'
+import { audioInUse, clipsOfPad, missingCells, padSettings, padWithParts } from '../kit/resolve'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
 export interface Finding {
@@ -49,7 +49,8 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   const findings: Finding[] = []
   const missing = missingCells(pad)
   const add = (severity: Finding['severity'], message: string) => findings.push({ severity, where, message })
-  if (clipsOfPad(pad).length === 0 && settings.mode !== 'silencer') add('problem', 'This pad has no clips, so it is silent.')
+  if (clipsOfPad(padWithParts(kit, pad)).length === 0 && settings.mode !== 'silencer')
+    add('problem', 'This pad has no clips, so it is silent.')
   if (settings.values.gainDb <= -90) add('problem', `Its level is ${settings.values.gainDb} dB, so it is silent.`)
   for (const clip of clipsOfPad(pad)) {
     const info = kit.audio[clip.audio]

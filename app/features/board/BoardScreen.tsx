@@ -94,7 +94,7 @@ export function BoardScreen() {
 }
 
 function tieCount(kit: Kit): string {
-  const count = kit.ties.filter(({ kind }) => (lineKinds as readonly string[]).includes(kind)).length
+  const count = kit.ties.filter(({ kind }) => kind === 'parts' || (lineKinds as readonly string[]).includes(kind)).length
   return count === 0 ? 'No ties yet' : count === 1 ? '1 tie: see and set it' : `${count} ties: see and set them`
 }
 

@@ -2,6 +2,7 @@ import type { Kit, Tie } from '@heliaster/core/kit'
 
 import { AlongSettings } from './settings/AlongSettings'
 import { ChokeGroupSettings, ChokeSettings } from './settings/ChokeSettings'
+import { PartsSettings } from './settings/PartsSettings'
 import { LimitSettings, OpeningsSettings, TurnsSettings } from './settings/RowSettings'
 
 /** Everything that can be set on one tie. */
@@ -19,6 +20,8 @@ export function TieSettings({ kit, tie }: { readonly kit: Kit; readonly tie: Tie
       return <TurnsSettings kit={kit} tie={tie} />
     case 'openings':
       return <OpeningsSettings kit={kit} tie={tie} />
+    case 'parts':
+      return <PartsSettings kit={kit} tie={tie} />
     default:
       return null
   }

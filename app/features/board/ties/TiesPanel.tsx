@@ -21,11 +21,18 @@ interface Props {
 /** All ties of the kit in words, by kind; one that is chosen shows what is set on it. */
 export function TiesPanel({ kit, chosen, onChoose }: Props) {
   const drawn = kit.ties.filter((tie): tie is Extract<Tie, { kind: LineKind }> => (lineKinds as readonly string[]).includes(tie.kind))
+  const parts = kit.ties.filter(({ kind }) => kind === 'parts')
   const alongs = drawn.filter(({ kind }) => kind === 'alsoStrike').length
   return (
     <View style={{ gap: 14 }}>
-      <Text look="heading">{drawn.length === 0 ? 'No ties yet' : drawn.length === 1 ? '1 tie' : `${drawn.length} ties`}</Text>
-      {drawn.length === 0 && (
+      <Text look="heading">
+        {drawn.length + parts.length === 0
+          ? 'No ties yet'
+          : drawn.length + parts.length === 1
+            ? '1 tie'
+            : `${drawn.length + parts.length} ties`}
+      </Text>
+      {drawn.length + parts.length === 0 && (
         <Text tone="muted">Choose what a line says, then draw it from one pad to another. What is drawn is heard at once.</Text>
       )}
       <Warnings kit={kit} />
@@ -52,6 +59,22 @@ export function TiesPanel({ kit, chosen, onChoose }: Props) {
           </View>
         )
       })}
+      {parts.length > 0 && (
+        <View style={{ gap: 6 }}>
+          <Text look="label" tone="muted">
+            Parts of a recording
+          </Text>
+          {parts.map((tie) => (
+            <TieRow
+              key={tie.id}
+              kit={kit}
+              tie={tie}
+              isOpen={tie.id === chosen}
+              onPress={() => onChoose(tie.id === chosen ? undefined : tie.id)}
+            />
+          ))}
+        </View>
+      )}
       <WhyButton />
       {alongs > 0 && <Button label="Let nothing strike along any more" onPress={() => editKit(kit.id, withoutAlong(kit))} />}
     </View>

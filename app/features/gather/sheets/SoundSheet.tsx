@@ -15,7 +15,7 @@ import { Text } from '../../../ui/layout/Text'
 import { showKin, soundingOfSource } from '../list/kin'
 import { takeBack, takeOut } from '../list/out-and-back'
 import { DeleteSheet } from '../list/SelectionBar'
-import { PutOnPad } from '../../place'
+import { LayParts, PutOnPad } from '../../place'
 import { useKit } from '../../../kit-view'
 import { hearSound, favourSounds, setSounds, usedWords } from '../list/sound-actions'
 import { lengthText } from '../list/SourceRow'
@@ -71,6 +71,7 @@ export function SoundSheet({ source, onClose, onCut }: Props) {
         {factsOf(source)}
       </Text>
       {kit && <PutOnPad kit={kit} source={source} onPut={onClose} />}
+      {kit && <LayParts kit={kit} source={source} onLaid={onClose} />}
       <Text look="small" tone="muted">
         {usedWords(source)}
       </Text>

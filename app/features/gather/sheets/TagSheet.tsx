@@ -48,6 +48,8 @@ export function TagSheet({ sounds, onClose }: { readonly sounds: readonly Source
               onPress={() => (isAll ? take(tag) : give(tag))}
               style={{
                 minHeight: TOUCH,
+                minWidth: TOUCH,
+                alignItems: 'center',
                 justifyContent: 'center',
                 paddingHorizontal: 12,
                 borderRadius: 6,

@@ -1,4 +1,4 @@
-import { padSettings, valueOf } from '@heliaster/core/kit'
+import { padSettings, padWithParts, valueOf } from '@heliaster/core/kit'
 import type { Band, BandId, Clip, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
 import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
@@ -82,7 +82,7 @@ export function CellGrid({ kit, pad, cells, onRecord, onFile }: Props) {
     return (
       <View style={{ borderWidth: 1, borderStyle: 'dashed', borderColor: palette.muted, borderRadius: 8, padding: 20 }}>
         <Text look="small" tone="muted">
-          {`Nothing is on ${pad.rays.length > 1 ? ray.name : 'this pad'}, so it is silent. Choose clips, or send hits here from Cut.`}
+          {emptyWords(kit, pad, ray.name)}
         </Text>
       </View>
     )
@@ -196,6 +196,16 @@ function turnsUnder(box: Box, ground: HTMLElement): TurnId[] {
 }
 
 const withOrWithout = (ids: readonly TurnId[], id: TurnId) => (ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id])
+
+/** What a pad without cells sounds. */
+function emptyWords(kit: Kit, pad: Pad, ray: string): string {
+  const parts = padWithParts(kit, pad).bands.flatMap(({ turns }) => turns).length
+  if (parts > 0) {
+    const lie = parts === 1 ? 'A part of a recording lies' : `${parts} parts of a recording lie`
+    return `${lie} here, drawn under Ties. Clips that are chosen go before.`
+  }
+  return `Nothing is on ${pad.rays.length > 1 ? ray : 'this pad'}, so it is silent. Choose clips, or send hits here from Cut.`
+}
 
 /** Why an edge is not where it was typed. */
 function edgeWords(index: number, typed: number, taken: number, low: number, high: number): string {
