@@ -35,8 +35,14 @@ export function tieWords(kit: Kit, tie: Tie): string {
     case 'spots':
       return `${tie.name}: ${listed(tie.spots.map(({ pad, name: spot }) => `${spot || name(pad)} on ${name(pad)}`))}.`
     case 'parts':
-      return `One recording lies in ${tie.parts.length} parts on ${names([...new Set(tie.parts.map(({ pad }) => pad))])}.`
+      return `One recording lies in ${tie.parts.length} parts on ${fewNames(kit, [...new Set(tie.parts.map(({ pad }) => pad))])}.`
   }
+}
+
+/** Some names, or the first and the last of many. */
+function fewNames(kit: Kit, ids: readonly PadId[]): string {
+  if (ids.length <= 3) return listed(ids.map((id) => nameOf(kit, id)))
+  return `${ids.length} pads, from ${nameOf(kit, ids[0]!)} to ${nameOf(kit, ids[ids.length - 1]!)}`
 }
 
 const ON_WORDS = {

@@ -4,7 +4,7 @@ import { View } from 'react-native'
 import Svg, { Line, Path, Rect } from 'react-native-svg'
 
 import { EdgeMark } from '../../ui/controls/EdgeMark'
-import { mirroredOutline } from '../../ui/drawing/outline'
+import { mirroredOutline, peaksOf } from '../../ui/drawing/outline'
 import { usePointerDrag } from '../../ui/pointer/use-pointer-drag'
 import { usePalette } from '../../ui/theme/theme'
 
@@ -36,7 +36,7 @@ export function LoopStrip({ samples, sampleRateHz, clip, loop, onSlide, onDone }
   const { startFrame, endFrame } = clip
   const inner = Math.max(1, width - 2 * EDGE)
   const xOf = (frame: number) => EDGE + ((frame - startFrame) / (endFrame - startFrame)) * inner
-  const peaks = useMemo(() => peaksOf(samples, startFrame, endFrame), [samples, startFrame, endFrame])
+  const peaks = useMemo(() => peaksOf(samples, startFrame, endFrame, COLUMNS), [samples, startFrame, endFrame])
   const move = (which: 'startFrame' | 'endFrame', wanted: number) => {
     const frame = Math.round(Math.min(endFrame, Math.max(startFrame, wanted)))
     if (which === 'startFrame') onSlide({ ...loop, startFrame: Math.min(frame, loop.endFrame - LEAST_FRAMES) })
@@ -79,16 +79,6 @@ export function LoopStrip({ samples, sampleRateHz, clip, loop, onSlide, onDone }
       {loop.kind === 'forward' && <Seam samples={samples} sampleRateHz={sampleRateHz} loop={loop} width={width} />}
     </View>
   ) // prettier-ignore
-}
-
-/** The highest sample of each column of a stretch. */
-function peaksOf(samples: Float32Array, from: number, to: number): Float32Array {
-  const step = (to - from) / COLUMNS
-  return Float32Array.from({ length: COLUMNS }, (_, column) => {
-    let most = 0
-    for (let i = Math.floor(from + column * step); i < from + (column + 1) * step; i++) most = Math.max(most, Math.abs(samples[i] ?? 0))
-    return most
-  })
 }
 
 type SeamProps = Pick<Props, 'samples' | 'sampleRateHz' | 'loop'> & { readonly width: number }

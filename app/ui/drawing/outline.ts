@@ -19,3 +19,13 @@ export function mirroredOutline(peaks: ArrayLike<number>, { width, edge, height 
   }
   return `M${[...places.map((i) => at(i, 1)), ...places.reverse().map((i) => at(i, -1))].join('L')}Z`
 }
+
+/** The highest sample of each of so many columns of a stretch. */
+export function peaksOf(samples: Float32Array, from: number, to: number, columns: number): Float32Array {
+  const step = (to - from) / columns
+  return Float32Array.from({ length: columns }, (_, column) => {
+    let most = 0
+    for (let i = Math.floor(from + column * step); i < from + (column + 1) * step; i++) most = Math.max(most, Math.abs(samples[i] ?? 0))
+    return most
+  })
+}

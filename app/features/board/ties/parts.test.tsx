@@ -18,9 +18,7 @@ jest.mock('../../../kit-view/use-kit', () => ({
   padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name,
 }))
 jest.mock('../../../audio/engine/sound', () => ({ hearClip: (clip: { startFrame: number; endFrame: number }) => mockHear(clip) }))
-jest.mock('../../../audio/files/clip-look', () => ({
-  useClipLooks: () => () => ({ low: new Float32Array(64).fill(-0.5), high: new Float32Array(64).fill(0.5) }),
-}))
+jest.mock('../../../audio/files/audio-files', () => ({ decodedAudio: () => new Promise(() => undefined) }))
 
 const audio = 'd'.repeat(64) as AudioHash
 const info = { name: 'rope.wav', sampleRateHz: 48000, frames: 96_000, channels: 1 }

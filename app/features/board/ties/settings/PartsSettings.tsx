@@ -35,7 +35,6 @@ export function PartsSettings({ kit, tie }: { readonly kit: Kit; readonly tie: P
       <PartsWave
         clip={tie.clip}
         spans={spans}
-        names={tie.parts.map(({ pad }) => nameOf(kit, pad))}
         sampleRateHz={rate}
         chosen={place}
         sounding={sounding}

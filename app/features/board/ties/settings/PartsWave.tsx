@@ -1,11 +1,11 @@
 import type { Clip } from '@heliaster/core/kit'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { View } from 'react-native'
 import Svg, { Path, Rect } from 'react-native-svg'
 
-import { useClipLooks } from '../../../../audio/files/clip-look'
+import { decodedAudio } from '../../../../audio/files/audio-files'
 import { EdgeMark } from '../../../../ui/controls/EdgeMark'
-import { mirroredOutline } from '../../../../ui/drawing/outline'
+import { mirroredOutline, peaksOf } from '../../../../ui/drawing/outline'
 import { Text } from '../../../../ui/layout/Text'
 import { usePointerDrag } from '../../../../ui/pointer/use-pointer-drag'
 import { usePalette } from '../../../../ui/theme/theme'
@@ -18,7 +18,6 @@ interface Span {
 interface Props {
   readonly clip: Clip
   readonly spans: readonly Span[]
-  readonly names: readonly string[]
   readonly sampleRateHz: number
   readonly chosen: number
   readonly sounding: readonly number[]
@@ -32,21 +31,23 @@ const HEIGHT_PX = 96
 const EDGE = 10
 const REACH_PX = 22
 const STEP_SECONDS = 0.001
-/** Narrower parts have no room for a name. */
-const NAME_PX = 34
+/** Narrower parts have no room for a number. */
+const NAME_PX = 20
+const COLUMNS = 480
 
 /** A recording with the parts that lie on pads: tapped to hear one, their borders dragged or moved by keys, what sounds lit. */
-export function PartsWave({ clip, spans, names, sampleRateHz, chosen, sounding, onChoose, onBorder, onDone }: Props) {
+export function PartsWave({ clip, spans, sampleRateHz, chosen, sounding, onChoose, onBorder, onDone }: Props) {
   const palette = usePalette()
   const [width, setWidth] = useState(0)
   const held = useRef<number>(undefined)
-  const look = useClipLooks(useMemo(() => [clip], [clip]))(clip)
+  const samples = useSamples(clip)
   const inner = Math.max(1, width - 2 * EDGE)
   const length = clip.endFrame - clip.startFrame
   const xOf = (frame: number) => EDGE + ((frame - clip.startFrame) / length) * inner
   const frameAt = (x: number) => clip.startFrame + ((x - EDGE) / inner) * length
   const borders = spans.slice(0, -1).map(({ endFrame }) => endFrame)
-  const peaks = useMemo(() => look && look.high.map((high, i) => Math.max(high, -look.low[i]!)), [look])
+  const { startFrame, endFrame } = clip
+  const peaks = useMemo(() => samples && peaksOf(samples, startFrame, endFrame, COLUMNS), [samples, startFrame, endFrame])
   const drag = usePointerDrag({
     onStart(x) {
       const near = borders.map((frame, place) => ({ place, far: Math.abs(xOf(frame) - x) })).sort((a, b) => a.far - b.far)[0]
@@ -82,7 +83,7 @@ export function PartsWave({ clip, spans, names, sampleRateHz, chosen, sounding, 
             numberOfLines={1}
             style={{ position: 'absolute', top: 2, left: xOf(startFrame) + 4, maxWidth: xOf(endFrame) - xOf(startFrame) - 6, fontSize: 11, pointerEvents: 'none' }} // prettier-ignore
           >
-            {names[place]}
+            {place + 1}
           </Text>
         ),
       )}
@@ -106,6 +107,20 @@ export function PartsWave({ clip, spans, names, sampleRateHz, chosen, sounding, 
       })}
     </View>
   )
+}
+
+/** The samples of a clip's file, once they are here; what is missing is said where its pads are. */
+function useSamples({ audio: hash }: Clip): Float32Array | undefined {
+  const [samples, setSamples] = useState<Float32Array>()
+  useEffect(() => {
+    let isGone = false
+    decodedAudio(hash).then(
+      ({ audio }) => !isGone && setSamples(audio.channels[0]),
+      () => undefined,
+    )
+    return () => void (isGone = true)
+  }, [hash])
+  return samples
 }
 
 function partAt(spans: readonly Span[], frame: number): number {
