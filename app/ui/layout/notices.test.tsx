@@ -3,6 +3,9 @@ import { act, fireEvent, render, screen } from '@testing-library/react'
 import { Notices, NoticesHere, notify } from './notices'
 import { Sheet } from './Sheet'
 
+let mockIsWide = true
+jest.mock('./use-is-wide', () => ({ useIsWide: () => mockIsWide }))
+
 beforeEach(() => jest.useFakeTimers())
 afterEach(() => {
   act(() => jest.runAllTimers())
@@ -59,4 +62,27 @@ test('it is said once: nearest to the work, and beside a sheet while one is open
   expect([screen.getAllByText('Kept.').length, inPlace()]).toEqual([1, undefined])
   rerender(shown(false))
   expect([screen.getAllByText('Kept.').length, inPlace()]).toEqual([1, 'place'])
+})
+
+test('above a sheet on a phone the newest stands alone, so that it does not reach into it; the one before comes back', () => {
+  mockIsWide = false
+  const shown = (isOpen: boolean) => (
+    <>
+      <Notices />
+      <Sheet title="Ties" isOpen={isOpen} onClose={() => undefined}>
+        {null}
+      </Sheet>
+    </>
+  )
+  const { rerender } = render(shown(true))
+  say('Kept one.')
+  say('Kept two.')
+  const said = () => screen.queryAllByText(/^Kept/).map((one) => one.textContent)
+  expect(said()).toEqual(['Kept two.'])
+  fireEvent.click(screen.getByRole('button', { name: 'Put this away' }))
+  expect(said()).toEqual(['Kept one.'])
+  say('Kept three.')
+  rerender(shown(false))
+  expect(said()).toEqual(['Kept one.', 'Kept three.'])
+  mockIsWide = true
 })

@@ -50,7 +50,7 @@ export function Notices() {
   const beside = isWide ? { left: 20, bottom: 20, width: BESIDE_PX } : { left: 8, right: 8, top: 8 }
   return createPortal(
     <View pointerEvents="box-none" style={{ position: 'fixed' as 'absolute', zIndex: ABOVE_SHEETS, ...beside }}>
-      <Said />
+      <Said most={isWide ? undefined : 1} />
     </View>,
     document.body,
   )
@@ -69,8 +69,10 @@ export function NoticesHere() {
   return isBehind ? null : <Said />
 }
 
-function Said() {
-  const notices = useStore(store, (state) => state.notices)
+/** All that is being said; above a sheet on a phone there is room for the newest alone, and the one before comes back after it. */
+function Said({ most }: { readonly most?: number }) {
+  const all = useStore(store, (state) => state.notices)
+  const notices = most === undefined ? all : all.slice(-most)
   return (
     <View role="status" aria-live="polite" style={notices.length > 0 ? { gap: 6, padding: 6, alignItems: 'center' } : undefined}>
       {notices.map((notice) => (
