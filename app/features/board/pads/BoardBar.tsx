@@ -17,6 +17,7 @@ import { session, useSession } from '../../../kit-view/session'
 import { MixerSheet } from '../mixer/MixerSheet'
 import { PadsSheet } from '../several/PadsSheet'
 import { TieBar } from '../ties/TieBar'
+import { WalkSheet } from '../walk/WalkSheet'
 
 interface Props {
   readonly kit: Kit
@@ -45,6 +46,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
   const hearsAgain = useSession((state) => state.hearsAgain)
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
+  const [isWalking, setWalking] = useState(false)
   if (mode === 'arrange') return <ArrangeBar kit={kit} onDone={() => onMode('play')} />
   if (mode === 'tie') return <TieBar kind={tieKind} onKind={onTieKind} onDone={() => onMode('play')} />
   const mixer: Act = { label: 'Mixer', icon: 'tune-vertical', disabled: kit.pads.length === 0, onPress: () => setMixing(true) }
@@ -54,6 +56,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
     { label: 'Several pads', icon: 'select-multiple', disabled: kit.pads.length < 2, onPress: () => setEditing(true) },
     { label: 'Hands', icon: 'hand-back-left-outline', onPress: () => router.navigate(`/kit/${kit.id}/hands`) },
   ]
+  const walk: Act = { label: 'Walk through every cell', icon: 'walk', disabled: kit.pads.length === 0, onPress: () => setWalking(true) }
   const hearing: Act = {
     label: 'Hear pads after each change',
     icon: hearsAgain ? 'ear-hearing' : 'ear-hearing-off',
@@ -66,10 +69,11 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
       {shown.map(({ label, disabled, onPress }) => (
         <Button key={label} label={label} disabled={disabled} onPress={onPress} />
       ))}
-      <More title="The board" acts={isWide ? [hearing] : [...others, hearing]} />
+      <More title="The board" acts={isWide ? [walk, hearing] : [...others, walk, hearing]} />
       <View style={{ flex: 1 }} />
       <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
+      {isWalking && <WalkSheet kit={kit} onClose={() => setWalking(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>
   )

@@ -12,6 +12,7 @@ let mockEdit: (edits: KitEdit[]) => void
 jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
 jest.mock('expo-router', () => ({}))
 jest.mock('../mixer/MixerSheet', () => ({ MixerSheet: () => 'mixer' }))
+jest.mock('../walk/WalkSheet', () => ({ WalkSheet: () => 'walk' }))
 jest.mock('../several/PadsSheet', () => ({ PadsSheet: () => 'several' }))
 
 let kit: Kit
