@@ -27,7 +27,7 @@ import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from '../kit-view/session'
-import { forgetStrikes, tellStrikes } from '../kit-view/recent-strikes'
+import { forgetStrikes, rememberStrikes } from '../kit-view/recent-strikes'
 import { lightUp, putOut } from '../kit-view/sounding'
 import { SoloBar } from './SoloBar'
 import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
@@ -158,6 +158,6 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
     }
   }
   session.setState({ lit, silent })
-  if (kit) tellStrikes(kit, sounded)
+  if (kit) rememberStrikes(kit, sounded)
   lightUp(struck)
 }

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import { importFiles, soundsOf } from '../../audio/import/import'
 import { FileDrop } from '../../ui/controls/FileDrop'
 import { notify } from '../../ui/layout/notices'
-import { PlaceSheet } from './PlaceSheet'
+import { PlaceSheet } from './PlaceSheetLater'
 
 /** Files dropped on a pad, or beside the pads, are taken in and then asked about; nothing is placed unasked. */
 export function DropOnPads({ kit, children }: { readonly kit: Kit; readonly children: ReactNode }) {

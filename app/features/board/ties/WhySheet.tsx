@@ -1,3 +1,4 @@
+import { whyWords } from '@heliaster/core/ties'
 import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -15,21 +16,24 @@ export function WhySheet({ onClose }: { readonly onClose: () => void }) {
   return (
     <Sheet title="The last strikes" isOpen onClose={onClose}>
       {told.length === 0 && <Text tone="muted">Nothing was struck yet. Strike a pad, and what it did is told here.</Text>}
-      {told.map(({ number, words }, place) => (
-        <View key={number} style={{ gap: 2, paddingBottom: 10, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
-          <Text look="strong">{words[0]}</Text>
-          {words.slice(1).map((sentence) => (
-            <Text key={sentence} look="small" tone="muted">
-              {sentence}
-            </Text>
-          ))}
-          {place === 0 && words.length === 1 && (
-            <Text look="small" tone="muted">
-              It silenced nothing, and nothing stopped by it.
-            </Text>
-          )}
-        </View>
-      ))}
+      {told.map(({ number, kit, strike }, place) => {
+        const words = whyWords(kit, strike)
+        return (
+          <View key={number} style={{ gap: 2, paddingBottom: 10, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
+            <Text look="strong">{words[0]}</Text>
+            {words.slice(1).map((sentence) => (
+              <Text key={sentence} look="small" tone="muted">
+                {sentence}
+              </Text>
+            ))}
+            {place === 0 && words.length === 1 && (
+              <Text look="small" tone="muted">
+                It silenced nothing, and nothing stopped by it.
+              </Text>
+            )}
+          </View>
+        )
+      })}
     </Sheet>
   )
 }
