@@ -2,16 +2,16 @@ import type { LineKind } from '@heliaster/core/ties'
 import { createPad, freeNote } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
 import { router } from 'expo-router'
-import { useEffect, useEffectEvent, useState } from 'react'
+import { useState } from 'react'
 import { View } from 'react-native'
 
 import { makeId } from '../../../documents/make-id'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { More } from '../../../ui/layout/More'
 import type { Act } from '../../../ui/layout/More'
-import { openSheets } from '../../../ui/layout/open-sheets'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
+import { useLeave } from '../../../ui/layout/use-leave'
 import { editKit } from '../../../kit-view'
 import { session, useSession } from '../../../kit-view/session'
 import { MixerSheet } from '../mixer/MixerSheet'
@@ -87,14 +87,7 @@ function ArrangeBar({ kit, onDone }: { readonly kit: Kit; readonly onDone: () =>
   const arrange = (changes: Partial<Kit['arrangement']>) =>
     editKit(kit.id, [{ type: 'setKit', fields: { arrangement: { ...kit.arrangement, ...changes } } }])
   const setSize = (factor: number) => arrange({ size: Math.min(2.5, Math.max(0.4, Math.round(100 * size * factor) / 100)) })
-  const leave = useEffectEvent(onDone)
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape' && !event.defaultPrevented && openSheets.getState().sheets.length === 0) leave()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useLeave(onDone)
   return (
     <View>
       <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: 12, height: BAR_PX }}>

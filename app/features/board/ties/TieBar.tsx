@@ -1,12 +1,11 @@
 import type { LineKind } from '@heliaster/core/ties'
 import { lineKinds } from '@heliaster/core/ties'
-import { useEffect, useEffectEvent } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 import Svg, { Line, Path } from 'react-native-svg'
 
 import { Button } from '../../../ui/controls/Button'
-import { openSheets } from '../../../ui/layout/open-sheets'
 import { Text } from '../../../ui/layout/Text'
+import { useLeave } from '../../../ui/layout/use-leave'
 import { TOUCH, usePalette } from '../../../ui/theme/theme'
 import { TIE_LOOKS } from './tie-looks'
 
@@ -18,14 +17,7 @@ interface Props {
 
 /** While pads are tied: what a line says, which is the legend too, and the way out. */
 export function TieBar({ kind, onKind, onDone }: Props) {
-  const leave = useEffectEvent(onDone)
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape' && !event.defaultPrevented && openSheets.getState().sheets.length === 0) leave()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useLeave(onDone)
   return (
     <View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingLeft: 12, paddingRight: 12, height: 52 }}>
