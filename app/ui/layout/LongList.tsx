@@ -51,7 +51,7 @@ export function LongList<T>({ ref, label, items, rowHeight, keyOf, draw, empty, 
       style={[{ minHeight: 0, overflow: 'scroll' }, style]}
     >
       {items.length === 0 && empty}
-      <View testID="rows" style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
+      <View {...{ dataSet: { rows: '' } }} style={{ height: rows.getTotalSize(), flexShrink: 0 }}>
         {rows.getVirtualItems().map(({ key, index, start }) => (
           <View key={key} style={{ position: 'absolute', left: 0, right: 0, top: start, height: rowHeight }}>
             {draw(items[index])}

@@ -33,7 +33,8 @@ beforeEach(() => {
 })
 afterEach(() => jest.restoreAllMocks())
 
-const signs = (verdict: 'keep' | 'pass') => screen.getAllByTestId(`judge-${verdict}`)
+const SIGNS = { keep: /: (keep it|kept; not judged again)$/, pass: /: (pass it|passed; not judged again)$/ }
+const signs = (verdict: 'keep' | 'pass') => screen.getAllByRole('button', { name: SIGNS[verdict] })
 function pointer(element: Element, type: string, row: number) {
   const event = new MouseEvent(type, { bubbles: true, clientX: 250, clientY: TOP + (row + 0.5) * HIT_ROW_HEIGHT })
   fireEvent(element, Object.assign(event, { pointerId: 1, pointerType: 'touch' }))

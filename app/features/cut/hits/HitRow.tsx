@@ -26,9 +26,6 @@ interface Props {
 
 export const HIT_ROW_HEIGHT = 52
 
-/** How the sign of a verdict is found. */
-export const judgeSign = (verdict: Verdict) => `judge-${verdict}`
-
 /** One hit: heard and chosen by a tap, kept by another, passed by a third; which it is, is seen on both signs. */
 export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', chosen, onChoose, onJudge }: Props) {
   const palette = usePalette()
@@ -74,22 +71,24 @@ export const HitRow = memo(function HitRow({ item, sampleRateHz, sort = 'time', 
           </Text>
         </View>
       </Pressable>
-      <IconButton
-        name={marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
-        tone={marker.verdict === 'keep' ? 'kelp' : 'muted'}
-        on={marker.verdict === 'keep'}
-        testID={judgeSign('keep')}
-        label={`${title}: ${marker.verdict === 'keep' ? 'kept; not judged again' : 'keep it'}`}
-        onPress={() => onJudge(item, 'keep')}
-      />
-      <IconButton
-        name={marker.verdict === 'pass' ? 'close-circle' : 'close-circle-outline'}
-        tone={marker.verdict === 'pass' ? 'coral' : 'muted'}
-        on={marker.verdict === 'pass'}
-        testID={judgeSign('pass')}
-        label={`${title}: ${marker.verdict === 'pass' ? 'passed; not judged again' : 'pass it'}`}
-        onPress={() => onJudge(item, 'pass')}
-      />
+      <View {...{ dataSet: { judge: 'keep' } }}>
+        <IconButton
+          name={marker.verdict === 'keep' ? 'check-circle' : 'check-circle-outline'}
+          tone={marker.verdict === 'keep' ? 'kelp' : 'muted'}
+          on={marker.verdict === 'keep'}
+          label={`${title}: ${marker.verdict === 'keep' ? 'kept; not judged again' : 'keep it'}`}
+          onPress={() => onJudge(item, 'keep')}
+        />
+      </View>
+      <View {...{ dataSet: { judge: 'pass' } }}>
+        <IconButton
+          name={marker.verdict === 'pass' ? 'close-circle' : 'close-circle-outline'}
+          tone={marker.verdict === 'pass' ? 'coral' : 'muted'}
+          on={marker.verdict === 'pass'}
+          label={`${title}: ${marker.verdict === 'pass' ? 'passed; not judged again' : 'pass it'}`}
+          onPress={() => onJudge(item, 'pass')}
+        />
+      </View>
     </View>
   )
 })

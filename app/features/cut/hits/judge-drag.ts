@@ -1,8 +1,9 @@
 import type { RefObject } from 'react'
 import type { View } from 'react-native'
 
+import { scrollAtEdge } from '../../../ui/pointer/scroll-at-edge'
 import { useElement, useLatest } from '../../../ui/pointer/use-element'
-import { HIT_ROW_HEIGHT, judgeSign } from './HitRow'
+import { HIT_ROW_HEIGHT } from './HitRow'
 import type { Verdict } from './HitRow'
 
 /** Rows, from one through another, that are judged alike. */
@@ -18,10 +19,6 @@ interface Handlers {
   /** It is let go of; nothing where it was taken away. */
   onDone(painted: Painted | undefined): void
 }
-
-/** So near to the edge of the list it goes on by itself, px, and so far each time. */
-const EDGE_PX = 36
-const EDGE_STEP_PX = 24
 
 /** A drag that begins on a sign of a row and goes down or up, by mouse or finger, judges row after row; a tap stays the sign's own. */
 export function useJudgeDrag(handlers: Handlers): RefObject<View | null> {
@@ -42,23 +39,21 @@ function attach(element: HTMLElement, told: () => Handlers): () => void {
   const rowAt = (content: HTMLElement, y: number) => Math.floor((y - content.getBoundingClientRect().top) / HIT_ROW_HEIGHT)
   const isPaint = ({ from, to }: Begun) => from !== to
   const down = (event: PointerEvent) => {
-    const sign = (event.target as HTMLElement).closest<HTMLElement>('[data-testid^="judge-"]')
-    const content = sign?.closest<HTMLElement>('[data-testid="rows"]')
+    const sign = (event.target as HTMLElement).closest<HTMLElement>('[data-judge]')
+    const content = sign?.closest<HTMLElement>('[data-rows]')
     if (!sign || !content || event.button > 0 || drag) return
     const from = rowAt(content, event.clientY)
-    const verdict = sign.dataset.testid === judgeSign('keep') ? 'keep' : 'pass'
+    const verdict = sign.dataset.judge as Verdict
     drag = { pointerId: event.pointerId, content, verdict, from, to: from }
   }
   const move = (event: PointerEvent) => {
     if (drag?.pointerId !== event.pointerId) return
-    const box = element.getBoundingClientRect()
-    const scroller = drag.content.parentElement
+    const list = drag.content.parentElement
     const wasPaint = isPaint(drag)
     drag.to = rowAt(drag.content, event.clientY)
     if (!wasPaint && !isPaint(drag)) return
     if (!wasPaint) element.setPointerCapture(event.pointerId)
-    if (scroller && event.clientY > box.bottom - EDGE_PX) scroller.scrollTop += EDGE_STEP_PX
-    if (scroller && event.clientY < box.top + EDGE_PX) scroller.scrollTop -= EDGE_STEP_PX
+    if (list) scrollAtEdge(list, event.clientY)
     told().onPaint(drag)
   }
   const up = (event: PointerEvent) => {

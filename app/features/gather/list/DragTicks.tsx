@@ -3,6 +3,7 @@ import { useRef } from 'react'
 import type { RefObject } from 'react'
 import { View } from 'react-native'
 
+import { scrollAtEdge } from '../../../ui/pointer/scroll-at-edge'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
 import { TOUCH } from '../../../ui/theme/theme'
 import { withDragged } from './selection'
@@ -16,9 +17,6 @@ interface Props {
   readonly onSelecting: (selecting: Selecting) => void
 }
 
-/** So near to the edge of the list it goes on by itself, px, and so far each time. */
-const EDGE_PX = 36
-const EDGE_STEP_PX = 24
 /** Ticks stand this far in. */
 const LEFT_PX = 6
 
@@ -28,9 +26,7 @@ export function DragTicks({ order, selection, scroller, onSelecting }: Props) {
   const row = (y: number) => Math.floor(y / SOURCE_ROW_HEIGHT)
   const reach = (y: number, clientY: number) => {
     const list = scroller.current as unknown as HTMLElement | null
-    const box = list?.getBoundingClientRect()
-    if (list && box && clientY > box.bottom - EDGE_PX) list.scrollTop += EDGE_STEP_PX
-    if (list && box && clientY < box.top + EDGE_PX) list.scrollTop -= EDGE_STEP_PX
+    if (list) scrollAtEdge(list, clientY)
     if (drag.current) onSelecting(withDragged(drag.current.before, order, drag.current.from, row(y)))
   }
   const ref = usePointerDrag({
