@@ -88,7 +88,7 @@ test('pads change places by touch, and a pad that makes no sound says why', asyn
   await page.getByRole('button', { name: 'Ties', exact: true }).tap()
   await page.getByRole('button', { name: 'Tie from Pad 3: silences' }).tap()
   await page.getByRole('button', { name: 'Tie Pad 3 to Pad 1: silences' }).tap()
-  await page.getByRole('button', { name: '1 tie: see and set it' }).tap()
+  await page.getByRole('button', { name: '1 tie: see and set' }).tap()
   await page.getByRole('button', { name: 'A strike on Pad 3 silences Pad 1 within 8 ms.' }).tap()
   await page.getByRole('button', { name: 'Remove this tie' }).tap()
   await expect(page.getByText('No ties yet').first()).toBeVisible()

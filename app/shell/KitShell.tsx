@@ -158,6 +158,6 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
     }
   }
   session.setState({ lit, silent })
-  if (kit) rememberStrikes(kit, sounded)
+  if (kit) rememberStrikes(kit, sounded, soloed.getState())
   lightUp(struck)
 }

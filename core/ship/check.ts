@@ -1,8 +1,8 @@
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
 import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
-import { circlesOf, listed, nameOf, tieConflicts } from '../ties'
 import { audioInUse, clipsOfPad, missingCells, padSettings, padWithParts } from '../kit/resolve'
+import { circleWords, nameOf, tieConflicts } from '../ties'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
 export interface Finding {
@@ -72,14 +72,10 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
 }
 
 function tieNotes(kit: Kit): Finding[] {
-  const circles = circlesOf(kit).map((way) => listed(way.map((padId) => nameOf(kit, padId))))
+  const note = (where: string, message: string): Finding => ({ severity: 'note', where, message })
   return [
-    ...tieConflicts(kit).map(({ pad, words }) => ({ severity: 'note' as const, where: nameOf(kit, pad.id), message: words })),
-    ...circles.map((names) => ({
-      severity: 'note' as const,
-      where: 'Ties',
-      message: `${names} strike each other along in a circle. A strike goes round once and stops where it began.`,
-    })),
+    ...tieConflicts(kit).map(({ pad, words }) => note(nameOf(kit, pad.id), words)),
+    ...circleWords(kit).map((words) => note('Ties', words)),
   ]
 }
 

@@ -1,6 +1,7 @@
 import type { PadId } from '../kit/ids'
 import type { Kit, Pad, Tie } from '../kit/kit'
-import { chokedBy, padSettings } from '../kit/resolve'
+import { chokedBy } from '../kit/resolve'
+import { listed, nameOf } from './words'
 
 /** Two pads that both sound and silence each other by one strike, and what comes of it. */
 export interface Conflict {
@@ -12,8 +13,6 @@ export interface Conflict {
   readonly words: string
 }
 
-const nameOf = (kit: Kit, pad: Pad) => padSettings(kit, pad).name || 'Unnamed pad'
-
 /** Pads that set off and silence the same other, or set off one that silences them. */
 export function tieConflicts(kit: Kit): Conflict[] {
   const silences = (one: PadId, other: PadId) => chokedBy(kit, one).some(({ padId }) => padId === other)
@@ -23,7 +22,7 @@ export function tieConflicts(kit: Kit): Conflict[] {
     return tie.to.flatMap(({ pad: to }): Conflict[] => {
       const other = kit.pads.find(({ id }) => id === to)
       if (!other || other === pad) return []
-      const [one, two] = [nameOf(kit, pad), nameOf(kit, other)]
+      const [one, two] = [nameOf(kit, pad.id), nameOf(kit, other.id)]
       if (silences(to, pad.id))
         return [{ pad, other, wins: 'cutOff', words: `${one} strikes ${two} along, and ${two} silences ${one}: ${two} wins, and ${one} stops as soon as it sounds.` }] // prettier-ignore
       if (silences(pad.id, to))
@@ -44,6 +43,14 @@ export function circlesOf(kit: Kit): PadId[][] {
     if (way) found.set([...way].sort().join(' '), way)
   }
   return [...found.values()]
+}
+
+/** Each circle in a sentence. */
+export function circleWords(kit: Kit): string[] {
+  return circlesOf(kit).map(
+    (way) =>
+      `${listed(way.map((padId) => nameOf(kit, padId)))} strike each other along in a circle: a strike goes round once and stops where it began.`,
+  )
 }
 
 const targets = (tie: Extract<Tie, { kind: 'alsoStrike' }>) => tie.to.map(({ pad }) => pad)

@@ -1,7 +1,7 @@
 import type { MakeId, PadId, TieId } from '../kit/ids'
 import type { Kit, Tie } from '../kit/kit'
 import type { KitEdit } from '../kit/kit-edit'
-import { inOrderOfOpening } from './lines'
+import { inOrderOfOpening, padsOfTie } from './lines'
 import type { LineKind } from './lines'
 
 type TieOf<Kind extends Tie['kind']> = Extract<Tie, { kind: Kind }>
@@ -21,6 +21,30 @@ export function drawnTie(makeId: MakeId, kit: Kit, kind: LineKind, from: PadId, 
   return tie ? [...(kind === 'chokeGroup' ? leavingGroups(kit, to, tie.id) : []), { type: 'putTie', tie }] : []
 }
 
+/** Ties one pad to another where they are not tied so yet, and else takes the other out. */
+export function toggledTie(makeId: MakeId, kit: Kit, kind: LineKind, from: PadId, to: PadId): KitEdit[] {
+  const tie = tieOfPad(kit, kind, from)
+  return tie && padsOfTie(tie).includes(to) ? withoutPadInTie(tie, to) : drawnTie(makeId, kit, kind, from, to)
+}
+
+/** The tie of a kind that counts for a pad: the first that it begins, or that it is in. */
+export function tieOfPad<Kind extends LineKind>(kit: Kit, kind: Kind, padId: PadId): TieOf<Kind> | undefined {
+  return firstOf(kit, kind, (tie) => ('from' in tie ? tie.from === padId : padsOfTie(tie).includes(padId)))
+}
+
+/** Puts a pad into a choke group, a new one, or none; a pad is in one group at a time. */
+export function inChokeGroup(makeId: MakeId, kit: Kit, padId: PadId, groupId: TieId | 'none' | 'new'): KitEdit[] {
+  const group = firstOf(kit, 'chokeGroup', ({ id }) => id === groupId)
+  const left = leavingGroups(kit, padId, group?.id)
+  if (groupId === 'new') return [...left, { type: 'putTie', tie: newGroup(makeId, kit, [padId]) }]
+  if (!group || group.pads.includes(padId)) return left
+  return [...left, { type: 'putTie', tie: { ...group, pads: [...group.pads, padId] } }]
+}
+
+function newGroup(makeId: MakeId, kit: Kit, pads: PadId[]): TieOf<'chokeGroup'> {
+  return { id: makeId<TieId>('tie'), kind: 'chokeGroup', name: freeName(kit, 'Group'), pads, fadeSeconds: FADE_SECONDS }
+}
+
 type Maker = (makeId: MakeId, kit: Kit, from: PadId, to: PadId) => Tie | undefined
 
 const MAKERS: Readonly<Record<LineKind, Maker>> = {
@@ -35,10 +59,7 @@ const MAKERS: Readonly<Record<LineKind, Maker>> = {
     if (tie?.to.some(({ pad }) => pad === to)) return undefined
     return tie ? { ...tie, to: [...tie.to, added] } : { id: makeId<TieId>('tie'), kind: 'alsoStrike', from, to: [added], passOn: false }
   },
-  chokeGroup: (makeId, kit, from, to) =>
-    joined(kit, 'chokeGroup', from, to, () => ({
-      id: makeId<TieId>('tie'), kind: 'chokeGroup', name: freeName(kit, 'Group'), pads: [from, to], fadeSeconds: FADE_SECONDS,
-    })), // prettier-ignore
+  chokeGroup: (makeId, kit, from, to) => joined(kit, 'chokeGroup', from, to, () => newGroup(makeId, kit, [from, to])),
   limit: (makeId, kit, from, to) =>
     joined(kit, 'limit', from, to, () => ({
       id: makeId<TieId>('tie'), kind: 'limit', name: freeName(kit, 'Limit'), pads: [from, to], maxStrikes: SHARED_STRIKES,
@@ -71,7 +92,7 @@ function joined(kit: Kit, kind: Row['kind'], from: PadId, to: PadId, made: () =>
 }
 
 /** A pad is in one choke group alone: it leaves the others. */
-function leavingGroups(kit: Kit, pad: PadId, kept: TieId): KitEdit[] {
+function leavingGroups(kit: Kit, pad: PadId, kept: TieId | undefined): KitEdit[] {
   return kit.ties.flatMap((tie) =>
     tie.kind === 'chokeGroup' && tie.id !== kept && tie.pads.includes(pad) ? withoutPadInTie(tie, pad) : [],
   )
@@ -97,7 +118,10 @@ function shortened(tie: Tie, padId: PadId): Tie | undefined {
       const pads = inOrderOfOpening(tie).filter((pad) => pad !== padId)
       return pads.length > 1 ? { ...tie, steps: tie.steps.filter(({ pad }) => pad !== padId) } : undefined
     }
-    case 'chokeGroup':
+    case 'chokeGroup': {
+      const pads = tie.pads.filter((pad) => pad !== padId)
+      return pads.length > 0 ? { ...tie, pads } : undefined // a group of one keeps its name and fade for the next
+    }
     case 'limit':
     case 'takeTurns': {
       const pads = tie.pads.filter((pad) => pad !== padId)

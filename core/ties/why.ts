@@ -16,6 +16,8 @@ export interface ToldStrike {
   readonly chokedIds: readonly PadId[]
   readonly roomIds: readonly PadId[]
   readonly fullLimits: readonly FullLimit[]
+  /** Why nothing of it sounds, in words; for one that sounds nothing. */
+  readonly why?: string
 }
 
 /** Why a strike sounded, or did not, and what stopped by it: one sentence for each, in the order in which they were decided. */
@@ -25,13 +27,13 @@ export function whyWords(kit: Kit, strike: ToldStrike): string[] {
   return [beganWords(kit, pad, strike), ...silencedWords(kit, pad, strike), ...roomWords(kit, strike), ...endWords(kit, pad, strike)]
 }
 
-function beganWords(kit: Kit, pad: Pad, { struckId, cameBy, velocity, band, turn, voices }: ToldStrike): string {
+function beganWords(kit: Kit, pad: Pad, { struckId, cameBy, velocity, band, turn, voices, why }: ToldStrike): string {
   const name = nameOf(kit, pad.id)
   const struck = struckId === undefined || struckId === pad.id ? undefined : nameOf(kit, struckId)
   const by = cameBy === 'bead' ? 'by a bead of the groove' : cameBy === 'along' ? `along with ${struck ?? 'another strike'}` : 'by hand'
   const led = struck && cameBy !== 'along' ? `, since ${struck} was struck and ${leadWords(kit, pad.id)}` : ''
   const strength = `at ${Math.round(velocity)}`
-  if (voices === 0) return `${name} was struck ${by} ${strength}${led}, and nothing of it sounds: ${silenceWords(kit, pad, band, turn)}.`
+  if (voices === 0) return `${name} was struck ${by} ${strength}${led}, and nothing of it sounds${why ? `: ${why}` : ''}.`
   return `${name} sounded ${by} ${strength}${led}: band ${band + 1}, turn ${turn + 1}.`
 }
 
@@ -40,16 +42,6 @@ function leadWords(kit: Kit, padId: PadId): string {
   return kit.ties.some((tie) => tie.kind === 'takeTurns' && tie.pads.includes(padId))
     ? 'it was the turn of this one'
     : 'the controller has opened this one'
-}
-
-function silenceWords(kit: Kit, pad: Pad, band: number, turn: number): string {
-  const { mode, mute } = padSettings(kit, pad)
-  if (mode === 'silencer') return 'it is a silencer'
-  if (mute) return 'it is muted'
-  if (mode === 'loopUntilStruckAgain' && band < 0) return 'it sounded already, and the second strike stopped it'
-  if (pad.bands.length === 0) return 'it has no clips'
-  if (turn < 0) return band < 0 ? 'no band answers this strength' : `band ${band + 1} is empty`
-  return 'this cell has no clip that is heard'
 }
 
 function silencedWords(kit: Kit, pad: Pad, { chokedIds }: ToldStrike): string[] {

@@ -1,5 +1,4 @@
 import type { Kit, PadId, TieId } from '@heliaster/core/kit'
-import { lineKinds } from '@heliaster/core/ties'
 import type { LineKind } from '@heliaster/core/ties'
 import { router } from 'expo-router'
 import { useDeferredValue, useState } from 'react'
@@ -20,7 +19,7 @@ import { PadCard } from './pads/PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './pads/PadTable'
 import { PadsSheet } from './several/PadsSheet'
-import { TiesPanel } from './ties/TiesPanel'
+import { TiesPanel, tieCount } from './ties/TiesPanel'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
@@ -74,7 +73,7 @@ export function BoardScreen() {
       {several}
       {mode === 'tie' ? (
         <View style={{ padding: 8, paddingHorizontal: 16 }}>
-          <Button label={tieCount(kit)} onPress={() => setOpen(true)} />
+          <Button label={kit.ties.length === 0 ? tieCount(kit) : `${tieCount(kit)}: see and set`} onPress={() => setOpen(true)} />
         </View>
       ) : (
         chosen && <PadCard kit={kit} pad={chosen.pad} onOpen={() => setOpen(true)} />
@@ -91,11 +90,6 @@ export function BoardScreen() {
       )}
     </View>
   )
-}
-
-function tieCount(kit: Kit): string {
-  const count = kit.ties.filter(({ kind }) => kind === 'parts' || (lineKinds as readonly string[]).includes(kind)).length
-  return count === 0 ? 'No ties yet' : count === 1 ? '1 tie: see and set it' : `${count} ties: see and set them`
 }
 
 function EmptyBoard({ kit }: { readonly kit: Kit }) {

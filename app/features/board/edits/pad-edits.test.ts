@@ -1,8 +1,10 @@
 import type { TieId } from '@heliaster/core/kit'
 import { cellsOf, proposeLevel } from '@heliaster/core/place'
+import { inChokeGroup } from '@heliaster/core/ties'
 
+import { makeId } from '../../../documents/make-id'
 import { aKitOf, aPad, after } from '../../../testing/a-kit'
-import { chokeEdits, duplicateEdits, spreadEdits } from './pad-edits'
+import { duplicateEdits, spreadEdits } from './pad-edits'
 
 test('turns spread to bands and back lose no clip, and velocity’s share shrinks as bands grow', () => {
   const kit = aKitOf(aPad(5))
@@ -21,8 +23,8 @@ test('a duplicate has ids of its own and sounds the same clips; removing a pad l
   expect(copied.id).not.toBe(pad.id)
   expect(Object.values(copied.bands[0].turns[0].clips)).toEqual(Object.values(pad.bands[0].turns[0].clips))
   expect(copied.bands[0].turns[0].clips[copied.rays[0].id]).toBeDefined()
-  const tied = after(kit, chokeEdits(kit, pad, 'new'))
-  const both = after(tied, chokeEdits(tied, other, tied.ties[0].id as TieId))
+  const tied = after(kit, inChokeGroup(makeId, kit, pad.id, 'new'))
+  const both = after(tied, inChokeGroup(makeId, tied, other.id, tied.ties[0].id as TieId))
   expect(both.ties[0]).toMatchObject({ pads: [pad.id, other.id] })
   expect(after(both, [{ type: 'removePad', padId: pad.id }]).ties[0]).toMatchObject({ pads: [other.id] })
   const twice = after(both, duplicateEdits(both, pad).edits)

@@ -79,31 +79,3 @@ function copyTies(kit: Kit, padId: PadId, copyId: PadId): KitEdit[] {
     return edits
   })
 }
-
-type Group = Extract<Kit['ties'][number], { kind: 'chokeGroup' }>
-
-function leaveGroup(tie: Group, padId: PadId): KitEdit[] {
-  const pads = tie.pads.filter((other) => other !== padId)
-  return [pads.length > 0 ? { type: 'putTie', tie: { ...tie, pads } } : { type: 'removeTie', tieId: tie.id }]
-}
-
-/** Puts a pad into a choke group, a new one, or none; a pad is in one group at a time. */
-export function chokeEdits(kit: Kit, pad: Pad, groupId: TieId | 'none' | 'new'): KitEdit[] {
-  const edits: KitEdit[] = []
-  for (const tie of kit.ties)
-    if (tie.kind === 'chokeGroup' && tie.pads.includes(pad.id) && tie.id !== groupId) edits.push(...leaveGroup(tie, pad.id))
-  if (groupId === 'none') return edits
-  if (groupId === 'new') {
-    const count = kit.ties.filter((tie) => tie.kind === 'chokeGroup').length
-    return [
-      ...edits,
-      {
-        type: 'putTie',
-        tie: { kind: 'chokeGroup', id: makeId<TieId>('tie'), name: `Group ${count + 1}`, pads: [pad.id], fadeSeconds: 0.008 },
-      },
-    ]
-  }
-  const group = kit.ties.find((tie): tie is Group => tie.kind === 'chokeGroup' && tie.id === groupId)
-  if (group && !group.pads.includes(pad.id)) edits.push({ type: 'putTie', tie: { ...group, pads: [...group.pads, pad.id] } })
-  return edits
-}

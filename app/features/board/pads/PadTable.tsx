@@ -2,25 +2,22 @@ import type { Kit, PadId, TieId } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
 import type { LineKind } from '@heliaster/core/ties'
 import { useState } from 'react'
-import { Pressable, ScrollView, View } from 'react-native'
+import { ScrollView, View } from 'react-native'
 
-import { strikePad } from '../../../audio/engine/sound'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { Marquee, overlaps } from '../../../ui/pointer/Marquee'
 import type { Box } from '../../../ui/pointer/Marquee'
-import { Swapping, useSwapped } from '../../../ui/pointer/Swapping'
-import { TOUCH, usePalette } from '../../../ui/theme/theme'
+import { Swapping } from '../../../ui/pointer/Swapping'
+import { TOUCH } from '../../../ui/theme/theme'
 import { editKit, useSession } from '../../../kit-view'
 import { PadFace } from '../../../kit-view/PadFace'
 import { padName } from '../../../kit-view/use-kit'
 import { TieArcs } from '../ties/TieArcs'
 import { TyingPads } from '../ties/TyingPads'
 import type { BoardMode } from './BoardBar'
+import { PadHandle } from './PadHandle'
 
 const LABEL_HEIGHT = 40
-/** As hard as a pad sounds when it is taken up. */
-const TAKEN = 96
-const TAKEN_KEY = 901
 const ROW_GAP = 10
 const WIDEST_GAP = 110
 /** No pad is larger, and none that is drawn to fill the screen smaller. */
@@ -121,56 +118,17 @@ function Arranging({ kit, place, size }: ArrangingProps) {
     <Swapping<PadId> nameOf={nameOf} onDrop={swap}>
       <View style={{ position: 'absolute', inset: 0 }}>
         {kit.pads.map((pad, index) => (
-          <ArrangedPad
+          <PadHandle
             key={pad.id}
             id={pad.id}
             label={held && held !== pad.id ? `Swap with ${nameOf(pad.id)}` : `Take up ${nameOf(pad.id)}`}
             isHeld={pad.id === held}
-            onTake={() => strikePad({ padId: pad.id, velocity: TAKEN, key: TAKEN_KEY })}
             onPress={() => (held && held !== pad.id ? swap(held, pad.id) : setHeld(held === pad.id ? undefined : pad.id))}
             box={{ left: place(index).x - 6, top: place(index).y - 6, width: size + 12, height: size + LABEL_HEIGHT }}
+            radius={12}
           />
         ))}
       </View>
     </Swapping>
-  )
-}
-
-interface ArrangedPadProps {
-  readonly id: PadId
-  readonly label: string
-  readonly isHeld: boolean
-  readonly onTake: () => void
-  readonly onPress: () => void
-  readonly box: { readonly left: number; readonly top: number; readonly width: number; readonly height: number }
-}
-
-/** The frame round a pad by which it is taken. */
-function ArrangedPad({ id, label, isHeld, onTake, onPress, box }: ArrangedPadProps) {
-  const palette = usePalette()
-  const { ref, isOver, isDragging, shift, listeners, described } = useSwapped(id)
-  const isMarked = isHeld || isOver || isDragging
-  return (
-    <Pressable
-      ref={ref}
-      role="button"
-      aria-pressed={isHeld}
-      aria-label={label}
-      onPressIn={onTake}
-      onPress={onPress}
-      {...described}
-      {...listeners}
-      {...{ dataSet: { arranged: id } }}
-      style={{
-        position: 'absolute',
-        ...box,
-        borderRadius: 12,
-        borderWidth: isMarked ? 2 : 1,
-        borderStyle: isMarked ? 'solid' : 'dashed',
-        borderColor: isMarked ? palette.kelp : palette.muted,
-        ...(shift ? { transform: [{ translateX: shift.x }, { translateY: shift.y }], zIndex: 2 } : {}),
-        ...({ userSelect: 'none' } as object),
-      }}
-    />
   )
 }

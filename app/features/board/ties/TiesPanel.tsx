@@ -1,5 +1,5 @@
 import type { Kit, Tie, TieId } from '@heliaster/core/kit'
-import { circlesOf, lineKinds, listed, nameOf, tieConflicts, tieWords, withoutAlong } from '@heliaster/core/ties'
+import { circleWords, lineKinds, tieConflicts, tieWords, withoutAlong } from '@heliaster/core/ties'
 import type { LineKind } from '@heliaster/core/ties'
 import { Pressable, View } from 'react-native'
 
@@ -20,51 +20,22 @@ interface Props {
 
 /** All ties of the kit in words, by kind; one that is chosen shows what is set on it. */
 export function TiesPanel({ kit, chosen, onChoose }: Props) {
-  const drawn = kit.ties.filter((tie): tie is Extract<Tie, { kind: LineKind }> => (lineKinds as readonly string[]).includes(tie.kind))
-  const parts = kit.ties.filter(({ kind }) => kind === 'parts')
-  const alongs = drawn.filter(({ kind }) => kind === 'alsoStrike').length
   return (
     <View style={{ gap: 14 }}>
-      <Text look="heading">
-        {drawn.length + parts.length === 0
-          ? 'No ties yet'
-          : drawn.length + parts.length === 1
-            ? '1 tie'
-            : `${drawn.length + parts.length} ties`}
-      </Text>
-      {drawn.length + parts.length === 0 && (
+      <Text look="heading">{tieCount(kit)}</Text>
+      {kit.ties.length === 0 && (
         <Text tone="muted">Choose what a line says, then draw it from one pad to another. What is drawn is heard at once.</Text>
       )}
       <Warnings kit={kit} />
-      {lineKinds.map((kind) => {
-        const own = drawn.filter((tie) => tie.kind === kind)
-        if (own.length === 0) return null
-        return (
-          <View key={kind} style={{ gap: 6 }}>
-            <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-              <Text look="label" tone="muted">
-                {TIE_LOOKS[kind].label}
-              </Text>
-              <TieSample kind={kind} />
-            </View>
-            {own.map((tie) => (
-              <TieRow
-                key={tie.id}
-                kit={kit}
-                tie={tie}
-                isOpen={tie.id === chosen}
-                onPress={() => onChoose(tie.id === chosen ? undefined : tie.id)}
-              />
-            ))}
+      {groupsOf(kit).map(({ label, line, ties }) => (
+        <View key={label} style={{ gap: 6 }}>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+            <Text look="label" tone="muted">
+              {label}
+            </Text>
+            {line && <TieSample kind={line} />}
           </View>
-        )
-      })}
-      {parts.length > 0 && (
-        <View style={{ gap: 6 }}>
-          <Text look="label" tone="muted">
-            Parts of a recording
-          </Text>
-          {parts.map((tie) => (
+          {ties.map((tie) => (
             <TieRow
               key={tie.id}
               kit={kit}
@@ -74,11 +45,34 @@ export function TiesPanel({ kit, chosen, onChoose }: Props) {
             />
           ))}
         </View>
-      )}
+      ))}
       <WhyButton />
-      {alongs > 0 && <Button label="Let nothing strike along any more" onPress={() => editKit(kit.id, withoutAlong(kit))} />}
+      {kit.ties.some(({ kind }) => kind === 'alsoStrike') && (
+        <Button label="Let nothing strike along any more" onPress={() => editKit(kit.id, withoutAlong(kit))} />
+      )}
     </View>
   )
+}
+
+export function tieCount({ ties }: Kit): string {
+  return ties.length === 0 ? 'No ties yet' : ties.length === 1 ? '1 tie' : `${ties.length} ties`
+}
+
+interface TieGroup {
+  readonly label: string
+  /** The stroke of its lines, where it is drawn as lines. */
+  readonly line?: LineKind
+  readonly ties: readonly Tie[]
+}
+
+/** The ties by kind, those that are drawn as lines first. */
+function groupsOf({ ties }: Kit): TieGroup[] {
+  const of = (kind: Tie['kind']) => ties.filter((tie) => tie.kind === kind)
+  return [
+    ...lineKinds.map((line) => ({ label: TIE_LOOKS[line].label, line, ties: of(line) })),
+    { label: 'Spots of one drum', ties: of('spots') },
+    { label: 'Parts of a recording', ties: of('parts') },
+  ].filter((group) => group.ties.length > 0)
 }
 
 interface RowProps {
@@ -121,8 +115,7 @@ function TieRow({ kit, tie, isOpen, onPress }: RowProps) {
 
 /** What works against itself, and what wins. */
 function Warnings({ kit }: { readonly kit: Kit }) {
-  const circles = circlesOf(kit).map((way) => `${listed(way.map((padId) => nameOf(kit, padId)))} strike each other along in a circle: a strike goes round once and stops where it began.`) // prettier-ignore
-  return [...tieConflicts(kit).map(({ words }) => words), ...circles].map((words) => (
+  return [...tieConflicts(kit).map(({ words }) => words), ...circleWords(kit)].map((words) => (
     <Text key={words} look="small" tone="coral" role="note">
       {words}
     </Text>

@@ -16,8 +16,8 @@ export function WhySheet({ onClose }: { readonly onClose: () => void }) {
   return (
     <Sheet title="The last strikes" isOpen onClose={onClose}>
       {told.length === 0 && <Text tone="muted">Nothing was struck yet. Strike a pad, and what it did is told here.</Text>}
-      {told.map(({ number, kit, strike }, place) => {
-        const words = whyWords(kit, strike)
+      {told.map(({ number, kit, strike, why }, place) => {
+        const words = whyWords(kit, { ...strike, why })
         return (
           <View key={number} style={{ gap: 2, paddingBottom: 10, borderBottomWidth: 1, borderBottomColor: palette.faint }}>
             <Text look="strong">{words[0]}</Text>

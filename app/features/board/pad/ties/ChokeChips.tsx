@@ -1,13 +1,14 @@
 import type { Kit, Pad, TieId } from '@heliaster/core/kit'
 import { chokedBy } from '@heliaster/core/kit'
+import { inChokeGroup } from '@heliaster/core/ties'
 import { View } from 'react-native'
 
+import { makeId } from '../../../../documents/make-id'
 import { Chips } from '../../../../ui/controls/Chips'
 import { Text } from '../../../../ui/layout/Text'
 import { editKit } from '../../../../kit-view'
 import { padName } from '../../../../kit-view/use-kit'
 import { ChokeGroupSettings } from '../../ties/settings/ChokeSettings'
-import { chokeEdits } from '../../edits/pad-edits'
 
 /** Pads of one choke group silence each other. */
 export function ChokeChips({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
@@ -25,7 +26,7 @@ export function ChokeChips({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
         label="Choke group"
         options={options}
         value={own?.id ?? 'none'}
-        onChoose={(choice) => editKit(kit.id, chokeEdits(kit, pad, choice as TieId | 'none' | 'new'), pad.id)}
+        onChoose={(choice) => editKit(kit.id, inChokeGroup(makeId, kit, pad.id, choice as TieId | 'none' | 'new'), pad.id)}
       />
       {own && (
         <>
