@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import type { Kit } from '@heliaster/core/kit'
 
-import { keptKit, newKit, pad, wavWithStrikes } from './helpers'
+import { keptKit, newKit, openDemo, pad, wavWithStrikes } from './helpers'
 
 /** Eighteen strikes of a plank, seen by two microphones, of three levels and three takes; one is missing, one is strange. */
 function plankFiles() {
@@ -233,4 +233,33 @@ test('a loop lies in parts on pads of its own, and its borders are drawn', async
   await page.getByRole('button', { name: 'Done' }).click()
   await page.keyboard.press('Control+z')
   await expect.poll(parts).toEqual(Array.from({ length: 4 }, () => [undefined, undefined]))
+})
+
+test('a walk through a kit sounds each cell as it is reached, goes on where it was left, and ends in what is to be recorded anew', async ({
+  page,
+}) => {
+  await openDemo(page, 'board')
+  const walk = async () => {
+    await page.getByRole('button', { name: 'More', exact: true }).click()
+    await page.getByRole('button', { name: 'Walk through every cell' }).click()
+  }
+  await walk()
+  await expect(page.getByText(/^Cell 1 of \d+$/)).toBeVisible()
+  await expect(page.getByText('band 1 of 5 (velocity 1 to 25), turn 1 of 6')).toBeVisible()
+  await page.keyboard.press('r')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/^Cell 3 of \d+$/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.reload()
+  await expect(pad(page, 'Hull thump')).toBeVisible()
+  await walk()
+  await expect(page.getByText(/^Cell 3 of \d+$/)).toBeVisible()
+  await page.getByRole('button', { name: 'To the list' }).click()
+  await page.getByRole('button', { name: 'Record Hull thump, band 1 of 5 (velocity 1 to 25), turn 1 of 6' }).click()
+  await expect(
+    page
+      .getByRole('heading', { name: /^Record onto / })
+      .or(page.getByText(/^Record onto /))
+      .first(),
+  ).toBeVisible()
 })
