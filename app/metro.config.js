@@ -14,8 +14,12 @@ const LEFT_OUT = [
 const LEFT_OUT_WITHIN = [
   ['zod', /locales\/index\.js$/], // sentences in forty languages; ours say what happened themselves
   ['zod', /(json-schema-processors|from-json-schema)\.js$/], // schemas of another kind
+  ['zod', /\.\/compile\.js$/], // checks written as code, which nothing here asks for
   ['react-native-web', /exports\/(FlatList|SectionList|VirtualizedList)$/], // lists: ours are TanStack's
   ['expo-router', /\.\/views\/Sitemap$/], // a page that lists the routes
+  ['expo-router', /\.\/(layouts\/(Tabs|experimental-stack)|navigators\/createBottomTabNavigator|views\/BottomTab(Bar|View))$/], // places: ours are a bar of links
+  ['react-native-svg', /\.\/(xml|deprecated|utils\/fetchData)$/], // pictures given as text
+  ['@rneui/base', /\.\/SearchBar-(ios|android)$/], // search fields drawn as other systems draw them
 ]
 config.resolver.resolveRequest = (context, name, platform) => {
   if (LEFT_OUT.some((pattern) => pattern.test(name))) return { type: 'empty' }
