@@ -63,7 +63,7 @@ export async function renderInPage({ name, rate }: { name: string; rate: number 
     })
     node.connect(context.destination)
     let status = memory.status
-    node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => (status = data.status)
+    node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => data.type === 'state' && (status = data.status)
     const rendered = await context.startRendering()
     if (status[engine.StatusField.hasKernel] !== 1) return 'not rendered by the kernel'
     return hash(rendered.getChannelData(0), rendered.getChannelData(1))

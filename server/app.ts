@@ -1,4 +1,4 @@
-import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
@@ -15,7 +15,7 @@ import { isAway } from './database'
 import { changeRoutes } from './documents/change-routes'
 import { Changes } from './documents/changes'
 import { DocumentRepository } from './documents/document-repository'
-import { kitRoutes, sourceRoutes, startRoutes } from './documents/document-routes'
+import { kitRoutes, performanceRoutes, sourceRoutes, startRoutes } from './documents/document-routes'
 
 export interface AppOptions {
   readonly database: DataSource
@@ -73,6 +73,7 @@ export function createApi(database: DataSource, changes: Changes) {
     .route('/kits', kitRoutes(new DocumentRepository(database, kitKind, changes), audio))
     .route('/sources', sourceRoutes(new DocumentRepository(database, sourceKind, changes), audio))
     .route('/starts', startRoutes(new DocumentRepository(database, startKind, changes)))
+    .route('/performances', performanceRoutes(new DocumentRepository(database, performanceKind, changes), audio))
     .route('/audio', audioRoutes(audio))
 }
 export type Api = ReturnType<typeof createApi>

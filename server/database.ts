@@ -1,5 +1,6 @@
 import { DataSource } from 'typeorm'
 
+import { Kinds1797000000000 } from './migrations/kinds-1797000000000'
 import { Start1795000000000 } from './migrations/start-1795000000000'
 import { Summaries1796000000000 } from './migrations/summaries-1796000000000'
 import { audioChunkRows, audioRows, documentRows, editBatchRows, settingRows, snapshotRows } from './rows'
@@ -22,7 +23,7 @@ export async function openDatabase(address: DatabaseAddress): Promise<DataSource
     charset: 'utf8mb4',
     timezone: 'Z',
     entities: [documentRows, editBatchRows, snapshotRows, audioRows, audioChunkRows, settingRows],
-    migrations: [Start1795000000000, Summaries1796000000000],
+    migrations: [Start1795000000000, Summaries1796000000000, Kinds1797000000000],
     migrationsRun: true,
     synchronize: false,
     logging: false,

@@ -1,4 +1,4 @@
-import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
 import { serve } from '@hono/node-server'
 import { pino } from 'pino'
 
@@ -23,7 +23,8 @@ const database = await openDatabase({
   password: setting('HELIASTER_DB_PASSWORD'),
 })
 await seedDemo(database)
-for (const kind of [kitKind, sourceKind, startKind]) await new DocumentRepository(database, kind as typeof kitKind).forgetHidden()
+for (const kind of [kitKind, sourceKind, startKind, performanceKind])
+  await new DocumentRepository(database, kind as typeof kitKind).forgetHidden()
 
 const hosts = ['localhost', '127.0.0.1'].map((name) => `${name}:${port}`)
 const app = createApp({ database, webFolder: process.env.HELIASTER_WEB, hosts, log: (message) => log.error(message) })

@@ -54,7 +54,7 @@ const key = (length: number) => ({ type: 'varchar' as const, length, primary: tr
 export const documentRows = new EntitySchema<DocumentRow>({
   name: 'documents',
   columns: {
-    kind: key(8),
+    kind: key(16),
     id: key(64),
     revision: { type: 'int' },
     json: { type: 'longtext' },
@@ -69,7 +69,7 @@ export const documentRows = new EntitySchema<DocumentRow>({
 export const editBatchRows = new EntitySchema<EditBatchRow>({
   name: 'edit_batches',
   columns: {
-    kind: key(8),
+    kind: key(16),
     docId: key(64),
     batchId: key(64),
     revision: { type: 'int' },
@@ -80,7 +80,7 @@ export const editBatchRows = new EntitySchema<EditBatchRow>({
 
 export const snapshotRows = new EntitySchema<SnapshotRow>({
   name: 'snapshots',
-  columns: { kind: key(8), docId: key(64), revision: { type: 'int', primary: true }, json: { type: 'longtext' } },
+  columns: { kind: key(16), docId: key(64), revision: { type: 'int', primary: true }, json: { type: 'longtext' } },
 })
 
 export const audioRows = new EntitySchema<AudioRow>({

@@ -3,7 +3,7 @@ import { test } from 'node:test'
 
 import { hashAudio } from '@heliaster/core/audio'
 import { CHUNK_BYTES, createKit, createPad, createStart } from '@heliaster/core/kit'
-import type { ApiError, DocumentPage, Kit, KitEdit, SavedDocument, Start } from '@heliaster/core/kit'
+import type { ApiError, DocumentPage, Kit, KitEdit, Performance, SavedDocument, Start } from '@heliaster/core/kit'
 
 import { aServer, batch, makeId, rename } from './testing/a-server'
 
@@ -97,6 +97,32 @@ test('a start is kept, changed and listed whole', async () => {
   const listed = (await call<DocumentPage>('GET', '/api/starts')).json().items
   const doc = listed.find(({ id }) => id === start.id)!.doc as Start
   assert.deepEqual([doc.name, doc.pad], ['Tight', { maxStrikes: 3 }])
+})
+
+test('a performance is kept, one strike of it is moved, and it says which texts of kits are still to come', async () => {
+  const kit = hashAudio(new TextEncoder().encode('a kit as it was played'))
+  const strike = (id: string, frame: number) => ({ type: 'strike', id, frame, padId: 'pad-a', velocity: 90, key: 1 })
+  const performance = {
+    ...{ format: 'heliaster-performance', version: 1, id: makeId('performance'), name: 'Slipway 1', kitId: 'kit-a', playedAt: 5 },
+    ...{ sampleRateHz: 48000, originFrame: 160, fromFrame: 0, toFrame: 9000, tempoBpm: 96, standing: { pads: [], controls: [] } },
+    ...{ segments: [{ frame: 0, kit }], events: [strike('event-1', 10), strike('event-2', 4000)] },
+  }
+  const path = `/api/performances/${performance.id}`
+  assert.equal((await call('PUT', path, performance)).status, 201)
+  const edits = [{ type: 'set', at: ['events', 'event-2', 'frame'], value: 4100 }]
+  const saved = await call('POST', `${path}/edits`, { baseRevision: 1, batchId: 'batch-of-performance', version: 1, edits })
+  assert.equal(saved.status, 200)
+  const found = (await call<{ doc: Performance; awaits: string[] }>('GET', path)).json()
+  assert.deepEqual(
+    found.doc.events.map(({ frame }) => frame),
+    [10, 4100],
+  )
+  assert.deepEqual(found.awaits, [kit])
+  const backwards = [{ type: 'set', at: ['events', 'event-2', 'frame'], value: 2 }]
+  const refused = await call<{ refused: { reason: string }[] }>('POST', `${path}/edits`, {
+    ...{ baseRevision: 2, batchId: 'batch-out-of-order', version: 1, edits: backwards },
+  })
+  assert.match(refused.json().refused[0].reason, /order in which it was played/)
 })
 
 test('audio arrives in chunks in any order, is verified, and is read back whole or in ranges', async () => {

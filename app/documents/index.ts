@@ -1,4 +1,4 @@
-import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
 import type { SourceId } from '@heliaster/core/kit'
 
 import { notify } from '../ui/layout/notices'
@@ -9,7 +9,7 @@ import { noteGathered } from './gathered'
 import { StepKeeper } from './kept-steps'
 import { makeId } from './make-id'
 
-const forms = [kitKind, sourceKind, startKind].map(({ kind, version }) => `${kind} ${version}`).join(', ')
+const forms = [kitKind, sourceKind, startKind, performanceKind].map(({ kind, version }) => `${kind} ${version}`).join(', ')
 /** Steps that were done in this tab before its page was loaded anew. */
 export const keptSteps = new StepKeeper(typeof sessionStorage === 'undefined' ? undefined : sessionStorage, forms)
 
@@ -26,5 +26,5 @@ export const device = createDevice({
   onSoundsMade: (ids) => noteGathered(ids as SourceId[]),
 })
 
-export const { kits, sources, starts, saveState } = device
+export const { kits, sources, starts, performances, saveState } = device
 onLocalDbBlocked((blocked) => saveState.setState({ blocked }))

@@ -48,7 +48,7 @@ export async function applyAgain(refused: RefusedEdits): Promise<void> {
 /** The name of what a change was made on, as far as it is still known. */
 export function nameOf({ kind, docId }: RefusedEdits): string {
   const name = device.documentsOf(kind).store.getState().entries[docId]?.doc.name
-  return name ?? { kit: 'A kit', source: 'A recording', start: 'A start' }[kind]
+  return name ?? { kit: 'A kit', source: 'A recording', start: 'A start', performance: 'A performance' }[kind]
 }
 
 /** What was meant, as well as its data tells. */

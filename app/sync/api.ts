@@ -70,8 +70,8 @@ export function createServerApi(fetchOf: typeof fetch, base = '/api') {
   const within = (ms: number) =>
     hc<Api>(base, { fetch: (input: RequestInfo | URL, init?: RequestInit) => fetchOf(input, { ...init, signal: AbortSignal.timeout(ms) }) })
   const client = within(REQUEST_MS)
-  const folders = { kit: client.kits, source: client.sources, start: client.starts }
-  // The routes of the three kinds are alike; only the documents differ, and those are checked by their own schemas.
+  const folders = { kit: client.kits, source: client.sources, start: client.starts, performance: client.performances }
+  // The routes of all kinds are alike; only the documents differ, and those are checked by their own schemas.
   const folder = (kind: Kind) => folders[kind] as typeof client.kits
   return {
     list: (kind: Kind, query: { after?: string; since?: string }): Promise<DocumentPage> =>

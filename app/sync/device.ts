@@ -1,5 +1,5 @@
-import { kitKind, sourceKind, startKind } from '@heliaster/core/kit'
-import type { Kind, Kit, KitEdit, MakeId, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
+import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
+import type { Kind, Kit, KitEdit, MakeId, Performance, PerformanceEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 
 import { clashesOf, sameName } from '../documents/clashes'
 import { createDocuments } from '../documents/documents'
@@ -71,7 +71,8 @@ export function createDevice(ground: Ground) {
   })
   const sources = createDocuments<Source, SourceEdit>(sourceKind, { ...need, onMade: ground.onSoundsMade })
   const starts = createDocuments<Start, StartEdit>(startKind, need)
-  const byKind = { kit: kits, source: sources, start: starts }
+  const performances = createDocuments<Performance, PerformanceEdit>(performanceKind, need)
+  const byKind = { kit: kits, source: sources, start: starts, performance: performances }
   const documentsOf = (kind: Kind) => byKind[kind] as unknown as ReturnType<SenderNeeds['documentsOf']>
 
   const api = createServerApi(ground.fetch)
@@ -121,7 +122,7 @@ export function createDevice(ground: Ground) {
   }
   async function readAll(): Promise<void> {
     recount()
-    for (const documents of [kits, sources, starts]) await documents.load()
+    for (const documents of Object.values(byKind)) await documents.load()
   }
 
   channel?.addEventListener('message', ({ data }) => {
@@ -173,6 +174,7 @@ export function createDevice(ground: Ground) {
     kits,
     sources,
     starts,
+    performances,
     documentsOf,
     saveState,
     shelf,

@@ -51,6 +51,9 @@ export interface StrikeNow {
   /** The row of the bead that struck, in the arena, and the slot of its program; 0 where none did. */
   bead: number
   beadProgram: number
+  /** The hash of the band and of the turn that it asks for; -1 for none. */
+  wantsBand: number
+  wantsTurn: number
   /** Which strike of its pad it is, counted from 0, and how many frames after the one before; -1 for the first. */
   padStrike: number
   sinceLast: number
@@ -73,7 +76,7 @@ export interface StrikeNow {
 
 function createNow(): StrikeNow {
   return {
-    padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0,
+    padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0, wantsBand: -1, wantsTurn: -1,
     padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }

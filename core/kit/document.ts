@@ -3,22 +3,24 @@ import type { z } from 'zod'
 import { bareItem } from './bare'
 import { difference, Draft, EditDoesNotApply, triedDifference, isElementEdit } from './elements'
 import type { Bare, ElementEdit, Ground } from './elements'
-import { kitFault, sourceFault, startFault } from './fault'
+import { kitFault, performanceFault, sourceFault, startFault } from './fault'
 import { kitGround } from './ground'
 import type { Kit } from './kit'
 import { applyEdit, applyUntidied, kitEditSchema } from './kit-edit'
 import type { KitEdit } from './kit-edit'
+import { applyPerformanceEdit, PERFORMANCE_VERSION, performanceEditSchema } from './performance'
+import type { Performance, PerformanceEdit } from './performance'
 import { SOURCE_VERSION, applySourceEdit, bareMarker, sourceEditSchema, sourceGround } from './source'
 import type { Source, SourceEdit } from './source'
 import { START_VERSION, applyStartEdit, startEditSchema } from './start'
 import type { Start, StartEdit } from './start'
 import { tidied } from './tidy'
-import { readKit, readSource, readStart } from './upgrade'
+import { readKit, readPerformance, readSource, readStart } from './upgrade'
 import type { Read } from './upgrade'
 import { KIT_VERSION } from './version'
 import { upgradedKitEdits, upgradedStartEdits } from './version-1/edits'
 
-export const kinds = ['kit', 'source', 'start'] as const
+export const kinds = ['kit', 'source', 'start', 'performance'] as const
 export type Kind = (typeof kinds)[number]
 
 /** What a store, the wire and the server need to know of a kind of document; all kinds share the rest. */
@@ -79,6 +81,19 @@ export const startKind: DocumentKind<Start, StartEdit> = {
   tidy: (start) => start,
   fault: startFault,
   upgraded: (start, edits) => upgradedStartEdits(start, edits) as { edits: StartEdit[]; refused: Refused<AnyEdit>[] },
+  ground: () => undefined,
+  travelsWhole: () => false,
+}
+
+export const performanceKind: DocumentKind<Performance, PerformanceEdit> = {
+  kind: 'performance',
+  version: PERFORMANCE_VERSION,
+  read: readPerformance,
+  editSchema: performanceEditSchema,
+  apply: applyPerformanceEdit,
+  tidy: (performance) => performance,
+  fault: performanceFault,
+  upgraded: (_performance, edits) => ({ edits: edits as PerformanceEdit[], refused: [] }),
   ground: () => undefined,
   travelsWhole: () => false,
 }

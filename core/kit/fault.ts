@@ -6,6 +6,8 @@ import { brokenRule } from './rules'
 import { sourceSchema, markerSchema } from './source'
 import type { Source } from './source'
 import { startSchema } from './start'
+import { MOST_EVENTS, performanceSchema, playedEventSchema } from './performance'
+import type { Performance } from './performance'
 import type { Start } from './start'
 
 /** Parts that were found good. Documents share their parts, so an edit costs no more than what it touched. */
@@ -111,4 +113,20 @@ export function sourceFault(source: Source): string | undefined {
 
 export function startFault(start: Start): string | undefined {
   return faultOf(startSchema, start, '')
+}
+
+const performanceHeadSchema = performanceSchema.omit({ events: true })
+
+/** A performance, event by event. */
+export function performanceFault(performance: Performance): string | undefined {
+  if (good.has(performance)) return undefined
+  const { events, ...head } = performance
+  if (events.length > MOST_EVENTS) return `A performance holds at most ${MOST_EVENTS} events.`
+  if (performance.toFrame <= performance.fromFrame) return 'A performance ends after it begins.'
+  const isInOrder = events.every((event, i) => i === 0 || events[i - 1].frame <= event.frame)
+  if (!isInOrder) return 'What was played stands in the order in which it was played.'
+  const fault =
+    faultOf(performanceHeadSchema, head, '') ?? events.map((event) => faultOf(playedEventSchema, event, 'an event')).find(Boolean)
+  if (!fault) good.add(performance)
+  return fault
 }

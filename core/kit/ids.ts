@@ -16,6 +16,9 @@ export type MarkerId = Id<'MarkerId'>
 export type StartId = Id<'StartId'>
 export type BeadId = Id<'BeadId'>
 export type InsertId = Id<'InsertId'>
+export type PerformanceId = Id<'PerformanceId'>
+/** Of one thing that was played. */
+export type EventId = Id<'EventId'>
 /** SHA-256 of an audio file's bytes, 64 lower-case hexadecimal digits. */
 export type AudioHash = Id<'AudioHash'>
 
@@ -36,6 +39,8 @@ export const startIdSchema = idSchema<StartId>()
 /** A bead that was put on a step is named by its pad and that step, so that two devices that put one there put the same. */
 export const beadIdSchema = z.string().regex(/^[A-Za-z0-9_.-]{1,100}$/, 'a bead has an id of its own') as unknown as z.ZodType<BeadId>
 export const insertIdSchema = idSchema<InsertId>()
+export const performanceIdSchema = idSchema<PerformanceId>()
+export const eventIdSchema = idSchema<EventId>()
 export const audioHashSchema = z
   .string()
   .regex(/^[0-9a-f]{64}$/, 'audio is named by 64 hexadecimal digits') as unknown as z.ZodType<AudioHash>

@@ -14,10 +14,22 @@ export { difference, EditDoesNotApply, isElementEdit } from './elements'
 export type { ElementEdit } from './elements'
 export * from './source'
 export * from './start'
-export { applyBatch, editsOfNow, inversesOf, kinds, kitKind, makeChange, sharedWith, sourceKind, startKind } from './document'
+export * from './performance'
+export {
+  applyBatch,
+  editsOfNow,
+  inversesOf,
+  kinds,
+  kitKind,
+  makeChange,
+  performanceKind,
+  sharedWith,
+  sourceKind,
+  startKind,
+} from './document'
 export type { AnyEdit, Applied, Change, DocumentKind, Kind, Refused } from './document'
 export { tidied } from './tidy'
-export { readKit, readSource, readStart } from './upgrade'
+export { readKit, readPerformance, readSource, readStart } from './upgrade'
 export type { Read } from './upgrade'
 export { sameData } from './list'
 export * from './summary'

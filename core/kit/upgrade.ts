@@ -5,6 +5,8 @@ import type { Kit } from './kit'
 import { SOURCE_VERSION, sourceSchema } from './source'
 import type { Source } from './source'
 import { START_VERSION, startSchema } from './start'
+import { PERFORMANCE_VERSION, performanceSchema } from './performance'
+import type { Performance } from './performance'
 import type { Start } from './start'
 import { tidied } from './tidy'
 import { KIT_VERSION } from './version'
@@ -51,6 +53,10 @@ export function readSource(json: unknown): Read<Source> {
 
 export function readStart(json: unknown): Read<Start> {
   return readDocument(json, 'heliaster-start', 'start', START_VERSION, startUpgrades, startSchema)
+}
+
+export function readPerformance(json: unknown): Read<Performance> {
+  return readDocument(json, 'heliaster-performance', 'performance', PERFORMANCE_VERSION, [], performanceSchema)
 }
 
 function readDocument<Doc>(

@@ -2,11 +2,12 @@ import { z } from 'zod'
 
 import { kitEditSchema } from './kit-edit'
 import { sourceEditSchema } from './source'
+import { performanceEditSchema } from './performance'
 import { startEditSchema } from './start'
 
 /** What travels between app and server, checked on both sides. */
 
-const kindSchema = z.enum(['kit', 'source', 'start'])
+const kindSchema = z.enum(['kit', 'source', 'start', 'performance'])
 const revisionSchema = z.number().int().min(0)
 /** Chosen by the sender; the same batch sent twice is applied once. */
 export const batchIdSchema = z.string().regex(/^[A-Za-z0-9_-]{8,64}$/)
@@ -25,6 +26,7 @@ const batchOf = <Edit extends z.ZodType>(edit: Edit) =>
 export const kitBatchSchema = batchOf(kitEditSchema)
 export const sourceBatchSchema = batchOf(sourceEditSchema)
 export const startBatchSchema = batchOf(startEditSchema)
+export const performanceBatchSchema = batchOf(performanceEditSchema)
 
 export const audioAnnouncementSchema = z.strictObject({
   bytes: z
@@ -56,7 +58,7 @@ export const documentSummarySchema = z.object({
   /** Taken off the list; told only to those who ask what has changed since they looked last. */
   deleted: z.boolean(),
   kit: kitFacesSchema.optional(),
-  /** Recordings and starts come whole. */
+  /** Recordings, starts and performances come whole. */
   doc: z.unknown().optional(),
 })
 export type DocumentSummary = z.infer<typeof documentSummarySchema>

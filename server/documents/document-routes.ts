@@ -1,5 +1,5 @@
-import { audioInUse, batchIdSchema, kitBatchSchema, sourceBatchSchema, startBatchSchema } from '@heliaster/core/kit'
-import type { AnyEdit, Kit, KitEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
+import { audioInUse, batchIdSchema, kitBatchSchema, performanceBatchSchema, sourceBatchSchema, startBatchSchema } from '@heliaster/core/kit'
+import type { AnyEdit, Kit, KitEdit, Performance, PerformanceEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
 import { Hono } from 'hono'
 import type { Context } from 'hono'
 import { validator } from 'hono/validator'
@@ -34,6 +34,16 @@ export function sourceRoutes(sources: DocumentRepository<Source, SourceEdit>, au
 
 export function startRoutes(starts: DocumentRepository<Start, StartEdit>) {
   return documentRoutes(starts, { word: 'start', whole: true, batch: startBatchSchema, awaits: async () => [] })
+}
+
+/** Texts of kits lie where audio does, by their hashes. */
+export function performanceRoutes(performances: DocumentRepository<Performance, PerformanceEdit>, audio: AudioRepository) {
+  return documentRoutes(performances, {
+    word: 'performance',
+    whole: true,
+    batch: performanceBatchSchema,
+    awaits: ({ segments }) => audio.awaited([...new Set(segments.map(({ kit }) => kit))]),
+  })
 }
 
 interface Rules<Doc, Edit> {

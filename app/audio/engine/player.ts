@@ -11,17 +11,20 @@ import {
   LOG_RECORDS,
   MAX_CHUNKS,
   MAX_RAYS,
+  readActs,
   readRecord,
   StatusField,
   writeRing,
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
-import type { EngineMemory, GrooveChoice, StrikeRecord } from '@heliaster/core/engine'
+import type { EngineMemory, GrooveChoice, Standing, StrikeRecord } from '@heliaster/core/engine'
 import { createSteadyClock } from '@heliaster/core/hands'
 import type { SteadyClock } from '@heliaster/core/hands'
 import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
+import { actsOf, stoodOf } from '@heliaster/core/performance'
+import type { Act, Stood } from '@heliaster/core/performance'
 
-import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
+import type { EngineOptions, FromWorklet, ToWorklet, WorkletState } from '../../../core/engine/hosts/messages'
 import { readyAudio } from '../files/audio-files'
 import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
@@ -67,8 +70,8 @@ export interface Player {
   /** The engine: its first output is what is heard, its second the mix before the limiter. */
   readonly node: AudioWorkletNode
   readonly sampleRateHz: number
-  /** `choice` is the groove that plays when it is begun. */
-  load(kit: Kit, choice?: GrooveChoice): void
+  /** `choice` is the groove that plays when it is begun; `own` the kit without what is only heard beside it. */
+  load(kit: Kit, choice?: GrooveChoice, own?: Kit): void
   /** Returns whether the strike waits for its sound to arrive. */
   strike(strike: Strike): boolean
   release(padId: PadId, key: number): void
@@ -98,6 +101,12 @@ export interface Player {
   grooveSection(): number
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
+  /** What acted since the last call, by names: what was played by hand, and from when on which kit stood. */
+  takeActs(): Act[]
+  /** Whether nothing sounds and nothing is under way. */
+  isSilent(): boolean
+  /** How the engine stands, between two blocks. */
+  stands(): Promise<Stood>
   resume(): Promise<void>
   /** Whether the context sleeps, since it has long been silent. All that sounds wakes it. */
   readonly sleep: Sleep
@@ -134,7 +143,11 @@ export async function createPlayer(): Promise<Player> {
 function playerOver(context: AudioContext, link: Link): Player {
   const { memory, node, shared } = link
   const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
-  if (!shared) node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => takeState(memory, data)
+  const asking: ((standing: Standing) => void)[] = []
+  node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => {
+    if (data.type === 'state') takeState(memory, data)
+    else asking.shift()?.(data.standing)
+  }
   const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
   const fresh = new Map<AudioHash, Audio>()
   let lostHere = 0
@@ -148,8 +161,13 @@ function playerOver(context: AudioContext, link: Link): Player {
   const send = (event: number[]) => {
     if (!tellEvent(Float64Array.from(event))) lostHere++
   }
+  const kitActs = createKitActs()
   const loader = createLoader(memory, store, context.sampleRate, (hash) => fresh.get(hash) ?? readyAudio(hash), {
-    send: tellEvent,
+    send(event) {
+      const isTold = tellEvent(event)
+      if (isTold) kitActs.sent(event)
+      return isTold
+    },
     arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
     tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
     tablesChanged: () =>
@@ -167,6 +185,12 @@ function playerOver(context: AudioContext, link: Link): Player {
     return event
   }
   let read = 0
+  let acted = 0
+  /** Pads of the kit alone: what is only heard beside it is not played. */
+  const ownPad = (slot: number) => {
+    const padId = loader.padIdOf(slot)
+    return padId && kitActs.stands?.pads.some(({ id }) => id === padId) ? padId : undefined
+  }
   const clock = createSteadyClock(context.sampleRate)
   const seeClock = () => clock.see(performance.now(), memory.status[StatusField.frame])
   /** No later than a burst after the next one, whatever the clock believes. */
@@ -181,7 +205,10 @@ function playerOver(context: AudioContext, link: Link): Player {
     context,
     node,
     sampleRateHz: context.sampleRate,
-    load: (kit, choice) => loadWhenReady(kit, choice, loader, fresh),
+    load(kit, choice, own = kit) {
+      kitActs.stands = own
+      loadWhenReady(kit, choice, loader, fresh)
+    },
     strike(given) {
       const { padId, velocity, key = 0, note, frame, steadyAtMs } = given
       const steady = steadyAtMs === undefined ? undefined : steadyFrame(steadyAtMs)
@@ -230,8 +257,39 @@ function playerOver(context: AudioContext, link: Link): Player {
       }
       return sounded
     },
+    takeActs() {
+      const rows = readActs(memory, acted)
+      acted = memory.status[StatusField.actCount]
+      return actsOf(rows, ownPad, kitActs.actOf)
+    },
+    isSilent: () => isSilent(memory),
+    stands: () =>
+      new Promise((resolve) => {
+        asking.push((standing) => resolve(stoodOf(standing, ownPad)))
+        tell({ type: 'stand' })
+      }),
     resume: () => (context.state === 'running' || sleep.isAsleep() ? Promise.resolve() : context.resume()),
     sleep,
+  }
+}
+
+/** Which kit stood when: a state of the engine's memory is known by its number, faders act in the order in which they are told. */
+function createKitActs() {
+  const states = new Map<number, Kit>()
+  const faders: Kit[] = []
+  return {
+    /** The kit that is being told of. */
+    stands: undefined as Kit | undefined,
+    sent(event: Float64Array): void {
+      if (!this.stands) return
+      if (event[EventField.type] === EventType.kit) states.set(event[EventField.note], this.stands)
+      else if (event[EventField.type] === EventType.fader) faders.push(this.stands)
+    },
+    actOf({ type, frame, note }: { readonly type: number; readonly frame: number; readonly note: number }): Act | undefined {
+      const kit = type === EventType.kit ? states.get(note) : faders.shift()
+      for (const older of states.keys()) if (type === EventType.kit && older < note) states.delete(older)
+      return kit && { type: 'kit', frame, kit }
+    },
   }
 }
 
@@ -258,7 +316,7 @@ function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToW
   }
 }
 
-function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: FromWorklet): void {
+function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: WorkletState): void {
   memory.status.set(status)
   memory.uses.set(uses)
   memory.log.set(log)

@@ -82,7 +82,7 @@ export function playGrooveOf(grooveId: GrooveId | undefined): void {
 
 function load(kit: Kit): void {
   const groove = kit.grooves.find(({ id }) => id === choice)
-  sound.getState().player?.load(withAudition(kit), groove?.id)
+  sound.getState().player?.load(withAudition(kit), groove?.id, kit)
 }
 
 /** The kit that is open. */

@@ -1,6 +1,7 @@
 import type { Audio } from '@heliaster/core/audio'
 import { readAudioFile } from '@heliaster/core/decode'
-import type { AudioHash, Kit } from '@heliaster/core/kit'
+import type { AudioHash, Kit, PadId, Performance } from '@heliaster/core/kit'
+import { renderPerformance } from '@heliaster/core/performance'
 import { bundleFiles, readBundle, writeOneShots, writeSfz, zipFiles } from '@heliaster/core/ship'
 import type { Bundle, Fit, Shipment } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
@@ -11,6 +12,38 @@ export interface Shipped {
   readonly notes: string[]
   /** Whether files had to be lowered to fit. */
   readonly isTooLoud: boolean
+}
+
+/** What is asked of a performance; `answers` says which pad of `kit` sounds for one that was played. */
+export interface ToPerform {
+  readonly performance: Performance
+  readonly kits: ReadonlyMap<AudioHash, Kit>
+  readonly kit?: Kit
+  readonly answers?: readonly (readonly [PadId, PadId | undefined])[]
+  readonly only?: readonly PadId[]
+  readonly seed?: number
+}
+
+export interface Performed {
+  readonly audio: Audio
+  /** The pad that sounded for each strike, and where: frames from the beginning. */
+  readonly fell: { readonly frame: number; readonly padId: PadId; readonly band: number; readonly turn: number }[]
+}
+
+/** Audio that performances were sounded with last stays, so many samples of it. */
+const MOST_SAMPLES = 16 << 20
+const brought = new Map<AudioHash, Audio>()
+
+/** Lets go of what is too much, what came first first; `needed` stays. */
+function letGoOf(needed: ReadonlySet<AudioHash>): void {
+  const samplesOf = ({ channels }: Audio) => channels.length * (channels[0]?.length ?? 0)
+  let samples = [...brought.values()].reduce((sum, audio) => sum + samplesOf(audio), 0)
+  for (const [hash, audio] of brought) {
+    if (samples <= MOST_SAMPLES) return
+    if (needed.has(hash)) continue
+    samples -= samplesOf(audio)
+    brought.delete(hash)
+  }
 }
 
 export type ShipForm = 'sfz' | 'wav' | 'bundle'
@@ -45,6 +78,34 @@ export const work = {
   },
   close(): void {
     opened = undefined
+  },
+  /** Of the audio that a performance needs, what is to be brought first. */
+  lacking(hashes: readonly AudioHash[]): AudioHash[] {
+    letGoOf(new Set(hashes))
+    return hashes.filter((hash) => !brought.has(hash))
+  },
+  async bring(hash: AudioHash, bytes: ArrayBuffer): Promise<void> {
+    const read = await readAudioFile(new Uint8Array(bytes))
+    if (read.ok) brought.set(hash, read.file.audio)
+  },
+  perform({ performance, kits, kit, answers, only, seed }: ToPerform): Performed {
+    const byPad = answers && new Map(answers)
+    const fell: { frame: number; padId: PadId; band: number; turn: number }[] = []
+    const audio = renderPerformance(performance, {
+      kitOf: (hash) => kits.get(hash),
+      audioOf: (hash) => brought.get(hash),
+      kit,
+      padFor: byPad && ((padId) => byPad.get(padId)),
+      only: only && new Set(only),
+      seed,
+      onRecord: ({ band, turn, voices }, frame, padId) => {
+        if (padId && voices > 0) fell.push({ frame, padId, band, turn })
+      },
+    })
+    return transfer(
+      { audio, fell },
+      audio.channels.map((channel) => channel.buffer as ArrayBuffer),
+    )
   },
 }
 export type ShipWork = typeof work

@@ -1,4 +1,4 @@
-import { applyBatch, kitKind, sourceKind, startKind } from '@heliaster/core/kit'
+import { applyBatch, kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
 import type { AnyEdit, ChangeEvent, DocumentKind } from '@heliaster/core/kit'
 
 interface Held {
@@ -15,7 +15,7 @@ interface Sent {
   readonly edits: AnyEdit[]
 }
 
-const kindsByFolder = { kits: kitKind, sources: sourceKind, starts: startKind } as unknown as Record<
+const kindsByFolder = { kits: kitKind, sources: sourceKind, starts: startKind, performances: performanceKind } as unknown as Record<
   string,
   DocumentKind<{ id: string; name: string }, AnyEdit>
 >

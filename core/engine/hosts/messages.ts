@@ -2,6 +2,7 @@ import type { Audio } from '../../audio/audio'
 import type { Kit } from '../../kit/kit'
 import type { EngineMemory } from '../memory/memory'
 import type { ScoreEvent } from '../offline'
+import type { Standing } from '../standing'
 
 /** How the page starts the playing engine. Without `memory` the engine makes its own and is fed by messages. */
 export interface EngineOptions {
@@ -20,9 +21,17 @@ export type ToWorklet =
   | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
   | { readonly type: 'tables'; readonly directory: Int32Array; readonly programTable: Int32Array }
   | { readonly type: 'events'; readonly events: Float64Array }
+  /** Asks how the engine stands; told between two blocks. */
+  | { readonly type: 'stand' }
+
+/** From the worklet to the page, when it was asked. */
+export interface Stood {
+  readonly type: 'stood'
+  readonly standing: Standing
+}
 
 /** From the worklet to the page where memory cannot be shared, about every 20 ms. */
-export interface FromWorklet {
+export interface WorkletState {
   readonly type: 'state'
   readonly status: Float64Array
   readonly uses: Int32Array
@@ -31,6 +40,8 @@ export interface FromWorklet {
   readonly acts: Float64Array
   readonly meters: Float64Array
 }
+
+export type FromWorklet = Stood | WorkletState
 
 /** What the recorder sends: a piece of what it heard. `firstFrame` counts with the context, so a gap shows. */
 export type FromRecorder =

@@ -5,6 +5,7 @@ import { EventField, StatusField } from '../program/layout'
 import { addEvent } from '../events'
 import { readActs } from '../offline'
 import { render } from '../render'
+import { standingOf } from '../standing'
 import { createEngine } from '../state'
 import type { EngineState } from '../state'
 import type { EngineOptions, FromRecorder, FromWorklet, ToRecorder, ToWorklet } from './messages'
@@ -46,7 +47,10 @@ export function registerProcessors(): void {
       if (score) this.engine.score = score
       told?.forEach((message) => receive(this.engine, message))
       const port = this.port as unknown as Port<ToWorklet, FromWorklet>
-      port.onmessage = ({ data }) => receive(this.engine, data)
+      port.onmessage = ({ data }) => {
+        if (data.type === 'stand') port.postMessage({ type: 'stood', standing: standingOf(this.engine) })
+        else receive(this.engine, data)
+      }
     }
 
     process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {

@@ -152,9 +152,13 @@ export const ParamCode = Object.fromEntries(parameterNames.map((name) => [name, 
 /** Room for every parameter. */
 export const PARAMS = 32
 
-/** One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. */
+/**
+ * One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. `wantsBand` and `wantsTurn` are the
+ * hash of a band or turn that a strike asks for and one more; 0 leaves it to the pad.
+ */
 export const EventField = layout(
   'frame', 'type', 'padSlot', 'velocity', 'note', 'inputFrame', 'key', 'gain', 'struckSlot', 'passOn', 'bead', 'path0', 'path1', 'path2', 'path3', 'path4',
+  'wantsBand', 'wantsTurn',
 ) // prettier-ignore
 /** Doubles of 32 bits each in which an event says through which pads it came. */
 export const PATH_WORDS = 5

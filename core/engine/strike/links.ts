@@ -1,6 +1,16 @@
 import { addEvent } from '../events'
 import { cameCodes, controlNumbers, CONTROLS, EventType, onCodes, pickCodes } from '../program/codes'
-import { AlsoField, EventField, Head, MAX_PADS, OpeningField, OpeningsField, PATH_WORDS, TakeTurnsField } from '../program/layout'
+import {
+  AlsoField,
+  BeadField,
+  EventField,
+  Head,
+  MAX_PADS,
+  OpeningField,
+  OpeningsField,
+  PATH_WORDS,
+  TakeTurnsField,
+} from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { curveAt } from '../voice/envelope'
@@ -19,6 +29,8 @@ export function beginStrike(engine: EngineState, events: Float64Array, at: numbe
   now.passOn = 1
   now.cameBy = cameCodes.hand
   now.bead = now.beadProgram = 0
+  now.wantsBand = events[at + EventField.wantsBand] - 1
+  now.wantsTurn = events[at + EventField.wantsTurn] - 1
   engine.path.fill(0)
   sound(engine, events, at)
 }
@@ -32,17 +44,20 @@ export function goOnAlong(engine: EngineState, events: Float64Array, at: number)
   now.passOn = events[at + EventField.passOn]
   now.cameBy = cameCodes.along
   now.bead = now.beadProgram = 0
+  now.wantsBand = now.wantsTurn = -1
   for (let word = 0; word < PATH_WORDS; word++) path[word] = events[at + EventField.path0 + word]
   sound(engine, events, at)
 }
 
 /** A strike of a bead, with what is set on it; the bead's row and program are in `engine.now`. */
 export function strikeBead(engine: EngineState, events: Float64Array, at: number): void {
-  const { now } = engine
+  const { now, memory } = engine
   now.padSlot = now.struckSlot = events[at + EventField.padSlot]
   now.gain = 1
   now.passOn = 1
   now.cameBy = cameCodes.bead
+  now.wantsBand = memory.arena[now.bead + BeadField.bandHash]
+  now.wantsTurn = memory.arena[now.bead + BeadField.turnHash]
   engine.path.fill(0)
   sound(engine, events, at)
 }

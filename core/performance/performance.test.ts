@@ -1,0 +1,132 @@
+import type { Audio } from '../audio/audio'
+import { act, controlNumbers, createOffline, EventField, EventType, readActs, render, standingOf, StatusField, toScore } from '../engine'
+import type { Offline, ScoreEvent } from '../engine'
+import { randomRulesKit } from '../engine/testing/rules-kits'
+import { performanceKind, responseTo } from '../kit'
+import type { AudioHash, Kit, KitId, Performance } from '../kit'
+import { seeded, testIds } from '../kit/testing'
+import { actsOf, Remembered, renderPerformance, stoodOf } from '.'
+import type { Act } from '.'
+
+const RATE = 48000
+const BLOCK = 128
+/** What was moved before has landed by then. */
+const SETTLED = RATE / 2
+
+/** A kit whose rules are drawn by chance, loud enough that much sounds at once, moved by chance, velocity, wheel and pressure. */
+function anyKit(seed: number): { kit: Kit; audioOf: (hash: AudioHash) => Audio | undefined } {
+  const { kit, audio } = randomRulesKit(seed)
+  const responses = [
+    responseTo('chance', 'tuneCents', 90),
+    responseTo('velocity', 'gainDb', -12),
+    responseTo('wheel', 'gainDb', -9),
+    responseTo('keyPressure', 'pan', 0.7),
+    responseTo('note', 'tuneCents', 1200),
+  ]
+  const pads = kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, responses } }))
+  return { kit: { ...kit, pads, values: { gainDb: 32 } }, audioOf: (hash) => audio.get(hash) }
+}
+
+/** The same kit with one thing changed, as an edit while playing does. */
+const changed = (kit: Kit, i: number): Kit =>
+  i % 2 === 0
+    ? { ...kit, values: { ...kit.values, gainDb: -(i % 5) } }
+    : { ...kit, pads: kit.pads.map((pad, p) => (p === i % kit.pads.length ? { ...pad, own: { ...pad.own, values: { ...pad.own.values, gainDb: -(i % 7) } } } : pad)) } // prettier-ignore
+
+interface Live {
+  readonly left: Float32Array
+  readonly right: Float32Array
+  readonly remembered: Remembered
+  /** Frames at which nothing sounded that began before the frame of the key. */
+  quietSince(frame: number): number
+}
+
+/** Plays at random on an engine as a page does: in blocks, with edits of the kit between, looking now and then how it stands. */
+function playedLive({ kit, audioOf }: ReturnType<typeof anyKit>, seed: number, blocks: number): Live {
+  const random = seeded(seed)
+  const offline = createOffline(kit, RATE, audioOf)
+  const { engine, loader } = offline
+  const [left, right] = [new Float32Array(blocks * BLOCK), new Float32Array(blocks * BLOCK)]
+  const remembered = new Remembered(RATE)
+  const oldest: number[] = []
+  let standing = kit
+  let told = 0
+  let edits = 0
+  for (let block = 0; block < blocks; block++) {
+    const plays = Math.floor(block / 60) % 3 !== 2 // silence now and then
+    if (plays && random() < 0.05) loader.load((standing = changed(standing, ++edits)))
+    if (plays && random() < 0.4) act(engine, toScore([anyMove(random, engine.frame, kit.pads.length)]).subarray(0, EventField.length))
+    const before = standing
+    render(engine, left, right, block * BLOCK, BLOCK)
+    remembered.add(newActs(offline, told, before), block)
+    told = engine.memory.status[StatusField.actCount]
+    const starts = [...engine.strikes.startFrame].filter((_, i) => engine.strikes.active[i] !== 0)
+    oldest.push(Math.min(Infinity, ...starts))
+    if (random() < 0.03) remembered.stand(stoodOf(standingOf(engine), loader.padIdOf), block)
+  }
+  return {
+    left,
+    right,
+    remembered,
+    quietSince(frame) {
+      const block = oldest.findIndex((start, i) => (i + 1) * BLOCK >= frame && start >= frame)
+      return block < 0 ? Infinity : BLOCK * (1 + block)
+    },
+  }
+}
+
+const newActs = ({ engine, loader }: Offline, told: number, kit: Kit): Act[] =>
+  actsOf(readActs(engine.memory, told), loader.padIdOf, ({ frame }) => ({ type: 'kit', frame, kit }))
+
+function anyMove(random: () => number, frame: number, pads: number): ScoreEvent {
+  const [padSlot, key] = [Math.floor(random() * pads), Math.floor(random() * 4)]
+  const draw = random()
+  if (draw < 0.7)
+    return { frame, type: EventType.strike, padSlot, velocity: 1 + Math.floor(random() * 127), note: Math.floor(random() * 129) - 1, key }
+  if (draw < 0.8) return { frame, type: EventType.release, padSlot, key }
+  if (draw < 0.97) return { frame, type: EventType.controller, padSlot: 0, note: [1, 4, 64, controlNumbers.pressure, controlNumbers.keyPressure + padSlot][Math.floor(random() * 5)], velocity: random() } // prettier-ignore
+  return { frame, type: EventType.stopAll, padSlot: 0 }
+}
+
+function kept(
+  live: Live,
+  stretch: Parameters<Remembered['performanceOf']>[0],
+): { performance: Performance; kitOf: (hash: AudioHash) => Kit | undefined } {
+  const kits = new Map(live.remembered.kitsOf(stretch).map((kit, i) => [String(i).padStart(64, '0') as AudioHash, kit]))
+  const hashOf = (kit: Kit) => [...kits].find(([, other]) => other === kit)![0]
+  const given = { name: 'Slipway', kitId: 'kit-a' as KitId, hashOf, makeId: testIds(3) }
+  // Through its text, as it is kept.
+  const read = performanceKind.read(JSON.parse(JSON.stringify(live.remembered.performanceOf(stretch, given))))
+  if (!read.ok) throw new Error(read.message)
+  expect(performanceKind.fault(read.value)).toBeUndefined()
+  return { performance: read.value, kitOf: (hash) => kits.get(hash) }
+}
+
+test.each([1, 2, 5, 7])(
+  'a passage of random playing on a random kit sounds again bit for bit, from when nothing from before sounds (%i)',
+  (seed) => {
+    const rig = anyKit(seed)
+    const live = playedLive(rig, seed + 100, 1800)
+    const random = seeded(seed)
+    const frames = live.left.length
+    let compared = 0
+    for (let i = 0; i < 4; i++) {
+      const fromFrame = Math.floor(random() * frames * 0.7)
+      const stretch = { fromFrame, toFrame: Math.min(frames, fromFrame + 40000 + Math.floor(random() * 60000)), fromMs: 0 }
+      if (live.remembered.kitsOf(stretch).length === 0) continue // before it was known how the engine stood
+      const { performance, kitOf } = kept(live, stretch)
+      if (performance.isUnsteady) continue // it says so
+      const again = renderPerformance(performance, { kitOf, audioOf: rig.audioOf })
+      const quiet = Math.max(fromFrame, performance.originFrame + SETTLED, live.quietSince(performance.originFrame))
+      for (const [side, was] of [live.left, live.right].entries()) {
+        const now = again.channels[side].subarray(quiet - fromFrame, stretch.toFrame - fromFrame)
+        const then = was.subarray(quiet, stretch.toFrame)
+        expect(now.length).toBeGreaterThanOrEqual(then.length)
+        const differs = then.findIndex((sample, at) => !Object.is(sample, now[at]) && sample !== now[at])
+        expect([differs, differs < 0 ? 0 : then[differs], differs < 0 ? 0 : now[differs]]).toEqual([-1, 0, 0])
+        compared += then.filter((sample) => sample !== 0).length
+      }
+    }
+    expect(compared).toBeGreaterThan(1000)
+  },
+)
