@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 
 import { isTyping } from '../audio/playing/hands/computer-keys'
-import { kits, sources } from '../documents'
+import { kits, performances, sources } from '../documents'
 import { nextOf } from '../documents/history'
 import type { Ordered } from '../documents/history'
 import { library, redoLibrary, undoLibrary } from '../documents/library'
@@ -11,13 +11,37 @@ import { notify } from '../ui/layout/notices'
 import { useSession } from './session'
 import { useKitId } from './use-kit'
 
-/** Where a step was made: in the kit, in one recording, or in the list of sounds. */
+/** Where a step was made: in the kit, in one recording or performance, or in the list of sounds. */
 type Where =
-  { readonly kind: 'kit' } | { readonly kind: 'library' } | { readonly kind: 'source'; readonly id: string; readonly name: string }
+  | { readonly kind: 'kit' }
+  | { readonly kind: 'library' }
+  | { readonly kind: 'source' | 'performance'; readonly id: string; readonly name: string }
 
 const RUN = {
-  undo: { library: undoLibrary, kit: (id: string) => kits.undo(id), source: (id: string) => sources.undo(id), done: 'Taken back' },
-  redo: { library: redoLibrary, kit: (id: string) => kits.redo(id), source: (id: string) => sources.redo(id), done: 'Done again' },
+  undo: {
+    library: undoLibrary,
+    kit: (id: string) => kits.undo(id),
+    source: (id: string) => sources.undo(id),
+    performance: (id: string) => performances.undo(id),
+    done: 'Taken back',
+  },
+  redo: {
+    library: redoLibrary,
+    kit: (id: string) => kits.redo(id),
+    source: (id: string) => sources.redo(id),
+    performance: (id: string) => performances.redo(id),
+    done: 'Done again',
+  },
+}
+
+/** Documents of a kind in which something can be taken back or done again. */
+function withSteps(
+  kind: 'source' | 'performance',
+  entries: readonly { readonly doc: { readonly id: string; readonly name: string }; readonly history?: Ordered }[],
+): [Where, Ordered][] {
+  return entries.flatMap(({ doc, history }): [Where, Ordered][] =>
+    history && history.past.length + history.future.length > 0 ? [[{ kind, id: doc.id, name: doc.name }, history]] : [],
+  )
 }
 
 /** One undo: it takes back what was done last, wherever that was, and says so where it is not seen here. */
@@ -27,19 +51,37 @@ export function useUndo() {
   const sourceId = useSession((state) => state.sourceId)
   const ofKit = useStore(kits.store, (state) => state.entries[kitId]?.history)
   const recordings = useStore(sources.store, (state) => state.entries)
+  const played = useStore(performances.store, (state) => state.entries)
   const ofLibrary = useStore(library)
   const next = useMemo(() => {
-    const ofRecordings = Object.entries(recordings).flatMap(([id, { doc, history }]): [Where, Ordered][] =>
-      history && history.past.length + history.future.length > 0 ? [[{ kind: 'source', id, name: doc.name }, history]] : [],
+    const ofRecordings = withSteps('source', Object.values(recordings))
+    const ofPlayed = withSteps(
+      'performance',
+      Object.values(played).filter(({ doc }) => doc.kitId === kitId),
     )
-    return nextOf<Where>([[{ kind: 'library' }, ofLibrary], ...(ofKit ? [[{ kind: 'kit' }, ofKit] as const] : []), ...ofRecordings])
-  }, [ofKit, recordings, ofLibrary])
-  const here = path.endsWith('/cut') ? 'source' : path.endsWith('/gather') ? 'library' : 'kit'
+    const here = ofKit ? [[{ kind: 'kit' }, ofKit] as const] : []
+    return nextOf<Where>([[{ kind: 'library' }, ofLibrary], ...here, ...ofRecordings, ...ofPlayed])
+  }, [ofKit, recordings, played, kitId, ofLibrary])
+  const here = path.endsWith('/cut')
+    ? 'source'
+    : path.endsWith('/gather')
+      ? 'library'
+      : path.endsWith('/performances')
+        ? 'performance'
+        : 'kit'
   const isSeen = (where: Where) => where.kind === here && (where.kind !== 'source' || where.id === sourceId)
   const wordsOf = (where: Where | undefined) => {
-    if (!where) return here === 'source' ? ' in this recording' : here === 'library' ? ' in the list of sounds' : ''
+    if (!where)
+      return here === 'source'
+        ? ' in this recording'
+        : here === 'library'
+          ? ' in the list of sounds'
+          : here === 'performance'
+            ? ' here'
+            : ''
     if (where.kind === 'library') return ' in the list of sounds'
     if (where.kind === 'kit') return here === 'kit' ? '' : ' in the kit'
+    if (where.kind === 'performance') return ` in the performance ${where.name}`
     return isSeen(where) ? ' in this recording' : ` in the recording ${where.name}`
   }
   const run = (way: 'undo' | 'redo') => {

@@ -48,6 +48,7 @@ export function KitShell() {
   const problem = useStore(sound, (state) => state.problem)
   useKitSound(kitId)
   useUndoKeys()
+  useEffect(rememberPlaying, [])
   return (
     <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
       <KitHeader />
@@ -160,4 +161,9 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
   session.setState({ lit, silent })
   if (kit) rememberStrikes(kit, sounded, soloed.getState())
   lightUp(struck)
+}
+
+/** What is played is remembered from here on; the first screen stands without it. */
+function rememberPlaying(): void {
+  void import('../audio/performances/remembering').then(({ startRemembering }) => startRemembering())
 }

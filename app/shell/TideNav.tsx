@@ -11,7 +11,7 @@ export function TideNav({ compact }: { readonly compact?: boolean }) {
   const palette = usePalette()
   const kitId = useKitId()
   const here = usePathname().split('/').pop()
-  const at = places.findIndex((place) => place.path === here)
+  const at = places.findIndex((place) => place.path === (here === 'performances' ? 'groove' : here)) // they are reached from there
   const share = at < 0 ? 0 : (at + 0.5) / places.length
   return (
     <View role="navigation" aria-label="Places" style={{ height: compact ? 44 : 58, flexDirection: 'row', width: compact ? 480 : '100%' }}>

@@ -8,24 +8,39 @@ import { makeId } from '../../documents/make-id'
 import { audioBytes, keepAudio } from '../files/audio-files'
 import { memoryOf } from './remembering'
 
+/** A passage as a performance that is not kept; nothing where it is no longer known what it began with. */
+export function passageToHear(kit: Kit, passage: Passage): Performance | undefined {
+  return madeOf(kit, passage, (one) => {
+    const { hash } = textOf(one)
+    texts.set(hash, one)
+    return hash
+  })
+}
+
+function madeOf(kit: Kit, passage: Passage, hashOf: (kit: Kit) => AudioHash): Performance | undefined {
+  return memoryOf(kit.id)?.performanceOf(passage, { name: nameFor(kit), kitId: kit.id, hashOf, makeId })
+}
+
 /** Keeps a passage that was played, with the texts of the kits it was played on. Returns it, or why it cannot be kept. */
 export async function keepPassage(kit: Kit, passage: Passage): Promise<Performance | string> {
-  const memory = memoryOf(kit.id)
-  const kits = memory?.kitsOf(passage) ?? []
   const hashes = new Map<Kit, AudioHash>()
-  for (const one of kits) hashes.set(one, await keepText(one))
-  const made = memory?.performanceOf(passage, { name: nameFor(kit), kitId: kit.id, hashOf: (one) => hashes.get(one)!, makeId })
+  for (const one of memoryOf(kit.id)?.kitsOf(passage) ?? []) hashes.set(one, await keepText(one))
+  const made = madeOf(kit, passage, (one) => hashes.get(one)!)
   if (!made) return 'This was played too long ago: what it began with is no longer known. Play it again, and keep it within ten minutes.'
   await performances.create(made)
   return made
 }
 
 async function keepText(kit: Kit): Promise<AudioHash> {
-  const bytes = new TextEncoder().encode(JSON.stringify(kit))
-  const hash = hashAudio(bytes)
+  const { hash, bytes } = textOf(kit)
   texts.set(hash, kit)
   await keepAudio(hash, `${kit.name} as it was played.json`, new Blob([bytes]))
   return hash
+}
+
+function textOf(kit: Kit) {
+  const bytes = new TextEncoder().encode(JSON.stringify(kit))
+  return { bytes, hash: hashAudio(bytes) }
 }
 
 /** The first free number behind the name of the kit. */

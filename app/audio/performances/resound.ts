@@ -1,9 +1,11 @@
 import { audioInUse } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId, Performance } from '@heliaster/core/kit'
 import { answering } from '@heliaster/core/performance'
+import type { Bits, ToDraw } from '@heliaster/core/performance'
 import type { Audio } from '@heliaster/core/audio'
 
 import { audioBytes } from '../files/audio-files'
+import type { ToPerform } from '../workers/ship-work'
 import { shipWork } from '../workers/workers'
 import { playedKit } from './keep'
 
@@ -33,15 +35,39 @@ export interface Resounded {
 }
 
 /** Sounds a performance again, away from the page. Throws an Error that says what is missing. */
-export async function resound({ performance, on, only, seed }: Wanted): Promise<Resounded> {
+export async function resound(wanted: Wanted): Promise<Resounded> {
+  return shipWork().perform(await ready(wanted))
+}
+
+/** The same as a WAV file. */
+export async function resoundedWav(wanted: Wanted, bits: Bits): Promise<ArrayBuffer> {
+  return shipWork().performedWav(await ready(wanted), bits)
+}
+
+/** The same with a file for each pad that was played, in a zip; they are named as in `named`. */
+export async function resoundedPads(wanted: Wanted, named: Kit, bits: Bits): Promise<ArrayBuffer> {
+  return shipWork().performedPads(await ready(wanted), named, bits)
+}
+
+/** One strike as its pad plays it so many times, numbered, in a zip. */
+export async function drawnStrikes(asked: Omit<ToDraw, 'audioOf'>, name: string, bits: Bits): Promise<ArrayBuffer> {
+  await bring([asked.kit])
+  return shipWork().draws(asked, name, bits)
+}
+
+/** What is asked of the worker, once it has all audio that it needs. */
+async function ready({ performance, on, only, seed }: Wanted): Promise<ToPerform> {
   const kits = new Map<AudioHash, Kit>()
   for (const hash of new Set(performance.segments.map(({ kit }) => kit))) kits.set(hash, await playedKit(hash))
-  const answers = on.as === 'kit' ? [...answering(kits.get(performance.segments[0].kit)!, on.kit)] : undefined
-  const sounding = on.as === 'kit' ? [on.kit] : [...kits.values()]
+  await bring(on.as === 'kit' ? [on.kit] : [...kits.values()])
+  if (on.as === 'played') return { performance, kits, only, seed }
+  return { performance, kits, kit: on.kit, answers: [...answering(kits.get(performance.segments[0].kit)!, on.kit)], only, seed }
+}
+
+async function bring(kits: readonly Kit[]): Promise<void> {
   const work = shipWork()
-  const lacking = await work.lacking([...new Set(sounding.flatMap(audioInUse))])
+  const lacking = await work.lacking([...new Set(kits.flatMap(audioInUse))])
   for (const hash of lacking) await work.bring(hash, await audioBytes(hash))
-  return work.perform({ performance, kits, answers, kit: on.as === 'kit' ? on.kit : undefined, only, seed })
 }
 
 /** How much of a performance another kit answers: the names of pads that nothing there is like. */

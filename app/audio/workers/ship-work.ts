@@ -1,7 +1,8 @@
 import type { Audio } from '@heliaster/core/audio'
 import { readAudioFile } from '@heliaster/core/decode'
 import type { AudioHash, Kit, PadId, Performance } from '@heliaster/core/kit'
-import { renderPerformance } from '@heliaster/core/performance'
+import { numbered, padFileNames, padsHeard, performanceWav, renderDraws, renderPerformance, zipOf } from '@heliaster/core/performance'
+import type { Bits, Resounding, ToDraw } from '@heliaster/core/performance'
 import { bundleFiles, readBundle, writeOneShots, writeSfz, zipFiles } from '@heliaster/core/ship'
 import type { Bundle, Fit, Shipment } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
@@ -46,6 +47,27 @@ function letGoOf(needed: ReadonlySet<AudioHash>): void {
   }
 }
 
+function givenFor({ kits, kit, answers, only, seed }: ToPerform): Resounding {
+  const byPad = answers && new Map(answers)
+  return {
+    kitOf: (hash) => kits.get(hash),
+    audioOf: (hash) => brought.get(hash),
+    kit,
+    padFor: byPad && ((padId) => byPad.get(padId)),
+    only: only && new Set(only),
+    seed,
+  }
+}
+
+function lengthened({ sampleRateHz, channels }: Audio, frames: number): Audio {
+  const longer = (channel: Float32Array) => {
+    const all = new Float32Array(frames)
+    all.set(channel)
+    return all
+  }
+  return { sampleRateHz, channels: channels.map(longer) }
+}
+
 export type ShipForm = 'sfz' | 'wav' | 'bundle'
 
 /** A bundle that is being opened, until all of it has been taken over. */
@@ -88,16 +110,10 @@ export const work = {
     const read = await readAudioFile(new Uint8Array(bytes))
     if (read.ok) brought.set(hash, read.file.audio)
   },
-  perform({ performance, kits, kit, answers, only, seed }: ToPerform): Performed {
-    const byPad = answers && new Map(answers)
+  perform(asked: ToPerform): Performed {
     const fell: { frame: number; padId: PadId; band: number; turn: number }[] = []
-    const audio = renderPerformance(performance, {
-      kitOf: (hash) => kits.get(hash),
-      audioOf: (hash) => brought.get(hash),
-      kit,
-      padFor: byPad && ((padId) => byPad.get(padId)),
-      only: only && new Set(only),
-      seed,
+    const audio = renderPerformance(asked.performance, {
+      ...givenFor(asked),
       onRecord: ({ band, turn, voices }, frame, padId) => {
         if (padId && voices > 0) fell.push({ frame, padId, band, turn })
       },
@@ -106,6 +122,30 @@ export const work = {
       { audio, fell },
       audio.channels.map((channel) => channel.buffer as ArrayBuffer),
     )
+  },
+  /** A performance as one WAV file. */
+  performedWav(asked: ToPerform, bits: Bits): ArrayBuffer {
+    const { buffer } = performanceWav(asked.performance, renderPerformance(asked.performance, givenFor(asked)), bits)
+    return transfer(buffer, [buffer])
+  },
+  /** The same with a file for each pad that was played, all of one length, in a zip. */
+  performedPads(asked: ToPerform, named: Kit, bits: Bits): ArrayBuffer {
+    const padIds = padsHeard(asked.performance)
+    const names = padFileNames(named, padIds)
+    const audios = padIds.map((padId) => renderPerformance(asked.performance, { ...givenFor(asked), only: new Set([padId]) }))
+    const longest = Math.max(...audios.map(({ channels }) => channels[0].length))
+    const files = audios.map((audio, i) => ({
+      name: `${names[i]}.wav`,
+      bytes: performanceWav(asked.performance, lengthened(audio, longest), bits),
+    }))
+    const { buffer } = zipOf(files)
+    return transfer(buffer, [buffer])
+  },
+  /** One strike as its pad plays it so many times, numbered, in a zip. */
+  draws(asked: Omit<ToDraw, 'audioOf'>, name: string, bits: Bits): ArrayBuffer {
+    const audios = renderDraws({ ...asked, audioOf: (hash) => brought.get(hash) })
+    const { buffer } = zipOf(numbered(name, audios, bits))
+    return transfer(buffer, [buffer])
   },
 }
 export type ShipWork = typeof work

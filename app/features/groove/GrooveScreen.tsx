@@ -1,5 +1,6 @@
 import { createGroove, withBead, withBeadFields } from '@heliaster/core/groove'
 import type { Bead, Groove, GrooveId, KitEdit, Pad } from '@heliaster/core/kit'
+import { router } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
@@ -55,6 +56,12 @@ export function GrooveScreen() {
           disabled={kit.pads.length === 0}
           onPress={() => toggleGroove(kitId)}
           style={{ minWidth: 140, marginBottom: 6 }}
+        />
+        <Button
+          label="Performances"
+          icon="history"
+          onPress={() => router.navigate(`/kit/${kitId}/performances`)}
+          style={{ marginBottom: 6 }}
         />
         <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', gap: 20 }}>
           <View style={{ flex: 1 }}>

@@ -57,6 +57,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
     { label: 'Hands', icon: 'hand-back-left-outline', onPress: () => router.navigate(`/kit/${kit.id}/hands`) },
   ]
   const walk: Act = { label: 'Walk through every cell', icon: 'walk', disabled: kit.pads.length === 0, onPress: () => setWalking(true) }
+  const played: Act = { label: 'What was played', icon: 'history', onPress: () => router.navigate(`/kit/${kit.id}/performances`) }
   const hearing: Act = {
     label: 'Hear pads after each change',
     icon: hearsAgain ? 'ear-hearing' : 'ear-hearing-off',
@@ -69,7 +70,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
       {shown.map(({ label, disabled, onPress }) => (
         <Button key={label} label={label} disabled={disabled} onPress={onPress} />
       ))}
-      <More title="The board" acts={isWide ? [walk, hearing] : [...others, walk, hearing]} />
+      <More title="The board" acts={isWide ? [played, walk, hearing] : [...others, played, walk, hearing]} />
       <View style={{ flex: 1 }} />
       <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}

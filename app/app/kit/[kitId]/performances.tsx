@@ -1,0 +1,1 @@
+export { PerformancesScreen as default } from '../../../features/performances'

@@ -1,0 +1,90 @@
+import { padById } from '@heliaster/core/kit'
+import type { Kit, KitId, PadId, Performance } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
+import { View } from 'react-native'
+import { useStore } from 'zustand'
+
+import { unanswered } from '../../../audio/performances/resound'
+import type { SoundsOn } from '../../../audio/performances/resound'
+import { device, kits } from '../../../documents'
+import { padName } from '../../../kit-view/use-kit'
+import { Chips } from '../../../ui/controls/Chips'
+import { Text } from '../../../ui/layout/Text'
+
+const CHOICES = [
+  { value: 'played', text: 'As it was played' },
+  { value: 'now', text: 'The kit as it is now' },
+  { value: 'other', text: 'Another kit' },
+] as const
+type Choice = (typeof CHOICES)[number]['value']
+
+export interface Sounds {
+  readonly on: SoundsOn
+  readonly choice: Choice
+  readonly otherId: KitId | undefined
+  readonly choose: (choice: Choice) => void
+  readonly chooseOther: (id: KitId) => void
+}
+
+/** What a performance sounds on, and how that is chosen. */
+export function useSoundsOn(kit: Kit): Sounds {
+  const [choice, choose] = useState<Choice>('played')
+  const [otherId, setOther] = useState<KitId>()
+  const other = useStore(kits.store, ({ entries }) => (otherId ? entries[otherId]?.doc : undefined))
+  useEffect(() => {
+    if (otherId && !other) void device.fetchDocument('kit', otherId)
+  }, [otherId, other])
+  const on: SoundsOn = choice === 'now' ? { as: 'kit', kit } : choice === 'other' && other ? { as: 'kit', kit: other } : { as: 'played' }
+  return { on, choice, otherId, choose, chooseOther: setOther }
+}
+
+interface Props {
+  readonly kit: Kit
+  readonly performance: Performance
+  readonly sounds: Sounds
+}
+
+/** The kits as they were, the same kit with its clips of now, or any other kit by families and names. */
+export function SoundsOnChoice({ kit, performance, sounds }: Props) {
+  const { choice, otherId, on } = sounds
+  const others = useOtherKits(kit)
+  const silent = useUnanswered(performance, on, kit)
+  return (
+    <View style={{ gap: 8 }}>
+      <Chips label="Sounds" isOneLine options={others.length > 0 ? CHOICES : CHOICES.slice(0, 2)} value={choice} onChoose={sounds.choose} />
+      {choice === 'other' && (
+        <Chips label="Which kit" options={others} value={otherId} onChoose={(id) => sounds.chooseOther(id as KitId)} />
+      )}
+      {silent.length > 0 && (
+        <Text look="small" tone="coral">
+          {`Nothing there is like ${silent.join(', ')}: silent. Put these strikes on other pads under “Pads”.`}
+        </Text>
+      )}
+    </View>
+  )
+}
+
+/** All kits but this one, by their names; those that are only on the server too. */
+function useOtherKits(kit: Kit): { value: KitId; text: string }[] {
+  const entries = useStore(kits.store, (state) => state.entries)
+  const elsewhere = useStore(kits.store, (state) => state.elsewhere)
+  const here = Object.values(entries).map(({ doc }) => ({ value: doc.id, text: doc.name || 'A kit without a name' }))
+  const there = Object.values(elsewhere).map(({ id, name }) => ({ value: id as KitId, text: name || 'A kit without a name' }))
+  return [...here, ...there].filter(({ value }) => value !== kit.id).sort((a, b) => a.text.localeCompare(b.text))
+}
+
+/** Names of the pads that were played and that nothing on the other kit answers. */
+function useUnanswered(performance: Performance, on: SoundsOn, played: Kit): string[] {
+  const [silent, setSilent] = useState<readonly PadId[]>([])
+  const heardKit = on.as === 'kit' ? on.kit : undefined
+  useEffect(() => {
+    let isGone = false
+    if (!heardKit) setSilent([])
+    else void unanswered(performance, heardKit).then((padIds) => !isGone && setSilent(padIds), () => undefined) // prettier-ignore
+    return () => void (isGone = true)
+  }, [performance, heardKit])
+  return silent.map((padId) => {
+    const pad = padById(played, padId)
+    return pad ? padName(played, pad) : 'a pad that is gone'
+  })
+}

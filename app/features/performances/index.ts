@@ -1,0 +1,1 @@
+export { PerformancesScreen } from './PerformancesScreen'
