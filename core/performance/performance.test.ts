@@ -5,7 +5,7 @@ import { randomRulesKit } from '../engine/testing/rules-kits'
 import { performanceKind, responseTo } from '../kit'
 import type { AudioHash, Kit, KitId, Performance } from '../kit'
 import { seeded, testIds } from '../kit/testing'
-import { actsOf, Remembered, renderPerformance, stoodOf } from '.'
+import { actsOf, Remembered, REMEMBERED_MS, renderPerformance, stoodOf } from '.'
 import type { Act } from '.'
 
 const RATE = 48000
@@ -130,3 +130,43 @@ test.each([1, 2, 5, 7])(
     expect(compared).toBeGreaterThan(1000)
   },
 )
+
+test('passages end where nobody strikes for four seconds, and are remembered for ten minutes', () => {
+  const remembered = new Remembered(RATE)
+  const strike = (second: number, padId: string): Act => ({
+    type: 'strike',
+    frame: second * RATE,
+    padId: padId as never,
+    velocity: 90,
+    key: 1,
+  })
+  remembered.stand({ frame: 16, isSteady: true, pads: [], controls: [] }, 0)
+  const playAt = (second: number, padId: string) => remembered.add([strike(second, padId)], second * 1000)
+  for (const second of [1, 2, 5.9]) playAt(second, 'pad-a')
+  playAt(10, 'pad-b') // 4.1 s after the last one
+  playAt(11, 'pad-a')
+  const spans = (nowMs: number) => remembered.passages(nowMs).map(({ fromFrame, toFrame, strikes, padIds }) => [fromFrame / RATE, Math.round(toFrame / RATE), strikes, padIds.join()]) // prettier-ignore
+  expect(spans(12_000)).toEqual([[1, 6, 3, 'pad-a'], [10, 11, 2, 'pad-b,pad-a']]) // prettier-ignore
+  expect(spans(REMEMBERED_MS + 6000)).toEqual([[10, 11, 2, 'pad-b,pad-a']])
+  expect(spans(REMEMBERED_MS + 12_000)).toEqual([])
+})
+
+test('ten minutes of playing go on being remembered in bounded room, each passage with the kit and the standing that it began with', () => {
+  const remembered = new Remembered(RATE)
+  const kits = Array.from({ length: 40 }, (_, i) => ({ name: `kit ${i}` }) as unknown as Kit)
+  for (let second = 0; second < 3600; second += 2) {
+    if (second % 90 === 0) remembered.add([{ type: 'kit', frame: second * RATE, kit: kits[second / 90] }], second * 1000)
+    if (second % 10 === 0) remembered.stand({ frame: second * RATE, isSteady: true, pads: [], controls: [] }, second * 1000)
+    if (second % 60 < 50) remembered.add([{ type: 'strike', frame: second * RATE + 100, padId: 'pad-a' as never, velocity: 90, key: 1 }], second * 1000) // prettier-ignore
+  }
+  const passages = remembered.passages(3_600_000)
+  expect(passages).toHaveLength(10)
+  for (const passage of passages) {
+    const second = Math.floor(passage.fromFrame / RATE)
+    expect(remembered.kitsOf(passage)[0]).toBe(kits[Math.floor((second - 1) / 90)])
+    const made = remembered.performanceOf(passage, { name: '', kitId: 'kit-a' as KitId, hashOf: () => '0'.repeat(64) as AudioHash, makeId: testIds(1) })! // prettier-ignore
+    expect(passage.fromFrame - made.originFrame).toBeLessThanOrEqual(10.1 * RATE)
+    expect(made.originFrame + made.fromFrame).toBe(passage.fromFrame)
+  }
+  expect((remembered as unknown as { told: unknown[] }).told.length).toBeLessThan(330)
+})

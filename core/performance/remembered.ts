@@ -60,12 +60,12 @@ export class Remembered {
     return this.stood[this.stood.length - 1]?.at.frame ?? -1
   }
 
-  /** Oldest first. What began before it was known how the engine stood is not among them. */
-  passages(): Passage[] {
+  /** Those of the last ten minutes, oldest first. What began before it was known how the engine stood is not among them. */
+  passages(nowMs: number): Passage[] {
     const passages: { fromFrame: number; toFrame: number; fromMs: number; strikes: number; padIds: PadId[] }[] = []
     const known = this.stood[0]?.at.frame ?? Infinity
     for (const { act, ms } of this.told) {
-      if (act.type === 'kit' || act.frame < known) continue
+      if (act.type === 'kit' || act.frame < known || nowMs - ms > REMEMBERED_MS) continue
       const open = passages[passages.length - 1]
       const isNear = open && act.frame - open.toFrame < PAUSE_SECONDS * this.sampleRateHz
       if (act.type !== 'strike') {

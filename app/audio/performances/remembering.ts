@@ -70,7 +70,7 @@ async function askHow(player: Player, memory: Remembered): Promise<void> {
 }
 
 function tell(kitId: KitId, memory: Remembered): void {
-  passages.setState((all) => ({ ...all, [kitId]: memory.passages() }))
+  passages.setState((all) => ({ ...all, [kitId]: memory.passages(Date.now()) }))
 }
 
 /** The passages of a kit as they are now: what is older than ten minutes is gone. */

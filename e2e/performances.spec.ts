@@ -1,0 +1,114 @@
+import { readFile } from 'node:fs/promises'
+
+import { readWav } from '@heliaster/core/audio'
+import { readMidiFile } from '@heliaster/core/groove'
+import { expect, test } from '@playwright/test'
+import type { Download, Page } from '@playwright/test'
+
+import { openDemo, pad, saved, storedBytes, storedSource } from './helpers'
+
+const KEYS = ['z', 'c', 'x', 'c', 'z', 'v', 'x', 'b']
+
+async function bytesOf(download: Download): Promise<Uint8Array> {
+  return new Uint8Array(await readFile(await download.path()))
+}
+
+async function takenOut(page: Page, name: string): Promise<Uint8Array> {
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name, exact: true }).click()])
+  return bytesOf(download)
+}
+
+/** Waits until every pad can sound. */
+async function allArrived(page: Page): Promise<void> {
+  await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0)
+}
+
+test('a passage that was played is kept afterwards, and sounds again to the last sample as it was heard', async ({ page }) => {
+  await openDemo(page, 'board')
+  await expect(pad(page, 'Hull thump')).toBeVisible()
+  await allArrived(page)
+  await page.getByRole('link', { name: 'Gather' }).click()
+  await page.getByText('The pads', { exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await expect(page.getByText('Stop and cut')).toBeVisible()
+  for (const key of KEYS) await page.keyboard.press(key)
+  await expect(page.getByText(/^[1-9]\d* hits?$/)).toBeVisible()
+  await page.getByRole('button', { name: 'Stop and cut' }).click()
+  const name = (await page.getByText(/^Taken back \d+$/).first().textContent())! // prettier-ignore
+  const { strikes = [] } = await storedSource(page, name)
+  const recorded = readWav(await storedBytes(page, name))
+
+  await page.getByRole('link', { name: 'Groove' }).click()
+  await page.getByRole('button', { name: 'Performances' }).click()
+  await page.getByRole('button', { name: 'Keep' }).first().click()
+  await expect(page.getByText('Sounds again to the last sample as it was heard.')).toBeVisible()
+  await page.getByRole('radio', { name: 'Take out' }).click()
+  await page.getByRole('radio', { name: /^32 bit float/ }).click()
+  const again = readWav(await takenOut(page, 'WAV'))
+  if (!recorded.ok || !again.ok) throw new Error('These are no WAV files.')
+  const { channels } = again.file.audio
+  const { cues } = again.file
+  // The recording began before the passage or within it: both are laid over each other by a strike that both know.
+  const last = strikes[strikes.length - 1].frame
+  const offset = last - cues[cues.length - 1].frame
+  const from = Math.max(0, -offset)
+  const frames = Math.min(channels[0].length, recorded.file.audio.channels[0].length - offset)
+  expect(frames - from).toBeGreaterThan(4000)
+  let loud = 0
+  for (const [side, channel] of channels.entries()) {
+    const was = recorded.file.audio.channels[side] ?? recorded.file.audio.channels[0] // alike on both sides it is kept as one
+    let differs = -1
+    for (let i = from; i < frames && differs < 0; i++) if (was[offset + i] !== channel[i]) differs = i
+    expect([side, differs]).toEqual([side, -1])
+    loud += was.subarray(offset + from, offset + frames).filter((sample) => Math.abs(sample) > 0.01).length
+  }
+  expect(loud).toBeGreaterThan(1000)
+  await saved(page)
+})
+
+test('a performance is drawn to a grid, put on another pad, changed strike by strike, undone, and leaves as MIDI', async ({ page }) => {
+  await openDemo(page, 'board')
+  await allArrived(page)
+  await page.goto('/kit/demo-low-tide/performances')
+  await expect(page.getByText('Nothing in the last ten minutes', { exact: false })).toBeVisible()
+  await expect(async () => {
+    await page.keyboard.press('z')
+    await expect(page.getByRole('button', { name: 'Keep' })).toBeVisible({ timeout: 2000 })
+  }).toPass()
+  for (const key of KEYS) await page.keyboard.press(key)
+  await expect(page.getByText(/^(9|1\d) strikes in /)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep' }).first().click()
+  const strings = page.getByRole('group', { name: /^Strikes/ })
+  await strings.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('Hull thump, at 0.000 s')).toBeVisible()
+  await page.getByRole('slider', { name: 'Strength' }).press('Home')
+  await strings.focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Delete')
+  await expect(page.getByText(/^Changed since/)).toBeVisible()
+  await page.getByRole('radio', { name: 'Pads', exact: true }).click()
+  await page.getByRole('button', { name: 'Put on another' }).last().click()
+  await page.getByRole('radio', { name: 'Buoy bell' }).click()
+  await page.getByRole('radio', { name: 'Grid', exact: true }).click()
+  await page.getByRole('button', { name: 'Draw to the grid' }).click()
+  await expect(page.getByText('Strikes are 0 ms off at most', { exact: false })).toBeVisible()
+  await page.getByRole('radio', { name: 'Take out' }).click()
+  const read = readMidiFile(await takenOut(page, 'MIDI'))
+  if (!read.ok) throw new Error(read.message)
+  const notes = read.notes.flatMap((entry) => ('velocity' in entry ? [entry] : []))
+  expect(notes[0].velocity).toBe(1)
+  expect(new Set(notes.map(({ ms }) => Math.round((ms * 4 * 92) / 60_000))).size).toBeGreaterThan(0)
+  for (const { ms } of notes) expect(Math.abs(ms - Math.round(ms / (60_000 / 92 / 4)) * (60_000 / 92 / 4))).toBeLessThan(0.5)
+  for (let step = 0; step < 4; step++) await page.keyboard.press('Control+z')
+  await expect(page.getByText('Sounds again to the last sample as it was heard.')).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(page.getByText('Sounds again to the last sample as it was heard.')).toBeVisible()
+  await page.getByRole('button', { name: 'Hear it' }).click()
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Hear it' })).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Delete this performance' }).click()
+  await expect(page.getByText(/^“.*” is deleted\.$/)).toBeVisible()
+  await saved(page)
+})
