@@ -109,6 +109,43 @@ test('pads change places by touch, and a pad that makes no sound says why', asyn
   await expect(page.getByText('36: C2, 65.4 Hz', { exact: false })).toBeVisible()
 })
 
+test('a drum has its spots on one face: a finger strikes the one it touches, which borrows until it has sounds of its own', async ({
+  page,
+}) => {
+  await newKit(page)
+  await page.getByRole('link', { name: 'Board' }).tap()
+  await page.getByRole('button', { name: 'Add pad' }).tap()
+  await page.getByRole('link', { name: 'Gather' }).tap()
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).tap()])
+  await chooser.setFiles({ name: 'gunwale.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.02]) })
+  await page.getByRole('button', { name: 'Put on a pad' }).tap()
+  await page.getByRole('button', { name: 'Put it on Pad 1' }).tap()
+  await page.getByRole('link', { name: 'Board' }).tap()
+  await page.getByRole('button', { name: 'Open pad' }).tap()
+  await page.getByRole('radio', { name: 'Drum', exact: true }).tap()
+  for (const turn of [1, 2]) {
+    await page.getByRole('radiogroup', { name: 'Add a spot' }).getByRole('radio').first().tap()
+    await expect(page.getByRole('listitem')).toHaveCount(turn + 1)
+  }
+  await page.getByRole('button', { name: 'Close' }).last().tap()
+  const face = page.getByRole('group', { name: 'gunwale, 3 spots' })
+  const second = face.getByRole('button').nth(1)
+  await expect(second).toHaveAccessibleName(/empty: sounds as gunwale$/)
+  expect((await second.boundingBox())!.width).toBeGreaterThanOrEqual(44)
+  await expect(async () => {
+    await second.tap()
+    await expect(page.getByText('band 1, turn 1 sounded')).toBeVisible({ timeout: 2000 })
+  }).toPass()
+  const { pads, ties } = await keptKit(page)
+  expect(pads.slice(1).map(({ leansOn }) => leansOn)).toEqual([pads[0].id, pads[0].id])
+  expect(ties).toMatchObject([{ kind: 'spots', spots: pads.map(({ id }) => ({ pad: id })) }])
+  await page.getByRole('button', { name: 'Open pad' }).tap()
+  await page.getByRole('radio', { name: 'Drum', exact: true }).tap()
+  await page.getByRole('button', { name: 'Stand alone' }).tap()
+  await expect.poll(async () => (await keptKit(page)).pads[1].leansOn).toBeUndefined()
+  await saved(page)
+})
+
 test('an envelope is drawn by touch, undone, redone and still there after a reload', async ({ page }) => {
   await openDemo(page, 'shape')
   await pad(page, 'Oar, high').tap()

@@ -1,5 +1,5 @@
 import { hasSlidOut } from '@heliaster/core/hands'
-import { padSettings } from '@heliaster/core/kit'
+import { lenderOf, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { memo, useRef } from 'react'
 import { View } from 'react-native'
@@ -22,11 +22,15 @@ interface Props {
   readonly index: number
   readonly size: number
   readonly chosen?: boolean
+  /** What stands under it, where that is not its name: a spot of a drum. */
+  readonly words?: string
   readonly withNote?: boolean
   readonly withKey?: boolean
 }
 
 const SOFTEST = 8
+/** What is borrowed from another spot is drawn pale. */
+const BORROWED_OPACITY = 0.5
 /** As hard as Enter strikes the pad that has the focus. */
 const BY_KEY = 96
 
@@ -34,8 +38,9 @@ const BY_KEY = 96
  * A pad as it is struck. The nearer to the star's centre the softer, as its rings are drawn; the strike leaves on
  * pointer down, before anything is drawn. Every finger is a strike of its own.
  */
-export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, withNote, withKey }: Props) {
+export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, words, withNote, withKey }: Props) {
   const noteName = useNoteName()
+  const lender = lenderOf(kit, pad)
   const lit = useSession((state) => (state.sounding.includes(pad.id) ? state.lit[pad.id] : undefined))
   const { mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
@@ -52,7 +57,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
         ref={star}
         role="button"
         tabIndex={0}
-        aria-label={`${name}${key ? `, key ${key}` : ''}${sharing ? `, note ${noteName(note!)} ${sharing}` : ''}`}
+        aria-label={`${name}${key ? `, key ${key}` : ''}${lender ? `, empty: sounds as ${padSettings(kit, lender).name}` : ''}${sharing ? `, note ${noteName(note!)} ${sharing}` : ''}`}
         aria-pressed={chosen}
         {...{
           dataSet: { pad: pad.id },
@@ -65,7 +70,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
           onKeyUp: () => letGoByHand(FINGERS, 'Enter'),
           onBlur: () => letGoByHand(FINGERS, 'Enter'),
         }}
-        style={{ borderRadius: size / 2, opacity: mute ? 0.4 : 1 }}
+        style={{ borderRadius: size / 2, opacity: mute ? 0.4 : lender ? BORROWED_OPACITY : 1 }}
       >
         <PadGlyph kit={kit} pad={pad} size={size} lit={lit} />
       </View>
@@ -75,7 +80,7 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wi
         style={{ fontSize: size < 60 ? 11 : 13, lineHeight: size < 60 ? 14 : 16, maxWidth: size + 8 }}
         tone={chosen ? 'kelp' : 'ink'}
       >
-        {name}
+        {words ?? name}
       </Text>
       {(withNote || withKey) && (
         <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: 13, marginTop: -3 }}>

@@ -1,4 +1,4 @@
-import { broadFamily, clipsOfPad, padSettings, padWithParts } from '@heliaster/core/kit'
+import { broadFamily, clipsOfPad, padSettings, filledPad } from '@heliaster/core/kit'
 import type { BroadFamily, Clip, Family, Kit, Pad } from '@heliaster/core/kit'
 import { memo, useMemo } from 'react'
 import { View } from 'react-native'
@@ -42,7 +42,7 @@ interface Props {
 export const PadGlyph = memo(function PadGlyph({ kit, pad, size, lit }: Props) {
   const palette = usePalette()
   const { tint, family } = padSettings(kit, pad)
-  const filled = useMemo(() => padWithParts(kit, pad), [kit, pad])
+  const filled = useMemo(() => filledPad(kit, pad), [kit, pad])
   const clip = useMemo(() => faceClip(filled), [filled])
   const clips = useMemo(() => (clip ? [clip] : []), [clip])
   const lookOf = useClipLooks(clips)

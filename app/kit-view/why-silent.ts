@@ -1,4 +1,4 @@
-import { padById, padSettings, padWithParts, valueOf } from '@heliaster/core/kit'
+import { padById, padSettings, filledPad, valueOf } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
 import type { Soloed } from '../audio/engine/solo'
@@ -19,7 +19,7 @@ export const ON_ITS_WAY = 'its sound is on its way'
 export function whySilent(kit: Kit, { padId, velocity, band: bandIndex, turn: turnIndex }: SilentStrike, soloed: Soloed): string {
   const own = padById(kit, padId)
   if (!own) return 'this pad is gone'
-  const pad = padWithParts(kit, own)
+  const pad = filledPad(kit, own)
   const settings = padSettings(kit, pad)
   if (settings.mode === 'silencer') return 'it only silences others'
   if (settings.mode === 'loopUntilStruckAgain' && pad.bands.length > 0 && !settings.mute) return 'its loop is stopped'

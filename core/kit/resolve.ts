@@ -232,16 +232,55 @@ export function partOf({ clip, parts }: Parts, place: number): Clip {
   return { ...clip, startFrame: from, endFrame: Math.max(from + 1, Math.min(endFrame ?? edge(place + 1), clip.endFrame)) }
 }
 
-/** A pad with the parts of recordings that lie on it, as turns of one band; what it has of its own goes before. */
-export function padWithParts(kit: Kit, pad: Pad): Pad {
+/** Whether nothing fills a pad: no turn, in no band, and no ray that sounds by itself. */
+export function isEmptyPad({ bands, rays }: Pad): boolean {
+  const has = (list: readonly Band[]) => list.some(({ turns }) => turns.length > 0)
+  return !has(bands) && rays.every(({ source }) => source.kind === 'clips' && !has(source.bands ?? []))
+}
+
+/** Ties in which a pad that is empty borrows: its drum's openings first, then its spots; the pads in their order. */
+function rowsOf(kit: Kit, padId: PadId): PadId[][] {
+  const openings = kit.ties.flatMap((tie) =>
+    tie.kind === 'openings' ? [[...tie.steps].sort((a, b) => a.from - b.from).map(({ pad }) => pad)] : [],
+  )
+  const spots = kit.ties.flatMap((tie) => (tie.kind === 'spots' ? [tie.spots.map(({ pad }) => pad)] : []))
+  return [...openings, ...spots].filter((row) => row.includes(padId))
+}
+
+/**
+ * The pad whose sounds an empty one plays: of its drum's openings or spots the nearest that has some, the one before it where
+ * two are as near. Nothing where it has its own, or none of them has any.
+ */
+export function lenderOf(kit: Kit, pad: Pad): Pad | undefined {
+  if (!isEmptyPad(pad) || padSettings(kit, pad).mode === 'silencer') return undefined
+  for (const row of rowsOf(kit, pad.id)) {
+    const place = row.indexOf(pad.id)
+    const near = row.map((padId, i) => ({ padId, away: Math.abs(i - place) - (i < place ? 0.5 : 0) })).sort((a, b) => a.away - b.away)
+    const lender = near.map(({ padId }) => padById(kit, padId)).find((one) => one && one !== pad && !isEmptyPad(one))
+    if (lender) return lender
+  }
+  return undefined
+}
+
+/**
+ * A pad with what fills it from elsewhere: the parts of recordings that lie on it, as turns of one band, or what it borrows from
+ * another spot or opening of its drum. What it has of its own goes before.
+ */
+export function filledPad(kit: Kit, pad: Pad): Pad {
+  if (pad.bands.some(({ turns }) => turns.length > 0) || !kit.ties.some(({ kind }) => fills.has(kind))) return pad
   const ray = pad.rays[0]
-  if (!ray || pad.bands.some(({ turns }) => turns.length > 0) || !kit.ties.some(({ kind }) => kind === 'parts')) return pad
-  const parts = partsOfPad(kit, pad.id)
-  if (parts.length === 0) return pad
+  const parts = ray ? partsOfPad(kit, pad.id) : []
+  if (!ray || parts.length === 0) {
+    const lender = lenderOf(kit, pad)
+    return lender ? { ...pad, rays: lender.rays, bands: lender.bands } : pad
+  }
   const turns = parts.map((clip, i): Turn => ({ id: `${pad.id}.part.${i}` as TurnId, weight: 1, clips: { [ray.id]: clip } }))
   const band: Band = { id: `${pad.id}.parts` as BandId, fromVelocity: 1, blendVelocities: 0, blendLaw: 'power', values: {}, turns }
   return { ...pad, bands: [band] }
 }
+
+/** Ties by which an empty pad sounds all the same. */
+const fills: ReadonlySet<Kit['ties'][number]['kind']> = new Set(['parts', 'openings', 'spots'])
 
 /** Notes that pads answer; pads without one take free notes from 36 up, in their order. */
 export function notesOfPads(kit: Kit): Map<PadId, number[]> {

@@ -1,6 +1,6 @@
 import type { RayId } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray } from '../kit/kit'
-import { bandsOfRay, clipOfCell, notesOfPads, padSettings, padWithParts, rayOfTurn, raySound } from '../kit/resolve'
+import { bandsOfRay, clipOfCell, notesOfPads, padSettings, filledPad, rayOfTurn, raySound } from '../kit/resolve'
 import type { DrawnCell } from './draw'
 import { fileName, uniqueNames } from './names'
 
@@ -16,7 +16,7 @@ export interface NamedPad {
 export function namedPads(kit: Kit): NamedPad[] {
   const unique = uniqueNames()
   return kit.pads.map((pad) => ({
-    pad: padWithParts(kit, pad),
+    pad: filledPad(kit, pad),
     name: unique(fileName(padSettings(kit, pad).name || 'pad')),
     rayNames: rayNames(pad),
   }))

@@ -1,7 +1,7 @@
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
 import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
-import { audioInUse, clipsOfPad, missingCells, padSettings, padWithParts } from '../kit/resolve'
+import { audioInUse, clipsOfPad, missingCells, padSettings, filledPad } from '../kit/resolve'
 import { circleWords, nameOf, tieConflicts } from '../ties'
 
 /** Something a person should know before a kit leaves. `problem`: it will not sound as meant. `note`: worth knowing. */
@@ -49,7 +49,7 @@ function checkPad(kit: Kit, pad: Pad): Finding[] {
   const findings: Finding[] = []
   const missing = missingCells(pad)
   const add = (severity: Finding['severity'], message: string) => findings.push({ severity, where, message })
-  if (clipsOfPad(padWithParts(kit, pad)).length === 0 && settings.mode !== 'silencer')
+  if (clipsOfPad(filledPad(kit, pad)).length === 0 && settings.mode !== 'silencer')
     add('problem', 'This pad has no clips, so it is silent.')
   if (settings.values.gainDb <= -90) add('problem', `Its level is ${settings.values.gainDb} dB, so it is silent.`)
   for (const clip of clipsOfPad(pad)) {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 
-import { applyEdit, createKit, kitSchema, padWithParts, wholeClip } from '../kit'
+import { applyEdit, createKit, kitSchema, filledPad, wholeClip } from '../kit'
 import type { AudioHash, Kit } from '../kit'
 import { testIds } from '../kit/testing'
 import { evenAgain, laidInParts, onOtherPad, partSpans, SHORTEST_PART_FRAMES, splitPart, withBorder, withoutPart } from '.'
@@ -41,7 +41,7 @@ test('even parts lie one after another over the whole, each on a pad of its own 
       const lengths = spans.map(({ startFrame, endFrame }) => endFrame - startFrame)
       expect(Math.max(...lengths) - Math.min(...lengths)).toBeLessThanOrEqual(1)
       pads.forEach((pad, i) => {
-        const [clip] = padWithParts(kit, pad).bands[0]!.turns.flatMap((turn) => Object.values(turn.clips))
+        const [clip] = filledPad(kit, pad).bands[0]!.turns.flatMap((turn) => Object.values(turn.clips))
         expect(clip).toMatchObject(spans[i]!)
       })
     }),
@@ -61,7 +61,7 @@ test('whatever is drawn, parted and joined: nothing of the recording is lost or 
       const next = applyEdit(kit, { type: 'putTie', tie: drawn })
       expect(kitSchema.safeParse(next).error).toBeUndefined()
       for (const pad of kit.pads)
-        expect(padWithParts(next, pad).bands.flatMap(({ turns }) => turns)).toHaveLength(
+        expect(filledPad(next, pad).bands.flatMap(({ turns }) => turns)).toHaveLength(
           drawn.parts.filter((part) => part.pad === pad.id).length,
         )
     }),

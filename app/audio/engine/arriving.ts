@@ -1,6 +1,6 @@
 import type { Audio } from '@heliaster/core/audio'
 import type { GrooveChoice, KitLoader } from '@heliaster/core/engine'
-import { clipsOfPad, padWithParts } from '@heliaster/core/kit'
+import { clipsOfPad, filledPad } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
 
 import { decodedAudio, noteMissing } from '../files/audio-files'
@@ -125,7 +125,7 @@ export function fetchFirst(
   const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
   if (!state || !pad) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
-  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : padWithParts(state.kit, pad)).map((clip) => clip.audio)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : filledPad(state.kit, pad)).map((clip) => clip.audio)
   const lacking = loader.lacking()
   const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
   if (missing.length === 0) {

@@ -1,6 +1,6 @@
 import type { AudioHash, BusId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
-import { clipsBesidePads, clipsOfPad, padSettings } from '../../kit/resolve'
+import { clipsBesidePads, clipsOfPad, lenderOf, padSettings } from '../../kit/resolve'
 import { lockedCents } from '../program/greatest-rate'
 
 /**
@@ -37,7 +37,9 @@ export function padInputs(
   const present = clipsOfPad(pad).map((clip) => audioOf(clip.audio) !== undefined)
   const parts = ties.flatMap((tie) => (tie.kind === 'parts' ? [audioOf(tie.clip.audio) !== undefined] : []))
   const [, ...shared] = sharedInputs(kit)
-  return [pad, lockedCents(kit, pad), ...buses, ...leaders, ...ties, ...shared, ...present, ...parts]
+  const lender = lenderOf(kit, pad)
+  const lent = lender ? [lender, ...clipsOfPad(lender).map((clip) => audioOf(clip.audio) !== undefined)] : []
+  return [pad, lockedCents(kit, pad), ...buses, ...leaders, ...ties, ...shared, ...present, ...parts, ...lent]
 }
 
 /** Whether a tie has to do with what a strike of a pad does. */
@@ -51,7 +53,7 @@ function concerns(tie: Kit['ties'][number], { id }: Pad): boolean {
     case 'parts':
       return tie.parts.some(({ pad }) => pad === id)
     case 'spots':
-      return false
+      return tie.spots.some(({ pad }) => pad === id)
     default:
       return tie.pads.includes(id)
   }

@@ -2,6 +2,7 @@ import type { Audio } from '../../audio/audio'
 import type { AudioHash, BeadId, BusId, PadId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
+import { isEmptyPad } from '../../kit/resolve'
 import { MAX_BEADS } from '../groove/play-state'
 import { dbToGain, log2 } from '../math'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
@@ -257,7 +258,7 @@ export function createLoader(
     const before = loaded.get(entry)
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
     const isWhole = before?.lacks.length === 0 && !(hasFreed && before.refused.length > 0)
-    if (isShared && isWhole && isSame && !pad.leansOn) return true
+    if (isShared && isWhole && isSame && !pad.leansOn && !isEmptyPad(pad)) return true
     const inputs = padInputs(kit, pad, isHere, busSlotOf)
     if (before && isUpToDate(before, inputs)) return true
     return put(entry, inputs, (context) => compilePad(kit, pad, context))

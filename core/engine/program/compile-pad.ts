@@ -1,7 +1,7 @@
 import type { Kit, Pad, Ray, Turn } from '../../kit/kit'
 import { movedParameters, parameterRow, parameters, valueOf } from '../../kit/parameters'
 import type { Parameter, Stage } from '../../kit/parameters'
-import { bandsOfRay, padSettings, padWithParts, rayOfTurn, shapeOf } from '../../kit/resolve'
+import { bandsOfRay, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { stretchOf } from '../../kit/shape'
 import type { Shape } from '../../kit/shape'
@@ -23,7 +23,7 @@ import type { Mover } from './write-responses'
 /** Compiles a pad to its flat program. The same pad, ties and regions give the same numbers. */
 export function compilePad(kit: Kit, given: Pad, context: CompileContext): Float64Array {
   const out: number[] = new Array<number>(Head.length).fill(0)
-  const pad = padWithParts(kit, given)
+  const pad = filledPad(kit, given)
   const settings = padSettings(kit, pad)
   out[Head.padHash] = hashId(pad.id)
   out[Head.mode] = modeCodes[settings.mode]

@@ -1,6 +1,6 @@
 import type { Kit, Pad } from '../../kit/kit'
 import { parameters, valueOf } from '../../kit/parameters'
-import { bandsOfRay, padSettings, padWithParts, rayOfTurn, shapeOf } from '../../kit/resolve'
+import { bandsOfRay, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Envelope } from '../../kit/shape'
 import { sourceCodes } from './codes'
@@ -41,7 +41,7 @@ const MOST_SHARE = parameters.pitchEnvelope.max
 
 /** The same of a pad as its kit has it. */
 export function greatestCentsOf(kit: Kit, given: Pad): number[] {
-  const pad = padWithParts(kit, given)
+  const pad = filledPad(kit, given)
   const settings = padSettings(kit, pad)
   return greatestCents(kit, pad, settings, moversOf(kit, pad, settings))
 }

@@ -52,7 +52,8 @@ export function randomRulesKit(seed: number): RandomKit {
       startAgain: random() < 0.3 ? 0.05 + random() / 10 : ('never' as const),
     }
     const weighted = picked !== 'random' ? bands : bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, weight: pick(4) + 0.5 })) })) // prettier-ignore
-    return { ...createPad(makeId, own, 36 + place), rays, bands: weighted }
+    const isEmpty = random() < 0.12 // what it sounds is borrowed, where it is a spot or an opening of a drum
+    return { ...createPad(makeId, own, 36 + place), rays, bands: isEmpty ? [] : weighted }
   })
   const kit: Kit = { ...createKit(makeId, 'Rules'), values: {}, seed, pads, ...(random() < 0.5 ? { maxStrikes: 2 + pick(20) } : {}) }
   const levelOf = ({ audio: hash }: Clip) => audio.get(hash)!.channels[0][0]
@@ -79,6 +80,7 @@ function randomTies(pads: readonly Pad[], random: () => number): Tie[] {
       () => ({ id, kind: 'limit', name: '', pads: some(), maxStrikes: 1 + pick(6) }),
       () => ({ id, kind: 'alsoStrike', from: one(), to: some().map((pad) => ({ pad, chance: random() < 0.5 ? 1 : random(), gainDb: -pick(9), delaySeconds: random() < 0.3 ? 0 : random() / 30 })), passOn: random() < 0.4 }),
       () => ({ id, kind: 'takeTurns', pads: some(), pick: (['cycle', 'random', 'shuffle'] as const)[pick(3)] }),
+      () => ({ id, kind: 'spots', name: '', spots: some().map((pad) => ({ pad, name: '' })) }),
       () => ({ id, kind: 'openings', controller: 4, steps: some().map((pad, at) => ({ from: 20 * at + pick(15), pad })), ...(random() < 0.5 ? { chokeAt: 10 } : {}) }),
     ] // prettier-ignore
     return kinds[pick(kinds.length)]()

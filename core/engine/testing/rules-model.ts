@@ -69,6 +69,27 @@ interface Waiting {
   readonly along?: { readonly way: readonly PadId[]; readonly struck: PadId; readonly gain: number; readonly passOn: boolean }
 }
 
+/**
+ * A pad that has nothing sounds what the nearest other opening of its drum has, and where its drum has none what the nearest other
+ * spot has: one step away in the row before two, the one before it first.
+ */
+function borrowing(kit: Kit, pad: Pad): Pad {
+  const hasSounds = ({ bands, rays }: Pad) => [bands, ...rays.map(({ source }) => (source.kind === 'clips' ? (source.bands ?? []) : []))].some((list) => list.some(({ turns }) => turns.length > 0)) // prettier-ignore
+  if (hasSounds(pad) || pad.own.mode === 'silencer') return pad
+  const rows: (PadId | undefined)[][] = []
+  for (const tie of kit.ties) if (tie.kind === 'openings') rows.push([...tie.steps].sort((a, b) => a.from - b.from).map((step) => step.pad))
+  for (const tie of kit.ties) if (tie.kind === 'spots') rows.push(tie.spots.map((spot) => spot.pad))
+  for (const row of rows) {
+    if (!row.includes(pad.id)) continue
+    for (let step = 1; step < row.length; step++)
+      for (const place of [row.indexOf(pad.id) - step, row.indexOf(pad.id) + step]) {
+        const other = kit.pads.find(({ id }) => id === row[place])
+        if (other && other !== pad && hasSounds(other)) return { ...pad, rays: other.rays, bands: other.bands }
+      }
+  }
+  return pad
+}
+
 export class RulesModel {
   readonly strikes: ModelledStrike[] = []
   private sounding: Sounding[] = []
@@ -81,12 +102,15 @@ export class RulesModel {
   private room = new Set<number>()
   private frame = 0
 
+  private readonly kit: Kit
+
   constructor(
-    private readonly kit: Kit,
+    kit: Kit,
     private readonly rate: number,
     private readonly levelOf: (clip: Clip) => number,
     moves: readonly RuleMove[],
   ) {
+    this.kit = { ...kit, pads: kit.pads.map((pad) => borrowing(kit, pad)) }
     this.waiting = moves.map((move) => ({ frame: move.frame, order: this.order++, move }))
   }
 

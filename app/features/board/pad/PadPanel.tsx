@@ -20,18 +20,20 @@ import { describeMissing } from '../../../kit-view/describe-pad'
 import { duplicateEdits } from '../edits/pad-edits'
 import { PadsSheet } from '../several/PadsSheet'
 import { PadCells } from './cells/PadCells'
+import { DrumPart } from './drum/DrumPart'
 import { PadLevel } from './playing/PadLevel'
 import { PadPlaying } from './playing/PadPlaying'
 import { RaysPanel } from './rays/RaysPanel'
 import { TakeApart } from './TakeApart'
 
-type Part = 'cells' | 'playing' | 'level' | 'rays'
+type Part = 'cells' | 'playing' | 'level' | 'rays' | 'drum'
 
 /** What one part of a pad's settings shows. */
 const PadPart = memo(function PadPart({ kit, pad, part }: { readonly kit: Kit; readonly pad: Pad; readonly part: Part }) {
   if (part === 'cells') return <PadCells kit={kit} pad={pad} />
   if (part === 'playing') return <PadPlaying kit={kit} pad={pad} />
   if (part === 'level') return <PadLevel kit={kit} pad={pad} />
+  if (part === 'drum') return <DrumPart kit={kit} pad={pad} />
   return <RaysPanel kit={kit} pad={pad} />
 })
 
@@ -63,6 +65,7 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
     { value: 'playing', text: 'Playing' },
     { value: 'level', text: 'Level' },
     { value: 'rays', text: pad.rays.length === 1 ? 'Rays' : `${pad.rays.length} rays` },
+    { value: 'drum', text: 'Drum' },
   ] as const
   return (
     <>

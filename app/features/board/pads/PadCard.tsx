@@ -1,3 +1,4 @@
+import { filledPad, lenderOf } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
@@ -15,9 +16,11 @@ import { useStore } from 'zustand'
 export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad: Pad; readonly onOpen: () => void }) {
   const palette = usePalette()
   const lit = useSession((state) => state.lit[pad.id])
+  const lender = lenderOf(kit, pad)
   const silent = useSession((state) => (state.silent?.padId === pad.id ? state.silent.why : undefined))
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
-  const sounded = lit && lit.band >= 0 && pad.bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
+  const sounded =
+    lit && lit.band >= 0 && filledPad(kit, pad).bands.length > 0 ? `band ${lit.band + 1}, turn ${lit.turn + 1} sounded` : undefined
   return (
     <View
       style={{
@@ -36,7 +39,7 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
           {padName(kit, pad)}
         </Text>
         <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 2}>
-          {missing ?? silent ?? sounded ?? describeFilling(pad)}
+          {missing ?? silent ?? sounded ?? (lender ? `Empty: sounds as ${padName(kit, lender)}` : describeFilling(pad))}
         </Text>
       </View>
       <TestStrikes padId={pad.id} />

@@ -1,7 +1,8 @@
 import type { Kit, PadId, TieId } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
+import { drumsOf } from '@heliaster/core/ties'
 import type { LineKind } from '@heliaster/core/ties'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { useIsWide } from '../../../ui/layout/use-is-wide'
@@ -15,6 +16,8 @@ import { padName } from '../../../kit-view/use-kit'
 import { TieArcs } from '../ties/TieArcs'
 import { TyingPads } from '../ties/TyingPads'
 import type { BoardMode } from './BoardBar'
+import { inRows, placeSpots, spanOf } from './drum-place'
+import { DrumFace } from './DrumFace'
 import { PadHandle } from './PadHandle'
 
 const LABEL_HEIGHT = 40
@@ -45,24 +48,31 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   const chosen = useSession((state) => state.padId)
   const sounding = useSession((state) => state.sounding)
   const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
-  const columns = Math.min(kit.arrangement.columns, Math.max(1, kit.pads.length))
+  // While pads are arranged or tied each spot of a drum stands by itself.
+  const cells = useMemo(() => (mode === 'play' ? drumsOf(kit) : kit.pads.map((pad) => ({ pads: [pad], drum: undefined }))), [kit, mode])
+  const columns = Math.min(kit.arrangement.columns, Math.max(1, cells.length))
   const gap = isWide ? 28 : 18
   const room = Math.floor((width - gap * (columns + 1)) / columns)
-  const rows = Math.ceil(kit.pads.length / columns)
-  const size = Math.min(room, Math.max(TOUCH, Math.round(Math.min(fillingSize(height, rows), room) * (kit.arrangement.size ?? 1))))
+  const sizeFor = (count: number) =>
+    Math.min(room, Math.max(TOUCH, Math.round(Math.min(fillingSize(height, count), room) * (kit.arrangement.size ?? 1))))
   // What the columns leave is between them, as far as a row still reads as one.
-  const between = Math.min(WIDEST_GAP, Math.max(gap, Math.floor((width - columns * size) / (columns + 1))))
+  const betweenFor = (face: number) => Math.min(WIDEST_GAP, Math.max(gap, Math.floor((width - columns * face) / (columns + 1))))
+  const least = sizeFor(Math.ceil(cells.length / columns))
+  const spans = cells.map(({ pads, drum }) => (drum ? spanOf(pads.length, least, betweenFor(least), columns) : 1))
+  const { places, rows } = inRows(spans, columns)
+  const size = sizeFor(rows)
+  const between = betweenFor(size)
   const left = (width - columns * size - (columns - 1) * between) / 2
   const place = (index: number) => ({
-    x: left + (index % columns) * (size + between),
-    y: 10 + Math.floor(index / columns) * (size + LABEL_HEIGHT + ROW_GAP),
+    x: left + places[index]!.column * (size + between),
+    y: 10 + places[index]!.row * (size + LABEL_HEIGHT + ROW_GAP),
   })
-  const centreOf = (index: number) => ({ x: place(index).x + size / 2, y: place(index).y + size / 2 })
+  const widthOf = (index: number) => places[index]!.span * size + (places[index]!.span - 1) * between
+  const boxes = boxesOf(cells, place, widthOf, size)
+  const boxOf = (index: number) => boxes.get(kit.pads[index]!.id)!
+  const centreOf = (index: number) => ({ x: boxOf(index).left + boxOf(index).width / 2, y: boxOf(index).top + boxOf(index).height / 2 })
   const choose = (box: Box) => {
-    const over = kit.pads.filter((_, index) => {
-      const { x, y } = place(index)
-      return overlaps(box, { left: x, top: y, width: size, height: size })
-    })
+    const over = kit.pads.filter((_, index) => overlaps(box, boxOf(index)))
     if (over.length > 0) onChoose(over.map(({ id }) => id))
   }
   return (
@@ -76,16 +86,28 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
           <TieArcs
             kit={kit}
             centreOf={centreOf}
-            radius={size / 2}
+            radiusOf={(index) => boxOf(index).width / 2}
             chosen={mode === 'tie' ? tieId : undefined}
             sounding={sounding}
             width={width}
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
           <Marquee onChoose={choose} />
-          {kit.pads.map((pad, index) => (
-            <View key={pad.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
-              <PadFace kit={kit} pad={pad} index={index} size={size} chosen={pad.id === chosen} withNote withKey={isWide} />
+          {cells.map(({ pads, drum }, index) => (
+            <View key={pads[0]!.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
+              {drum ? (
+                <DrumFace kit={kit} pads={pads} drum={drum} width={widthOf(index)} size={size} chosen={chosen} />
+              ) : (
+                <PadFace
+                  kit={kit}
+                  pad={pads[0]!}
+                  index={kit.pads.indexOf(pads[0]!)}
+                  size={size}
+                  chosen={pads[0]!.id === chosen}
+                  withNote
+                  withKey={isWide}
+                />
+              )}
             </View>
           ))}
           {mode === 'arrange' && <Arranging kit={kit} place={place} size={size} />}
@@ -93,6 +115,25 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
         </>
       )}
     </ScrollView>
+  )
+}
+
+/** Where each pad stands, of a drum each of its spots. */
+function boxesOf(
+  cells: ReturnType<typeof drumsOf>,
+  place: (index: number) => { x: number; y: number },
+  widthOf: (index: number) => number,
+  size: number,
+): Map<PadId, Box> {
+  return new Map(
+    cells.flatMap(({ pads, drum }, index) => {
+      const { x, y } = place(index)
+      if (!drum) return [[pads[0]!.id, { left: x, top: y, width: size, height: size }] as const]
+      const spots = placeSpots(pads.length, widthOf(index), size)
+      return pads.map(
+        ({ id }, i) => [id, { left: x + spots.at[i]!.x, top: y + spots.at[i]!.y, width: spots.size, height: spots.size }] as const,
+      )
+    }),
   )
 }
 

@@ -13,7 +13,7 @@ import { TIE_LOOKS } from './tie-looks'
 interface Props {
   readonly kit: Kit
   readonly centreOf: (index: number) => Spot
-  readonly radius: number
+  readonly radiusOf: (index: number) => number
   readonly width: number
   readonly height: number
   /** The tie that is looked at; the others step back. */
@@ -23,7 +23,7 @@ interface Props {
 }
 
 /** All ties as lines from rim to rim, each kind with a stroke of its own; where a strike goes, its lines are lit. */
-export function TieArcs({ kit, centreOf, radius, width, height, chosen, sounding }: Props) {
+export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen, sounding }: Props) {
   const lines = useMemo(() => tieLines(kit), [kit])
   const places = useMemo(() => new Map(kit.pads.map(({ id }, index) => [id, index])), [kit.pads])
   const centres = kit.pads.map((_, index) => centreOf(index))
@@ -41,7 +41,7 @@ export function TieArcs({ kit, centreOf, radius, width, height, chosen, sounding
               line={line}
               a={centres[from]!}
               b={centres[to]!}
-              radius={radius}
+              radius={Math.min(radiusOf(from), radiusOf(to))}
               others={others}
               width={width}
               isFaint={chosen !== undefined && chosen !== line.tieId}

@@ -1,4 +1,4 @@
-import { padSettings, padWithParts, valueOf } from '@heliaster/core/kit'
+import { filledPad, lenderOf, padSettings, valueOf } from '@heliaster/core/kit'
 import type { Band, BandId, Clip, Kit, KitEdit, Pad, TurnId } from '@heliaster/core/kit'
 import { moveTurn, setCellBand, setCells, swapTurns } from '@heliaster/core/place'
 import type { Cells, TakeTarget } from '@heliaster/core/place'
@@ -199,7 +199,10 @@ const withOrWithout = (ids: readonly TurnId[], id: TurnId) => (ids.includes(id) 
 
 /** What a pad without cells sounds. */
 function emptyWords(kit: Kit, pad: Pad, ray: string): string {
-  const parts = padWithParts(kit, pad).bands.flatMap(({ turns }) => turns).length
+  const lender = lenderOf(kit, pad)
+  if (lender)
+    return `Empty: as a spot or opening of its drum it sounds as ${padSettings(kit, lender).name || 'an unnamed pad'}, until it has clips of its own.`
+  const parts = filledPad(kit, pad).bands.flatMap(({ turns }) => turns).length
   if (parts > 0) {
     const lie = parts === 1 ? 'A part of a recording lies' : `${parts} parts of a recording lie`
     return `${lie} here, drawn under Ties. Clips that are chosen go before.`
