@@ -18,6 +18,7 @@ import { MixerSheet } from '../mixer/MixerSheet'
 import { PadsSheet } from '../several/PadsSheet'
 import { TieBar } from '../ties/TieBar'
 import { WalkSheet } from '../walk/WalkSheet'
+import { BringPadSheet } from './BringPadSheet'
 
 interface Props {
   readonly kit: Kit
@@ -47,6 +48,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
   const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
   const [isWalking, setWalking] = useState(false)
+  const [isBringing, setBringing] = useState(false)
   if (mode === 'arrange') return <ArrangeBar kit={kit} onDone={() => onMode('play')} />
   if (mode === 'tie') return <TieBar kind={tieKind} onKind={onTieKind} onDone={() => onMode('play')} />
   const mixer: Act = { label: 'Mixer', icon: 'tune-vertical', disabled: kit.pads.length === 0, onPress: () => setMixing(true) }
@@ -58,6 +60,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
   ]
   const walk: Act = { label: 'Walk through every cell', icon: 'walk', disabled: kit.pads.length === 0, onPress: () => setWalking(true) }
   const played: Act = { label: 'What was played', icon: 'history', onPress: () => router.navigate(`/kit/${kit.id}/performances`) }
+  const bring: Act = { label: 'A pad of another kit', icon: 'import', disabled: kit.pads.length >= 128, onPress: () => setBringing(true) }
   const hearing: Act = {
     label: 'Hear pads after each change',
     icon: hearsAgain ? 'ear-hearing' : 'ear-hearing-off',
@@ -70,10 +73,11 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
       {shown.map(({ label, disabled, onPress }) => (
         <Button key={label} label={label} disabled={disabled} onPress={onPress} />
       ))}
-      <More title="The board" acts={isWide ? [played, walk, hearing] : [...others, played, walk, hearing]} />
+      <More title="The board" acts={isWide ? [bring, played, walk, hearing] : [...others, bring, played, walk, hearing]} />
       <View style={{ flex: 1 }} />
       <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
       {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
+      {isBringing && <BringPadSheet kit={kit} onClose={() => setBringing(false)} />}
       {isWalking && <WalkSheet kit={kit} onClose={() => setWalking(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}
     </View>

@@ -2,12 +2,11 @@ import { padById } from '@heliaster/core/kit'
 import type { Kit, KitId, PadId, Performance } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
-import { useStore } from 'zustand'
 
 import { unanswered } from '../../../audio/performances/resound'
 import type { SoundsOn } from '../../../audio/performances/resound'
-import { device, kits } from '../../../documents'
 import { padName } from '../../../kit-view/use-kit'
+import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
 import { Chips } from '../../../ui/controls/Chips'
 import { Text } from '../../../ui/layout/Text'
 
@@ -30,10 +29,7 @@ export interface Sounds {
 export function useSoundsOn(kit: Kit): Sounds {
   const [choice, choose] = useState<Choice>('played')
   const [otherId, setOther] = useState<KitId>()
-  const other = useStore(kits.store, ({ entries }) => (otherId ? entries[otherId]?.doc : undefined))
-  useEffect(() => {
-    if (otherId && !other) void device.fetchDocument('kit', otherId)
-  }, [otherId, other])
+  const other = useKitById(otherId)
   const on: SoundsOn = choice === 'now' ? { as: 'kit', kit } : choice === 'other' && other ? { as: 'kit', kit: other } : { as: 'played' }
   return { on, choice, otherId, choose, chooseOther: setOther }
 }
@@ -62,15 +58,6 @@ export function SoundsOnChoice({ kit, performance, sounds }: Props) {
       )}
     </View>
   )
-}
-
-/** All kits but this one, by their names; those that are only on the server too. */
-function useOtherKits(kit: Kit): { value: KitId; text: string }[] {
-  const entries = useStore(kits.store, (state) => state.entries)
-  const elsewhere = useStore(kits.store, (state) => state.elsewhere)
-  const here = Object.values(entries).map(({ doc }) => ({ value: doc.id, text: doc.name || 'A kit without a name' }))
-  const there = Object.values(elsewhere).map(({ id, name }) => ({ value: id as KitId, text: name || 'A kit without a name' }))
-  return [...here, ...there].filter(({ value }) => value !== kit.id).sort((a, b) => a.text.localeCompare(b.text))
 }
 
 /** Names of the pads that were played and that nothing on the other kit answers. */

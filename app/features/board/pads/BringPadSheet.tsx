@@ -1,0 +1,107 @@
+import { applyBatch, kitKind, padSettings } from '@heliaster/core/kit'
+import type { Kit, KitId, Pad, PadId } from '@heliaster/core/kit'
+import { bringPad } from '@heliaster/core/place'
+import { useState } from 'react'
+import { Pressable, View } from 'react-native'
+
+import { hearVersion } from '../../../audio/engine/sound'
+import { makeId } from '../../../documents/make-id'
+import { editKit } from '../../../kit-view'
+import { PadGlyph } from '../../../kit-view/PadGlyph'
+import { session } from '../../../kit-view/session'
+import { padName } from '../../../kit-view/use-kit'
+import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
+import { Button } from '../../../ui/controls/Button'
+import { Chips } from '../../../ui/controls/Chips'
+import { notify } from '../../../ui/layout/notices'
+import { Sheet } from '../../../ui/layout/Sheet'
+import { Text } from '../../../ui/layout/Text'
+import { usePalette } from '../../../ui/theme/theme'
+
+interface Props {
+  readonly kit: Kit
+  readonly onClose: () => void
+}
+
+/** A pad of another kit, heard first, and brought here with all it needs. */
+export function BringPadSheet({ kit, onClose }: Props) {
+  const others = useOtherKits(kit)
+  const [fromId, setFromId] = useState<KitId | undefined>(others.length === 1 ? others[0]!.value : undefined)
+  const [padId, setPadId] = useState<PadId>()
+  const from = useKitById(fromId)
+  const pad = from?.pads.find(({ id }) => id === padId)
+  const bring = () => {
+    const made = from && pad && bringPad(makeId, kit, from, pad.id)
+    if (!made) return notify('This kit holds 128 pads, as many as it can: remove one first.')
+    editKit(kit.id, made.edits, made.padId)
+    session.setState({ padId: made.padId })
+    const along = made.along.length > 0 ? `, with ${made.along.join(' and ')}` : ''
+    notify(`${padName(from, pad)} of ${from.name} is here now${along}.`)
+    onClose()
+  }
+  const choose = (one: Pad) => {
+    setPadId(one.id)
+    const made = from && bringPad(makeId, kit, from, one.id)
+    const there = made && applyBatch(kitKind, kit, made.edits).doc.pads.find(({ id }) => id === made.padId)
+    if (there) hearVersion(there)
+  }
+  return (
+    <Sheet
+      title="A pad of another kit"
+      isOpen
+      onClose={onClose}
+      actions={<Button label={pad && from ? `Bring ${padName(from, pad)} here` : 'Choose a pad'} kind="main" disabled={!pad} onPress={bring} style={{ flex: 1 }} />} // prettier-ignore
+    >
+      {others.length === 0 ? (
+        <Text tone="muted">There is no other kit yet.</Text>
+      ) : (
+        <Chips
+          label="Kit"
+          options={others}
+          value={fromId}
+          onChoose={(id) => {
+            setFromId(id)
+            setPadId(undefined)
+          }}
+        />
+      )}
+      {fromId && !from && <Text tone="muted">It is on its way from the server.</Text>}
+      {from && from.pads.length === 0 && <Text tone="muted">It has no pads.</Text>}
+      {from && <Pads kit={from} chosen={padId} onChoose={choose} />}
+    </Sheet>
+  )
+}
+
+function Pads({ kit, chosen, onChoose }: { readonly kit: Kit; readonly chosen: PadId | undefined; readonly onChoose: (pad: Pad) => void }) {
+  const palette = usePalette()
+  return (
+    <View role="radiogroup" aria-label={`Pads of ${kit.name}`} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+      {kit.pads.map((pad) => {
+        const isChosen = pad.id === chosen
+        return (
+          <Pressable
+            key={pad.id}
+            role="radio"
+            aria-checked={isChosen}
+            aria-label={padSettings(kit, pad).name || 'Unnamed pad'}
+            onPress={() => onChoose(pad)}
+            style={{
+              width: 96,
+              alignItems: 'center',
+              padding: 8,
+              borderRadius: 8,
+              borderWidth: 1,
+              borderColor: isChosen ? palette.kelp : palette.faint,
+              backgroundColor: isChosen ? palette.kelpWash : 'transparent',
+            }}
+          >
+            <PadGlyph kit={kit} pad={pad} size={60} />
+            <Text look="small" numberOfLines={1} style={{ fontSize: 12 }}>
+              {padName(kit, pad)}
+            </Text>
+          </Pressable>
+        )
+      })}
+    </View>
+  )
+}
