@@ -112,3 +112,57 @@ test('a performance is drawn to a grid, put on another pad, changed strike by st
   await expect(page.getByText(/^“.*” is deleted\.$/)).toBeVisible()
   await saved(page)
 })
+
+/** A film of two seconds, drawn and recorded by the browser itself. */
+async function aFilm(page: Page): Promise<Buffer> {
+  const base64 = await page.evaluate(async () => {
+    const canvas = document.createElement('canvas')
+    ;[canvas.width, canvas.height] = [160, 90]
+    const pen = canvas.getContext('2d')!
+    const recorder = new MediaRecorder(canvas.captureStream(25), { mimeType: 'video/webm' })
+    const parts: Blob[] = []
+    recorder.ondataavailable = ({ data }) => parts.push(data)
+    recorder.start()
+    for (const begun = performance.now(); performance.now() - begun < 2000;) {
+      pen.fillStyle = `hsl(${(performance.now() / 5) % 360} 40% 50%)`
+      pen.fillRect(0, 0, 160, 90)
+      await new Promise((resolve) => requestAnimationFrame(resolve))
+    }
+    const ended = new Promise((resolve) => (recorder.onstop = resolve))
+    recorder.stop()
+    await ended
+    const bytes = new Uint8Array(await new Blob(parts).arrayBuffer())
+    return btoa(bytes.reduce((text, byte) => text + String.fromCharCode(byte), ''))
+  })
+  return Buffer.from(base64, 'base64')
+}
+
+test('a performance runs with a film of one’s own, and what is taken out begins on its clock', async ({ page }) => {
+  await openDemo(page, 'performances')
+  await allArrived(page)
+  await expect(async () => {
+    await page.keyboard.press('b')
+    await expect(page.getByRole('button', { name: 'Keep' })).toBeVisible({ timeout: 2000 })
+  }).toPass()
+  await page.getByRole('button', { name: 'Keep' }).first().click()
+  await page.getByRole('radio', { name: 'Picture', exact: true }).click()
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Choose a film' }).click()])
+  await chooser.setFiles({ name: 'slipway.webm', mimeType: 'video/webm', buffer: await aFilm(page) })
+  const film = page.getByLabel('The film', { exact: true })
+  await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.videoWidth)).toBe(160)
+  await page.getByRole('textbox', { name: 'The film starts at' }).fill('01:00:00:00')
+  await page.getByRole('button', { name: 'Set', exact: true }).click()
+  for (let picture = 0; picture < 5; picture++) await page.getByRole('button', { name: 'A picture on' }).click()
+  await expect(page.getByLabel('Timecode')).toHaveText('01:00:00:05')
+  await page.getByRole('button', { name: 'It begins on this picture' }).click()
+  await expect(page.getByText('What is heard begins at 01:00:00:05.')).toBeVisible()
+  await page.getByRole('button', { name: 'Hear it' }).click()
+  await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.3)
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await page.getByRole('radio', { name: 'Take out' }).click()
+  const read = readWav(await takenOut(page, 'WAV'))
+  if (!read.ok) throw new Error(read.message)
+  expect(read.file.startFrame).toBe(read.file.audio.sampleRateHz * (3600 + 5 / 25))
+  await page.getByRole('button', { name: 'Delete this performance' }).click()
+  await saved(page)
+})

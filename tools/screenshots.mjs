@@ -183,7 +183,15 @@ const views = [
       await page.waitForTimeout(900)
     },
   ],
-  ['groove-wide', wide, 'dark', async (page) => page.goto(`${kit}/groove`)],
+  [
+    'groove-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/groove`)
+      await page.getByRole('button', { name: 'Play' }).waitFor()
+    },
+  ],
   [
     'ship',
     phone,
@@ -207,6 +215,7 @@ const views = [
       await page.getByRole('button', { name: 'More', exact: true }).click()
       await page.getByRole('button', { name: 'What was played' }).click()
       await page.getByRole('button', { name: 'Keep' }).first().click()
+      await page.getByText(/^Kept as/).waitFor()
       await page.getByText(/^Kept as/).waitFor({ state: 'detached', timeout: 30000 })
       await page.getByTestId('strings').focus()
       await page.keyboard.press('ArrowRight')

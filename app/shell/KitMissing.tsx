@@ -27,7 +27,7 @@ export function KitMissing({ kitId }: { readonly kitId: string }) {
         {isBlocked ? 'Close the other tabs' : apart ? 'This kit cannot be read' : loaded ? 'This kit is not here' : 'Opening the kit'}
       </Text>
       {!loaded && !isBlocked && !apart && (
-        <View style={{ alignSelf: 'stretch', maxWidth: 560 }}>
+        <View style={{ width: '100%', maxWidth: 560 }}>
           <Waiting words="Opening the kit" rows={2} />
         </View>
       )}

@@ -1,4 +1,5 @@
 import type { Audio } from './audio'
+import { startFrameOf } from './bext'
 import { readPcm } from './pcm'
 
 /** What a WAV file holds besides its samples; all frames are frames of the file. */
@@ -10,6 +11,8 @@ export interface WavFile {
   readonly cues: { readonly frame: number; readonly label?: string }[]
   readonly loops: { readonly startFrame: number; readonly endFrame: number }[]
   readonly rootNote?: number
+  /** Frames since midnight at which it begins, from its broadcast chunk. */
+  readonly startFrame?: number
   readonly velocityRange?: readonly [low: number, high: number]
   /** What had to be mended to read it, in words for a person. */
   readonly notes: string[]
@@ -54,10 +57,18 @@ export function readWav(bytes: Uint8Array): WavResult {
       bitsPerSample: format.bits,
       isFloat: format.tag === FLOAT,
       cues: readCues(view, chunks, frames),
+      ...readStart(view, chunks),
       ...readSampler(view, chunks, frames),
       notes,
     },
   }
+}
+
+const BEXT_BYTES = 348
+
+function readStart(view: DataView, chunks: Map<string, Span>): Pick<WavFile, 'startFrame'> {
+  const span = chunks.get('bext')
+  return span && span.length >= BEXT_BYTES ? { startFrame: startFrameOf(view, span.start) } : {}
 }
 
 function fail(message: string): WavResult {

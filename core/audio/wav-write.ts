@@ -1,5 +1,7 @@
 import { frameCount } from './audio'
 import type { Audio } from './audio'
+import { bextChunk } from './bext'
+import type { Broadcast } from './bext'
 
 export interface WavOptions {
   /** 16 and 24 are integer, 32 is float. */
@@ -7,6 +9,8 @@ export interface WavOptions {
   readonly cueFrames?: readonly number[]
   readonly rootNote?: number
   readonly loop?: { readonly startFrame: number; readonly endFrame: number }
+  /** When it begins on a day's clock, and what it is. */
+  readonly broadcast?: Broadcast
 }
 
 /** Writes a WAV file. 32-bit float keeps every sample as it is; integers are rounded and held within full scale. */
@@ -17,23 +21,27 @@ export function writeWav(audio: Audio, options: WavOptions): Uint8Array<ArrayBuf
   const dataBytes = frames * channels * bytesPerSample
   const extra = [...cueChunk(options), ...samplerChunk(audio, options)]
   const padded = dataBytes + (dataBytes % 2)
-  const bytes = new Uint8Array(44 + padded + extra.length)
+  const bext = options.broadcast ? bextChunk(options.broadcast) : new Uint8Array(0)
+  const head = 12 + bext.length // where the format begins
+  const bytes = new Uint8Array(head + 32 + padded + extra.length)
   const view = new DataView(bytes.buffer)
   const tag = options.bits === 32 ? 3 : 1
   writeText(bytes, 0, 'RIFF')
   view.setUint32(4, bytes.length - 8, true)
-  writeText(bytes, 8, 'WAVEfmt ')
-  view.setUint32(16, 16, true)
-  view.setUint16(20, tag, true)
-  view.setUint16(22, channels, true)
-  view.setUint32(24, audio.sampleRateHz, true)
-  view.setUint32(28, audio.sampleRateHz * channels * bytesPerSample, true)
-  view.setUint16(32, channels * bytesPerSample, true)
-  view.setUint16(34, options.bits, true)
-  writeText(bytes, 36, 'data')
-  view.setUint32(40, dataBytes, true)
-  writeSamples(view, audio, options.bits)
-  bytes.set(extra, 44 + padded)
+  writeText(bytes, 8, 'WAVE')
+  bytes.set(bext, 12)
+  writeText(bytes, head, 'fmt ')
+  view.setUint32(head + 4, 16, true)
+  view.setUint16(head + 8, tag, true)
+  view.setUint16(head + 10, channels, true)
+  view.setUint32(head + 12, audio.sampleRateHz, true)
+  view.setUint32(head + 16, audio.sampleRateHz * channels * bytesPerSample, true)
+  view.setUint16(head + 20, channels * bytesPerSample, true)
+  view.setUint16(head + 22, options.bits, true)
+  writeText(bytes, head + 24, 'data')
+  view.setUint32(head + 28, dataBytes, true)
+  writeSamples(view, audio, options.bits, head + 32)
+  bytes.set(extra, head + 32 + padded)
   return bytes
 }
 
@@ -41,13 +49,13 @@ function writeText(bytes: Uint8Array, at: number, text: string): void {
   for (let i = 0; i < text.length; i++) bytes[at + i] = text.charCodeAt(i)
 }
 
-function writeSamples(view: DataView, audio: Audio, bits: 16 | 24 | 32): void {
+function writeSamples(view: DataView, audio: Audio, bits: 16 | 24 | 32, from: number): void {
   const channels = audio.channels
   const bytes = bits / 8
   const full = bits === 16 ? 32767 : 8388607
   for (let channel = 0; channel < channels.length; channel++) {
     const samples = channels[channel]
-    let at = 44 + channel * bytes
+    let at = from + channel * bytes
     for (let i = 0; i < samples.length; i++, at += bytes * channels.length) {
       if (bits === 32) {
         view.setFloat32(at, samples[i], true)

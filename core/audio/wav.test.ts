@@ -91,3 +91,26 @@ test('no damage makes the reader throw, hang or believe a size that is not there
     { numRuns: 3000 },
   )
 })
+
+test('a broadcast chunk stands before the format, field for field where EBU Tech 3285 puts it, and says when the file begins', () => {
+  const audio = { sampleRateHz: 48000, channels: [Float32Array.of(0.5, -0.25, 0.125)] }
+  const startFrame = 2 ** 32 + 48000 * 3600
+  const bytes = writeWav(audio, {
+    bits: 32,
+    cueFrames: [1],
+    broadcast: { description: 'Slipway, Låg', startFrame, madeAt: new Date(2026, 10, 5, 9, 7, 3) },
+  })
+  const view = new DataView(bytes.buffer)
+  const text = (at: number, length: number) => String.fromCharCode(...bytes.subarray(at, at + length)).replace(/\0+$/, '')
+  expect([text(12, 4), view.getUint32(16, true), text(20, 256), text(276, 32), text(340, 10), text(350, 8)]).toEqual(['bext', 602, 'Slipway, L?g', 'Heliaster', '2026-11-05', '09:07:03']) // prettier-ignore
+  expect([view.getUint32(358, true), view.getUint32(362, true), view.getUint16(366, true)]).toEqual([48000 * 3600, 1, 1])
+  expect(view.getUint32(4, true)).toBe(bytes.length - 8)
+  const read = readWav(bytes)
+  expect(read.ok && [read.file.startFrame, read.file.cues, [...read.file.audio.channels[0]!]]).toEqual([
+    startFrame,
+    [{ frame: 1 }],
+    [0.5, -0.25, 0.125],
+  ])
+  const plain = readWav(writeWav(audio, { bits: 32 }))
+  expect(plain.ok && plain.file.startFrame).toBeUndefined()
+})

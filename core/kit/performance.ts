@@ -57,6 +57,24 @@ export type PadStanding = z.infer<typeof padStandingSchema>
 /** From this frame on the kit stood as a text that is kept by its hash. */
 export const segmentSchema = z.strictObject({ frame, kit: audioHashSchema })
 
+/** How many pictures a film has a second, and whether its timecode drops numbers to keep with the clock (SMPTE ST 12-1). */
+export const pictureRates = ['23.976', '24', '25', '29.97', '29.97 drop', '30', '50', '59.94', '59.94 drop', '60'] as const
+export type PictureRate = (typeof pictureRates)[number]
+
+/**
+ * The film that it was played to; the film itself stays with the person. `startPictures` is the timecode of its first picture, in
+ * pictures since midnight; `offsetSeconds` is where frame 0 of the performance lies in the film.
+ */
+export const pictureSchema = z.strictObject({
+  rate: z.enum(pictureRates),
+  startPictures: z
+    .number()
+    .int()
+    .min(0)
+    .max(60 * 86_400),
+  offsetSeconds: z.number().min(-86_400).max(86_400),
+})
+
 /** What was played, with all that is needed to sound it again bit for bit. */
 export const performanceSchema = z.strictObject({
   format: z.literal('heliaster-performance'),
@@ -85,6 +103,7 @@ export const performanceSchema = z.strictObject({
   events: z.array(playedEventSchema).max(MOST_EVENTS),
   /** Set once its events are no longer those that were played. */
   edited: z.boolean().optional(),
+  picture: pictureSchema.optional(),
 })
 export type Performance = z.infer<typeof performanceSchema>
 
@@ -92,7 +111,9 @@ export const performanceEditSchema = z.discriminatedUnion('type', [
   ...elementEditSchemas,
   z.strictObject({
     type: z.literal('setPerformance'),
-    fields: performanceSchema.pick({ name: true, fromFrame: true, toFrame: true, tempoBpm: true, events: true, edited: true }).partial(),
+    fields: performanceSchema
+      .pick({ name: true, fromFrame: true, toFrame: true, tempoBpm: true, events: true, edited: true, picture: true })
+      .partial(),
   }),
 ])
 export type PerformanceEdit = z.infer<typeof performanceEditSchema>

@@ -1,4 +1,5 @@
 import type { Audio } from '../audio/audio'
+import { joined, soundingFrames } from '../audio/join'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash, Kit, PadId } from '../kit'
 
@@ -30,19 +31,7 @@ export function renderDraws({ kit, padId, velocity, note, count, sampleRateHz, a
       score = new Float64Array(0)
     } while (parts.length < LONGEST_SECONDS && (engine.strikes.active.includes(1) || engine.queue.length > 0))
     renderOffline(engine, toScore([{ frame: engine.frame, type: EventType.stopAll, padSlot: 0 }]), sampleRateHz) // what holds on for ever ends here
-    return withoutEnd({ sampleRateHz, channels: [0, 1].map((side) => joined(parts.map((part) => part[side]))) })
+    const channels = [0, 1].map((side) => joined(parts.map((part) => part[side])))
+    return { sampleRateHz, channels: channels.map((channel) => channel.slice(0, soundingFrames(channels))) }
   })
-}
-
-function joined(parts: readonly Float32Array[]): Float32Array {
-  const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0)
-  return all
-}
-
-/** Without the silence behind the last sample that is not zero. */
-export function withoutEnd({ sampleRateHz, channels }: Audio): Audio {
-  let end = channels[0].length
-  while (end > 1 && channels.every((channel) => channel[end - 1] === 0)) end--
-  return { sampleRateHz, channels: channels.map((channel) => channel.slice(0, end)) }
 }

@@ -4,16 +4,28 @@ import { fileName, uniqueNames, zipFiles } from '../ship'
 import type { Kit, PadId, Performance } from '../kit'
 import { padById, padSettings } from '../kit'
 import { isHeard } from './edits'
+import { startSecondsOf } from './timecode'
 
 export type Bits = 16 | 24 | 32
 
-/** A performance as a WAV file, with a marker at each strike that is heard. */
+/** A performance as a WAV file, with a marker at each strike that is heard; with a film it says when it begins on the film's clock. */
 export function performanceWav(performance: Performance, audio: Audio, bits: Bits): Uint8Array<ArrayBuffer> {
   const { fromFrame } = performance
   const cueFrames = performance.events.flatMap((event) =>
     event.type === 'strike' && isHeard(performance, event) ? [event.frame - fromFrame] : [],
   )
-  return writeWav(audio, { bits, cueFrames: [...new Set(cueFrames)] })
+  const start = startSecondsOf(performance)
+  const broadcast =
+    start === undefined
+      ? {}
+      : {
+          broadcast: {
+            description: performance.name,
+            startFrame: Math.round(start * audio.sampleRateHz),
+            madeAt: new Date(performance.playedAt),
+          },
+        }
+  return writeWav(audio, { bits, cueFrames: [...new Set(cueFrames)], ...broadcast })
 }
 
 /** The pads that are heard in a performance, in the order in which they come first. */

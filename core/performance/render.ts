@@ -1,4 +1,5 @@
 import type { Audio } from '../audio/audio'
+import { joined } from '../audio/join'
 import { controlNumbers, createOffline, EventField, EventType, hashId, renderOffline, stand, standingOf } from '../engine'
 import type { Offline, StrikeRecord } from '../engine'
 import type { AudioHash, Kit, PadId, Performance, PlayedEvent } from '../kit'
@@ -139,10 +140,4 @@ function writeEvent(score: Float64Array, at: number, event: PlayedEvent, slot: n
       score[at + EventField.velocity] = event.value
       score[at + EventField.padSlot] = 0
   }
-}
-
-function joined(parts: readonly Float32Array[]): Float32Array {
-  const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0)
-  return all
 }

@@ -1,5 +1,6 @@
 import { createBus, filledPad, freeNote, MOST, padById, startTillersOf, withoutPad, withStartTillers } from '../kit'
-import type { Band, BandId, Bus, BusId, Kit, KitEdit, MakeId, Pad, PadId, RayId, Tie, TieId, Tiller, TurnId } from '../kit'
+import type { Bus, BusId, Kit, KitEdit, MakeId, Pad, PadId, Tie, TieId, Tiller } from '../kit'
+import { copiedFilling, ontoRays } from './copy-pad'
 
 export interface BroughtPad {
   readonly edits: KitEdit[]
@@ -101,36 +102,21 @@ class BroughtSways {
 
 function copyOf(makeId: MakeId, to: Kit, from: Kit, given: Pad, buses: BroughtBuses, sways: BroughtSways): Pad {
   const pad = filledPad(from, given)
-  const rayIds = new Map(pad.rays.map((ray) => [ray.id as string, makeId<RayId>('ray')]))
-  const bands = (list: readonly Band[]): Band[] =>
-    list.map((band) => ({
-      ...band,
-      id: makeId<BandId>('band'),
-      turns: band.turns.map((turn) => ({
-        ...turn,
-        id: makeId<TurnId>('turn'),
-        clips: Object.fromEntries(Object.entries(turn.clips).map(([rayId, clip]) => [rayIds.get(rayId) ?? rayId, clip])),
-      })),
-    }))
-  const rays = pad.rays.map(({ bus, ...ray }) => {
-    const there = buses.idOf(bus)
-    return {
-      ...ray,
-      id: rayIds.get(ray.id)!,
-      source: ray.source.kind === 'clips' && ray.source.bands ? { ...ray.source, bands: bands(ray.source.bands) } : ray.source,
-      sends: ray.sends.flatMap((send) => (buses.idOf(send.busId) ? [{ ...send, busId: buses.idOf(send.busId)! }] : [])),
-      ...(there ? { bus: there } : {}),
-    }
+  const { rays, bands, rayIds } = copiedFilling(makeId, pad)
+  const there = rays.map(({ bus, ...ray }) => {
+    const busId = buses.idOf(bus)
+    const sends = ray.sends.flatMap((send) => (buses.idOf(send.busId) ? [{ ...send, busId: buses.idOf(send.busId)! }] : []))
+    return { ...ray, sends, ...(busId ? { bus: busId } : {}) }
   })
   const { bus, responses, ...settings } = ownWithLeaders(from, given)
   const padBus = buses.idOf(bus)
   const own: Pad['own'] = {
     ...settings,
-    ...(responses ? { responses: responses.map((response) => responseOf(response, rayIds, sways)) } : {}),
+    ...(responses ? { responses: ontoRays(responses, rayIds).map((response) => led(response, sways)) } : {}),
     ...(padBus ? { bus: padBus } : {}),
   }
   const note = freeNote(to)
-  return { id: makeId<PadId>('pad'), notes: note === undefined ? [] : [note], own, rays, bands: bands(pad.bands), spread: pad.spread }
+  return { id: makeId<PadId>('pad'), notes: note === undefined ? [] : [note], own, rays: there, bands, spread: pad.spread }
 }
 
 /** What a pad has of its own and takes from those it leans on: all that it keeps where these are taken away. */
@@ -143,13 +129,10 @@ function ownWithLeaders(kit: Kit, pad: Pad): Pad['own'] {
 
 type Response = NonNullable<Pad['own']['responses']>[number]
 
-function responseOf(response: Response, rayIds: ReadonlyMap<string, RayId>, sways: BroughtSways): Response {
+/** A response that goes by an oscillator or a tiller goes by the one of this kit. */
+function led(response: Response, sways: BroughtSways): Response {
   const { from } = response
-  return {
-    ...response,
-    from: from.id === undefined ? from : { ...from, id: sways.idOf(from.kind, from.id) },
-    to: response.to.map((address) => (address.ray ? { ...address, ray: rayIds.get(address.ray) ?? address.ray } : address)),
-  }
+  return from.id === undefined ? response : { ...response, from: { ...from, id: sways.idOf(from.kind, from.id) } }
 }
 
 /** Infos of the files that its clips name and that this kit does not know. */

@@ -1,4 +1,5 @@
 import type { Audio } from '../audio/audio'
+import { joined, soundingFrames } from '../audio/join'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
@@ -81,7 +82,7 @@ function drawSolo(cell: DrawnCell & { readonly own: PadSettings }, audioOf: Audi
   while (slices.length < LONGEST_SECONDS && engine.strikes.active.includes(1))
   const raise = 10 ** (-HEADROOM_DB / 20)
   const [left, right] = [0, 1].map((side) => joined(slices.map((slice) => slice[side])).map((sample) => sample * raise))
-  const end = lastSound(left, right)
+  const end = soundingFrames([left, right])
   const alike = left.every((sample, i) => sample === right[i])
   return { sampleRateHz: rate, channels: (alike ? [left] : [left, right]).map((channel) => channel.slice(0, end)) }
 }
@@ -107,16 +108,4 @@ function onceThrough(clip: Clip, own: PadSettings, ray: Ray): Clip {
   if (clip.loop?.until === 'end' && points.length > 0 && points[points.length - 1].value <= 0) return clip
   const { loop: _loop, ...plain } = clip
   return plain
-}
-
-function joined(parts: readonly Float32Array[]): Float32Array {
-  const all = new Float32Array(parts.reduce((sum, part) => sum + part.length, 0))
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0)
-  return all
-}
-
-function lastSound(left: Float32Array, right: Float32Array): number {
-  let end = left.length
-  while (end > 1 && left[end - 1] === 0 && right[end - 1] === 0) end--
-  return end
 }

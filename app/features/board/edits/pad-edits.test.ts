@@ -1,3 +1,4 @@
+import { responseTo } from '@heliaster/core/kit'
 import type { TieId } from '@heliaster/core/kit'
 import { cellsOf, proposeLevel } from '@heliaster/core/place'
 import { inChokeGroup } from '@heliaster/core/ties'
@@ -29,4 +30,11 @@ test('a duplicate has ids of its own and sounds the same clips; removing a pad l
   expect(after(both, [{ type: 'removePad', padId: pad.id }]).ties[0]).toMatchObject({ pads: [other.id] })
   const twice = after(both, duplicateEdits(both, pad).edits)
   expect(twice.ties[0]).toMatchObject({ pads: [pad.id, other.id, twice.pads[1].id] })
+})
+
+test('what moves one ray of a pad moves the same ray of its copy', () => {
+  const pad = aPad(2)
+  const responses = [responseTo('velocity', 'gainDb', -6, { ray: pad.rays[0]!.id }), responseTo('wheel', 'pan', 1)]
+  const { copy } = duplicateEdits(aKitOf({ ...pad, own: { ...pad.own, responses } }), { ...pad, own: { ...pad.own, responses } })
+  expect(copy.own.responses!.map(({ to }) => to)).toEqual([[{ param: 'gainDb', ray: copy.rays[0]!.id }], [{ param: 'pan' }]])
 })

@@ -1,6 +1,6 @@
 import { createBand, freeNote } from '@heliaster/core/kit'
-import type { Band, BandId, Kit, KitEdit, Pad, PadId, RayId, TieId, TurnId } from '@heliaster/core/kit'
-import { evenEdges, MOST_TURNS, proposeLevel, setCells } from '@heliaster/core/place'
+import type { Band, Kit, KitEdit, Pad, PadId, TieId } from '@heliaster/core/kit'
+import { copiedFilling, evenEdges, MOST_TURNS, ontoRays, proposeLevel, setCells } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 
 import { makeId } from '../../../documents/make-id'
@@ -40,30 +40,16 @@ function leftOut(count: number, most: number, rule: string): string | undefined 
 
 /** A pad like this one, with ids of its own, right behind it. */
 export function duplicateEdits(kit: Kit, pad: Pad): { edits: KitEdit[]; copy: Pad } {
-  const rayIds = new Map(pad.rays.map((ray) => [ray.id, makeId<RayId>('ray')]))
-  const copyBands = (bands: readonly Band[]) =>
-    bands.map((band) => ({
-      ...band,
-      id: makeId<BandId>('band'),
-      turns: band.turns.map((turn) => ({
-        ...turn,
-        id: makeId<TurnId>('turn'),
-        clips: Object.fromEntries(Object.entries(turn.clips).map(([rayId, clip]) => [rayIds.get(rayId as RayId) ?? rayId, clip])),
-      })),
-    }))
-  const rays = pad.rays.map((ray) => ({
-    ...ray,
-    id: rayIds.get(ray.id)!,
-    source: ray.source.kind === 'clips' && ray.source.bands ? { ...ray.source, bands: copyBands(ray.source.bands) } : ray.source,
-  }))
+  const { rays, bands, rayIds } = copiedFilling(makeId, pad)
+  const { responses } = pad.own
   const note = freeNote(kit)
   const copy: Pad = {
     ...pad,
     id: makeId<PadId>('pad'),
     notes: note === undefined ? [] : [note],
-    own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy` },
+    own: { ...pad.own, name: `${pad.own.name ?? 'Pad'} copy`, ...(responses ? { responses: ontoRays(responses, rayIds) } : {}) },
     rays,
-    bands: copyBands(pad.bands),
+    bands,
   }
   return { copy, edits: [{ type: 'addPad', pad: copy, index: kit.pads.indexOf(pad) + 1 }, ...copyTies(kit, pad.id, copy.id)] }
 }

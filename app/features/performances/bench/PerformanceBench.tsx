@@ -14,6 +14,7 @@ import { useResound } from '../use-resound'
 import { heardStrikes, lengthWords, secondsOf, strikesWords, truthWords } from '../words'
 import { GridPart } from './GridPart'
 import { PadsPart } from './PadsPart'
+import { PicturePart } from './PicturePart'
 import { PlayedStrings } from './PlayedStrings'
 import { SoundsOnChoice, useSoundsOn } from './SoundsOnChoice'
 import { StrikePart } from './StrikePart'
@@ -31,6 +32,7 @@ const PARTS = [
   { value: 'strike', text: 'Strikes' },
   { value: 'grid', text: 'Grid' },
   { value: 'pads', text: 'Pads' },
+  { value: 'picture', text: 'Picture' },
   { value: 'out', text: 'Take out' },
 ] as const
 
@@ -55,6 +57,7 @@ export function PerformanceBench({ kit, performance, onLeave }: Props) {
     strike: <StrikePart {...shared} chosen={chosen} onRemove={remove} />,
     grid: <GridPart {...shared} />,
     pads: <PadsPart {...shared} />,
+    picture: <PicturePart {...shared} />,
     out: <TakeOutPart kit={kit} wanted={wanted} chosen={chosen} />,
   }[part]
   return (

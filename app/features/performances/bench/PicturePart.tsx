@@ -1,0 +1,111 @@
+import { pictureRates } from '@heliaster/core/kit'
+import type { Performance, PictureRate } from '@heliaster/core/kit'
+import { filmSecondsOf, pictureAt, picturesOf, secondsOfPictures, startTimecodeOf, timecodeOf } from '@heliaster/core/performance'
+import { useState } from 'react'
+import { View } from 'react-native'
+
+import { Button, IconButton } from '../../../ui/controls/Button'
+import { Chips } from '../../../ui/controls/Chips'
+import { WordField } from '../../../ui/controls/WordField'
+import { chooseFiles } from '../../../ui/device/choose-files'
+import { notify } from '../../../ui/layout/notices'
+import { Text } from '../../../ui/layout/Text'
+import { FilmView } from './FilmView'
+import { films } from './films'
+import type { PerformanceEdits } from './use-performance-edits'
+
+interface Props extends PerformanceEdits {
+  readonly performance: Performance
+}
+
+const RATES = pictureRates.map((rate) => ({ value: rate, text: rate }))
+const USUAL_RATE: PictureRate = '25'
+
+/** A film of one's own beside the performance: both run together, stepped picture by picture, laid on each other where it is seen. */
+export function PicturePart({ performance, edit }: Props) {
+  const [film, setFilm] = useState(() => films.get(performance.id))
+  const [seconds, setSeconds] = useState(() => filmSecondsOf(performance) ?? 0)
+  const { fromFrame, sampleRateHz } = performance
+  const picture = performance.picture ?? { rate: USUAL_RATE, startPictures: 0, offsetSeconds: -fromFrame / sampleRateHz }
+  const { rate, startPictures } = picture
+  const set = (fields: Partial<typeof picture>) => edit({ picture: { ...picture, ...fields } })
+  const choose = async () => {
+    const [file] = await chooseFiles('video/*', false)
+    if (!file) return
+    setFilm(films.put(performance.id, file))
+    if (!performance.picture) set({})
+  }
+  const step = (by: number) => setSeconds((now) => Math.max(0, secondsOfPictures(rate, pictureAt(rate, now) + by)))
+  if (!film)
+    return (
+      <View style={{ gap: 12, maxWidth: 620 }}>
+        <Text look="small" tone="muted">
+          A film of yours runs with the performance, and what you take out says when it begins. The film stays on this device: it is never
+          sent anywhere, and is chosen again when the page is loaded anew.
+        </Text>
+        <Button label="Choose a film" onPress={() => void choose()} style={{ alignSelf: 'flex-start' }} />
+        {performance.picture && <Text look="small">{`Heard from ${startTimecodeOf(performance)} of its film.`}</Text>}
+      </View>
+    )
+  return (
+    <View style={{ gap: 12, maxWidth: 720 }}>
+      <FilmView url={film.url} performance={performance} seconds={seconds} onSeconds={setSeconds} />
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
+        <IconButton name="chevron-left" label="A picture back" onPress={() => step(-1)} />
+        <Text look="figures" aria-label="Timecode" style={{ fontSize: 20 }}>
+          {timecodeOf(rate, startPictures + pictureAt(rate, seconds))}
+        </Text>
+        <IconButton name="chevron-right" label="A picture on" onPress={() => step(1)} />
+        <Button label="It begins on this picture" onPress={() => set({ offsetSeconds: seconds - fromFrame / sampleRateHz })} />
+      </View>
+      <Text look="small" tone="muted">
+        {performance.picture ? `What is heard begins at ${startTimecodeOf(performance)}.` : 'Step to the picture on which it begins.'}
+      </Text>
+      <Chips
+        label="Pictures a second"
+        isOneLine
+        options={RATES}
+        value={rate}
+        onChoose={(next) => set({ rate: next, startPictures: anew(rate, next, startPictures) })}
+      />
+      <StartField
+        key={`${rate} ${startPictures}`}
+        rate={rate}
+        startPictures={startPictures}
+        onStart={(pictures) => set({ startPictures: pictures })}
+      />
+      <Button label="Another film" onPress={() => void choose()} style={{ alignSelf: 'flex-start' }} />
+    </View>
+  )
+}
+
+/** The same timecode, as near as it can be, counted at another rate. */
+function anew(from: PictureRate, to: PictureRate, pictures: number): number {
+  const code = timecodeOf(from, pictures).replace(';', ':')
+  return picturesOf(to, code) ?? picturesOf(to, code.replace(/\d\d$/, '00')) ?? 0
+}
+
+interface StartProps {
+  readonly rate: PictureRate
+  readonly startPictures: number
+  readonly onStart: (pictures: number) => void
+}
+
+/** The timecode of the film's first picture, typed. */
+function StartField({ rate, startPictures, onStart }: StartProps) {
+  const [typed, setTyped] = useState(() => timecodeOf(rate, startPictures))
+  const take = () => {
+    const pictures = picturesOf(rate, typed)
+    if (pictures !== undefined) return onStart(pictures)
+    notify(`“${typed}” is no timecode at ${rate} pictures a second: hours:minutes:seconds:pictures, as 01:00:00:00.`)
+    setTyped(timecodeOf(rate, startPictures))
+  }
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'flex-end', gap: 8 }}>
+      <View style={{ width: 200 }}>
+        <WordField label="The film starts at" value={typed} onChange={setTyped} onEnter={take} />
+      </View>
+      <Button label="Set" disabled={typed === timecodeOf(rate, startPictures)} onPress={take} />
+    </View>
+  )
+}

@@ -1,0 +1,87 @@
+import { applyPerformanceEdit } from '@heliaster/core/kit'
+import type { Performance, PerformanceEdit } from '@heliaster/core/kit'
+import { act, fireEvent, render, screen } from '@testing-library/react'
+import { useState } from 'react'
+
+import { hearing } from '../../../audio/performances/hear'
+import { aPerformance } from '../../../testing/a-performance'
+import { films } from './films'
+import { PicturePart } from './PicturePart'
+
+const mockNotify = jest.fn((..._words: unknown[]) => undefined)
+const mockFiles = jest.fn((..._asked: unknown[]) => Promise.resolve([new File(['film'], 'slipway.webm')]))
+jest.mock('../../../ui/device/choose-files', () => ({ chooseFiles: (...asked: unknown[]) => mockFiles(...asked) }))
+jest.mock('../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
+jest.mock('../../../audio/engine/sound', () => ({ sound: { getState: () => ({}) } }))
+
+let shown: Performance
+function Shown() {
+  const [doc, setDoc] = useState(() => aPerformance([['pad-keel', 48_000, 100], ['pad-keel', 96_000, 90]])) // prettier-ignore
+  shown = doc
+  const edit = (fields: Partial<Performance>) =>
+    setDoc((now) => applyPerformanceEdit(now, { type: 'setPerformance', fields } as PerformanceEdit))
+  return <PicturePart performance={doc} edit={edit} slide={edit} done={() => undefined} />
+}
+const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
+const timecode = () => screen.getByLabelText('Timecode').textContent
+const film = () => screen.getByLabelText<HTMLVideoElement>('The film')
+
+let played: string[]
+beforeEach(() => {
+  jest.clearAllMocks()
+  played = []
+  HTMLMediaElement.prototype.play = () => (played.push('play'), Promise.resolve())
+  HTMLMediaElement.prototype.pause = () => void played.push('pause')
+  URL.createObjectURL = () => 'blob:film'
+  URL.revokeObjectURL = () => undefined
+  hearing.setState({ name: undefined, seconds: 0, lit: [] }, true)
+})
+
+async function withFilm(): Promise<void> {
+  films.put('performance-a' as never, new File(['film'], 'slipway.webm'))
+  render(<Shown />)
+}
+
+test('a film is chosen on this device, and the performance is laid on the picture that is seen', async () => {
+  render(<Shown />)
+  await act(async () => press('Choose a film'))
+  expect(mockFiles).toHaveBeenCalledWith('video/*', false)
+  expect(film().src).toContain('blob:film')
+  expect(timecode()).toBe('00:00:00:00')
+  for (let i = 0; i < 27; i++) press('A picture on')
+  press('A picture back')
+  expect([timecode(), film().currentTime]).toEqual(['00:00:01:01', 26 / 25])
+  press('It begins on this picture')
+  expect(shown.picture).toEqual({ rate: '25', startPictures: 0, offsetSeconds: 26 / 25 - 1 })
+  expect(screen.getByText('What is heard begins at 00:00:01:01.')).toBeTruthy()
+})
+
+test('the start of the film is typed as timecode, keeps its words at another rate, and what is none is refused', async () => {
+  await withFilm()
+  const field = () => screen.getByRole('textbox', { name: 'The film starts at' })
+  fireEvent.change(field(), { target: { value: '01:00:00:12' } })
+  press('Set')
+  expect(shown.picture?.startPictures).toBe(25 * 3600 + 12)
+  fireEvent.click(screen.getByRole('radio', { name: '29.97 drop' }))
+  expect(timecode()).toBe('01:00:00;12')
+  fireEvent.change(field(), { target: { value: '01:01:00;00' } })
+  press('Set')
+  expect(mockNotify).toHaveBeenLastCalledWith(expect.stringMatching(/^“01:01:00;00” is no timecode at 29\.97 drop/))
+  expect(timecode()).toBe('01:00:00;12')
+})
+
+test('the film runs with what is heard, is put right where it went astray, and stands when it is over', async () => {
+  await withFilm()
+  fireEvent.click(screen.getByRole('button', { name: 'It begins on this picture' }))
+  act(() => hearing.setState({ name: 'performance-a', seconds: 0, lit: [] }))
+  expect(played).toContain('play')
+  Object.defineProperty(film(), 'paused', { value: false, configurable: true })
+  act(() => hearing.setState({ seconds: 2 }))
+  expect(film().currentTime).toBeCloseTo(2)
+  film().currentTime = 2.05
+  act(() => hearing.setState({ seconds: 2.02 }))
+  expect(film().currentTime).toBeCloseTo(2.05) // as good as together
+  act(() => hearing.setState({ name: undefined, seconds: 0 }))
+  expect(played[played.length - 1]).toBe('pause')
+  expect(timecode()).toBe('00:00:02:01')
+})
