@@ -158,7 +158,7 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await expect(page.getByText('What is heard begins at 01:00:00:05.')).toBeVisible()
   await page.getByRole('button', { name: 'Hear it' }).click()
   await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.3)
-  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Hear it' })).toBeVisible({ timeout: 60_000 }) // it has died away
   await page.getByRole('radio', { name: 'Take out' }).click()
   const read = readWav(await takenOut(page, 'WAV'))
   if (!read.ok) throw new Error(read.message)

@@ -14,11 +14,9 @@ import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { useLeave } from '../../../ui/layout/use-leave'
 import { editKit } from '../../../kit-view'
 import { session, useSession } from '../../../kit-view/session'
-import { MixerSheet } from '../mixer/MixerSheet'
 import { PadsSheet } from '../several/PadsSheet'
+import { BringPadSheet, MixerSheet, WalkSheet } from '../sheets-later'
 import { TieBar } from '../ties/TieBar'
-import { WalkSheet } from '../walk/WalkSheet'
-import { BringPadSheet } from './BringPadSheet'
 
 interface Props {
   readonly kit: Kit
