@@ -37,10 +37,10 @@ const RUN = {
 /** Documents of a kind in which something can be taken back or done again. */
 function withSteps(
   kind: 'source' | 'performance',
-  entries: readonly { readonly doc: { readonly id: string; readonly name: string }; readonly history?: Ordered }[],
+  entries: readonly [id: string, entry: { readonly doc: { readonly name: string }; readonly history?: Ordered }][],
 ): [Where, Ordered][] {
-  return entries.flatMap(({ doc, history }): [Where, Ordered][] =>
-    history && history.past.length + history.future.length > 0 ? [[{ kind, id: doc.id, name: doc.name }, history]] : [],
+  return entries.flatMap(([id, { doc, history }]): [Where, Ordered][] =>
+    history && history.past.length + history.future.length > 0 ? [[{ kind, id, name: doc.name }, history]] : [],
   )
 }
 
@@ -54,10 +54,10 @@ export function useUndo() {
   const played = useStore(performances.store, (state) => state.entries)
   const ofLibrary = useStore(library)
   const next = useMemo(() => {
-    const ofRecordings = withSteps('source', Object.values(recordings))
+    const ofRecordings = withSteps('source', Object.entries(recordings))
     const ofPlayed = withSteps(
       'performance',
-      Object.values(played).filter(({ doc }) => doc.kitId === kitId),
+      Object.entries(played).filter(([, { doc }]) => doc.kitId === kitId),
     )
     const here = ofKit ? [[{ kind: 'kit' }, ofKit] as const] : []
     return nextOf<Where>([[{ kind: 'library' }, ofLibrary], ...here, ...ofRecordings, ...ofPlayed])

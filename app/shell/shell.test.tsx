@@ -27,6 +27,7 @@ jest.mock('../documents', () => {
   return {
     kits: { store: createStore(() => ({ entries: {}, setApart: {}, loaded: false })), undo: jest.fn(), redo: jest.fn() },
     sources: { store: createStore(() => ({ entries: {} })), undo: jest.fn(), redo: jest.fn() },
+    performances: { store: createStore(() => ({ entries: {} })), undo: jest.fn(), redo: jest.fn() },
     saveState: createStore(() => ({ unkept: 0, waiting: 0, state: 'saved', refused: 0 })),
     device: { fetchDocument: (...given: unknown[]) => mockFetch(...given) as unknown },
   }
@@ -48,7 +49,7 @@ const mockNotify = jest.fn()
 jest.mock('../ui/layout/notices', () => ({ notify: (words: string) => mockNotify(words) as unknown }))
 jest.mock('./SaveMark', () => ({ SaveMark: () => null }))
 
-const documents = jest.requireMock<{ kits: { store: { setState(state: object): void }; undo: jest.Mock; redo: jest.Mock }; sources: { store: { setState(state: object): void }; undo: jest.Mock }; saveState: { setState(state: object): void } }>('../documents') // prettier-ignore
+const documents = jest.requireMock<{ kits: { store: { setState(state: object): void }; undo: jest.Mock; redo: jest.Mock }; sources: { store: { setState(state: object): void }; undo: jest.Mock }; performances: { store: { setState(state: object): void }; undo: jest.Mock }; saveState: { setState(state: object): void } }>('../documents') // prettier-ignore
 const sound = jest.requireMock<{ soloed: { setState(state: object): void } }>('../audio/engine/sound')
 const kit = { ...aKitOf(aPad(1), aPad(1)), id: 'kit-1' as never, name: 'Low Tide' }
 const entry = (past: unknown[] = [], future: unknown[] = []) => ({ entries: { 'kit-1': { doc: kit, history: { past, future } } } })
@@ -85,6 +86,13 @@ test('one undo takes back what was done last, wherever it was, and says so where
   expect(documents.sources.undo.mock.calls).toEqual([['source-1']])
   expect(mockNotify).toHaveBeenCalledWith('Taken back in the recording Walk.')
   expect(screen.getByRole('button', { name: 'Redo' }).getAttribute('aria-disabled')).toBe('true') // something newer was done
+  const played = { doc: { id: 'performance-1', name: 'Low Tide 1', kitId: 'kit-1' }, history: { past: [{ at: 12 }], future: [] } }
+  const elsewhere = { doc: { id: 'performance-2', name: 'Harbour 1', kitId: 'kit-2' }, history: { past: [{ at: 15 }], future: [] } }
+  act(() => documents.performances.store.setState({ entries: { 'performance-1': played, 'performance-2': elsewhere } }))
+  press('Undo in the performance Low Tide 1')
+  expect(documents.performances.undo.mock.calls).toEqual([['performance-1']]) // another kit’s is not of this one
+  expect(mockNotify).toHaveBeenLastCalledWith('Taken back in the performance Low Tide 1.')
+  act(() => documents.performances.store.setState({ entries: {} }))
   act(() => documents.sources.store.setState({ entries: {} }))
   mockPath = '/kit/kit-1/gather'
   rerender(<KitHeader />)

@@ -11,8 +11,7 @@ import type { BoardMode } from './BoardBar'
 let mockEdit: (edits: KitEdit[]) => void
 jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
 jest.mock('expo-router', () => ({}))
-jest.mock('../mixer/MixerSheet', () => ({ MixerSheet: () => 'mixer' }))
-jest.mock('../walk/WalkSheet', () => ({ WalkSheet: () => 'walk' }))
+jest.mock('../sheets-later', () => ({ MixerSheet: () => 'mixer', WalkSheet: () => 'walk', BringPadSheet: () => 'bring' }))
 jest.mock('../several/PadsSheet', () => ({ PadsSheet: () => 'several' }))
 
 let kit: Kit
@@ -77,7 +76,14 @@ test('sheets open from here, and whether pads are heard after a change is switch
   press('More')
   press('Several pads')
   press('Mixer')
-  for (const what of ['mixer', 'several']) expect(screen.getByText(new RegExp(what))).toBeTruthy()
+  expect(screen.getByText(/several/)).toBeTruthy()
+  expect(screen.getByText(/mixer/)).toBeTruthy()
+  press('More')
+  press('Walk through every cell')
+  expect(screen.getByText(/walk/)).toBeTruthy()
+  press('More')
+  press('A pad of another kit')
+  expect(screen.getByText(/bring/)).toBeTruthy()
   const hears = session.getState().hearsAgain
   press('More')
   const heard = screen.getByRole('switch', { name: 'Hear pads after each change' })
