@@ -18,6 +18,7 @@ const LEFT_OUT_WITHIN = [
   ['react-native-web', /exports\/(FlatList|SectionList|VirtualizedList)$/], // lists: ours are TanStack's
   ['expo-router', /\.\/views\/Sitemap$/], // a page that lists the routes
   ['expo-router', /\.\/(layouts\/(Tabs|experimental-stack)|navigators\/createBottomTabNavigator|views\/BottomTab(Bar|View))$/], // places: ours are a bar of links
+  ['expo-router', /(^|\/)toolbar(\/StackToolbar)?$|\.\/HeaderSearchBar$/], // bars over a screen: ours is the header of the kit
   ['react-native-svg', /\.\/(xml|deprecated|utils\/fetchData)$/], // pictures given as text
   ['@rneui/base', /\.\/SearchBar-(ios|android)$/], // search fields drawn as other systems draw them
 ]
