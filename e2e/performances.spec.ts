@@ -98,7 +98,7 @@ test('a performance is drawn to a grid, put on another pad, changed strike by st
   if (!read.ok) throw new Error(read.message)
   const notes = read.notes.flatMap((entry) => ('velocity' in entry ? [entry] : []))
   expect(notes[0].velocity).toBe(1)
-  expect(new Set(notes.map(({ ms }) => Math.round((ms * 4 * 92) / 60_000))).size).toBeGreaterThan(0)
+  expect(notes.length).toBeGreaterThanOrEqual(8) // all but the one that was removed
   for (const { ms } of notes) expect(Math.abs(ms - Math.round(ms / (60_000 / 92 / 4)) * (60_000 / 92 / 4))).toBeLessThan(0.5)
   for (let step = 0; step < 4; step++) await page.keyboard.press('Control+z')
   await expect(page.getByText('Sounds again to the last sample as it was heard.')).toBeVisible()

@@ -1,13 +1,11 @@
 import { familiesAmong, familyWords, isOfFamily, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { useState } from 'react'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 
 import { Chips } from '../ui/controls/Chips'
 import { SearchField } from '../ui/controls/SearchField'
-import { Text } from '../ui/layout/Text'
-import { usePalette } from '../ui/theme/theme'
-import { PadGlyph } from './PadGlyph'
+import { PadTile } from './PadTile'
 import { padName } from './use-kit'
 
 interface Props {
@@ -24,7 +22,6 @@ interface Rule {
 
 /** Which pads are meant: tapped one by one, or all that a rule or a part of their names picks. */
 export function PadChoices({ kit, chosen, onChoose }: Props) {
-  const palette = usePalette()
   const [words, setWords] = useState('')
   const rules = rulesOf(kit)
   const idsOf = (holds: (pad: Pad) => boolean) => kit.pads.filter(holds).map(({ id }) => id)
@@ -45,32 +42,17 @@ export function PadChoices({ kit, chosen, onChoose }: Props) {
       />
       {kit.pads.length > 12 && <SearchField value={words} onChange={find} placeholder="Choose by name" />}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        {kit.pads.map((pad) => {
-          const isChosen = chosen.includes(pad.id)
-          return (
-            <Pressable
-              key={pad.id}
-              role="checkbox"
-              aria-checked={isChosen}
-              aria-label={padName(kit, pad)}
-              onPress={() => toggle(pad.id)}
-              style={{
-                width: 76,
-                alignItems: 'center',
-                padding: 6,
-                borderRadius: 8,
-                borderWidth: 1,
-                borderColor: isChosen ? palette.kelp : palette.faint,
-                backgroundColor: isChosen ? palette.kelpWash : 'transparent',
-              }}
-            >
-              <PadGlyph kit={kit} pad={pad} size={44} />
-              <Text look="small" numberOfLines={1} style={{ fontSize: 12 }}>
-                {padName(kit, pad)}
-              </Text>
-            </Pressable>
-          )
-        })}
+        {kit.pads.map((pad) => (
+          <PadTile
+            key={pad.id}
+            kit={kit}
+            pad={pad}
+            role="checkbox"
+            isChosen={chosen.includes(pad.id)}
+            size={44}
+            onPress={() => toggle(pad.id)}
+          />
+        ))}
       </View>
     </View>
   )

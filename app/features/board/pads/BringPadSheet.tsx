@@ -1,13 +1,13 @@
-import { applyBatch, kitKind, padSettings } from '@heliaster/core/kit'
+import { applyBatch, kitKind } from '@heliaster/core/kit'
 import type { Kit, KitId, Pad, PadId } from '@heliaster/core/kit'
 import { bringPad } from '@heliaster/core/place'
 import { useState } from 'react'
-import { Pressable, View } from 'react-native'
+import { View } from 'react-native'
 
 import { hearVersion } from '../../../audio/engine/sound'
 import { makeId } from '../../../documents/make-id'
 import { editKit } from '../../../kit-view'
-import { PadGlyph } from '../../../kit-view/PadGlyph'
+import { PadTile } from '../../../kit-view/PadTile'
 import { session } from '../../../kit-view/session'
 import { padName } from '../../../kit-view/use-kit'
 import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
@@ -16,7 +16,6 @@ import { Chips } from '../../../ui/controls/Chips'
 import { notify } from '../../../ui/layout/notices'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
-import { usePalette } from '../../../ui/theme/theme'
 
 interface Props {
   readonly kit: Kit
@@ -73,35 +72,11 @@ export function BringPadSheet({ kit, onClose }: Props) {
 }
 
 function Pads({ kit, chosen, onChoose }: { readonly kit: Kit; readonly chosen: PadId | undefined; readonly onChoose: (pad: Pad) => void }) {
-  const palette = usePalette()
   return (
     <View role="radiogroup" aria-label={`Pads of ${kit.name}`} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-      {kit.pads.map((pad) => {
-        const isChosen = pad.id === chosen
-        return (
-          <Pressable
-            key={pad.id}
-            role="radio"
-            aria-checked={isChosen}
-            aria-label={padSettings(kit, pad).name || 'Unnamed pad'}
-            onPress={() => onChoose(pad)}
-            style={{
-              width: 96,
-              alignItems: 'center',
-              padding: 8,
-              borderRadius: 8,
-              borderWidth: 1,
-              borderColor: isChosen ? palette.kelp : palette.faint,
-              backgroundColor: isChosen ? palette.kelpWash : 'transparent',
-            }}
-          >
-            <PadGlyph kit={kit} pad={pad} size={60} />
-            <Text look="small" numberOfLines={1} style={{ fontSize: 12 }}>
-              {padName(kit, pad)}
-            </Text>
-          </Pressable>
-        )
-      })}
+      {kit.pads.map((pad) => (
+        <PadTile key={pad.id} kit={kit} pad={pad} role="radio" isChosen={pad.id === chosen} size={60} onPress={() => onChoose(pad)} />
+      ))}
     </View>
   )
 }

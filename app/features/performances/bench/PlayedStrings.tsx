@@ -15,17 +15,11 @@ import { END_PX, layStrings, spanOf, STRING_PX, TIME_PX, timesOf } from './strin
 import type { StringsLayout } from './strings-layout'
 import { useStringsDrag } from './use-strings-drag'
 import { useStringsKeys } from './use-strings-keys'
+import type { StringsHands } from './use-strings-keys'
 
-interface Props {
+interface Props extends StringsHands {
   readonly kit: Kit
-  readonly performance: Performance
-  readonly chosen: ReadonlySet<EventId>
-  readonly onChoose: (ids: ReadonlySet<EventId>) => void
-  /** Strikes or an edge are dragged: follows the finger; then it is let go. */
-  readonly onFields: (fields: Partial<Performance>) => void
-  readonly onDone: () => void
-  readonly onRemove: () => void
-  /** Seconds of what is heard at which something sounds now; nothing where nothing does. */
+  /** Whether it is heard now, so that it is shown where. */
   readonly isHeardNow: boolean
 }
 

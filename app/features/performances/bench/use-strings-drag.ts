@@ -5,15 +5,9 @@ import { useRef, useState } from 'react'
 import { usePointerDrag } from '../../../ui/pointer/use-pointer-drag'
 import { edgeNear, strikeNear, strikesWithin } from './strings-layout'
 import type { StringsLayout } from './strings-layout'
+import type { StringsHands } from './use-strings-keys'
 
-interface Given {
-  readonly performance: Performance
-  readonly layout: StringsLayout
-  readonly chosen: ReadonlySet<EventId>
-  readonly onChoose: (ids: ReadonlySet<EventId>) => void
-  readonly onFields: (fields: Partial<Performance>) => void
-  readonly onDone: () => void
-}
+type Given = Omit<StringsHands, 'onRemove'> & { readonly layout: StringsLayout }
 
 interface Box {
   readonly left: number

@@ -1,7 +1,8 @@
 import type { EventId, Performance, PlayedStrike } from '@heliaster/core/kit'
 import { movedBy } from '@heliaster/core/performance'
 
-interface Given {
+/** What is chosen on the strings, and what hands do to it: `onFields` follows a drag, `onDone` ends it. */
+export interface StringsHands {
   readonly performance: Performance
   readonly chosen: ReadonlySet<EventId>
   readonly onChoose: (ids: ReadonlySet<EventId>) => void
@@ -25,7 +26,7 @@ const WAYS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1 }
 const STEP_SECONDS = 0.001
 
 /** Arrow keys go from strike to strike, with Shift they choose both, with Alt they move what is chosen; Delete removes it. */
-export function useStringsKeys({ performance, chosen, onChoose, onFields, onDone, onRemove }: Given) {
+export function useStringsKeys({ performance, chosen, onChoose, onFields, onDone, onRemove }: StringsHands) {
   const strikes = performance.events.filter((event): event is PlayedStrike => event.type === 'strike')
   const step = (way: number, adds: boolean) => {
     const places = strikes.flatMap(({ id }, place) => (chosen.has(id) ? [place] : []))

@@ -32,8 +32,7 @@ export function Spots({ kit, pad }: Props) {
     const made = withSpot(makeId, kit, pad.id, name, existing)
     if (!made) return notify('This kit holds 128 pads, as many as it can: remove one, or take a pad that is there as the spot.')
     editKit(kit.id, made.edits)
-    if (!existing)
-      notify(`${name} is on the face of ${padName(kit, pad)}. Touch it there to fill it; until then it sounds as the nearest spot.`)
+    if (!existing) notify(`${name} is on the face. Touch it there to fill it.`)
   }
   const next = () => free[0] ?? `Spot ${(drum?.spots.length ?? 1) + 1}`
   const others = kit.pads.filter(({ id }) => id !== pad.id && !drum?.spots.some((spot) => spot.pad === id))

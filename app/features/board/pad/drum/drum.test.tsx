@@ -35,7 +35,7 @@ test('spots are proposed by the family, made at a tap, renamed, taken off, and s
   expect(screen.getAllByRole('radio').map(({ textContent }) => textContent)).toEqual(['Rim', 'Shell'])
   choose('Rim')
   expect(spots()).toEqual(['Head', 'Rim'])
-  expect(mockNotify).toHaveBeenLastCalledWith(expect.stringMatching(/^Rim is on the face of Slap\./))
+  expect(mockNotify).toHaveBeenLastCalledWith('Rim is on the face. Touch it there to fill it.')
   const list = screen.getByRole('list', { name: 'Spots of this drum' })
   expect(within(list).getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([expect.stringContaining('This pad'), expect.stringContaining('Empty: sounds as Slap')]) // prettier-ignore
   const name = screen.getByRole('textbox', { name: 'Name of spot 2' })
