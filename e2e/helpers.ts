@@ -33,7 +33,7 @@ export async function nameKit(page: Page, name: string): Promise<void> {
 }
 
 export async function saved(page: Page): Promise<void> {
-  await expect(page.getByRole('button', { name: /^How saving stands: Saved(;|$)/ })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: /^How saving stands: Saved(;|$)/ })).toBeVisible({ timeout: 90_000 })
 }
 
 /** A mono WAV of 16 bits with strikes at the given seconds. */

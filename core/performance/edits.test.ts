@@ -2,7 +2,7 @@ import { readMidiFile } from '../groove'
 import { createKit, createPad, performanceKind } from '../kit'
 import type { AudioHash, EventId, Kit, KitId, PadId, Performance, PerformanceId, PlayedEvent } from '../kit'
 import { seeded, testIds } from '../kit/testing'
-import { answering, drawnToGrid, midiOf, movedBy, offGrid, onOtherPad, strikesOf, withoutStrikes, withStrikes } from '.'
+import { answering, drawnToGrid, isHeard, midiOf, movedBy, offGrid, onOtherPad, strikesOf, withoutStrikes, withStrikes } from '.'
 
 const RATE = 48000
 const pads = ['pad-keel', 'pad-oar', 'pad-chain'] as PadId[]
@@ -59,6 +59,30 @@ test('drawn to a grid each strike that is heard goes its share of the way to the
     }
     expect(offGrid({ ...before, ...drawnToGrid(before, { ...grid, share: 1 }) }, grid.stepsPerBeat).mostMs).toBeLessThan(0.02)
   }
+})
+
+test('a strike that is heard is heard wherever it is moved: the edges go along, and only as far', () => {
+  let further = 0
+  for (const seed of seeds) {
+    const random = seeded(seed)
+    const whole = aPerformance(seed)
+    const before = { ...whole, fromFrame: 30000 + Math.floor(random() * 200000), toFrame: whole.toFrame - Math.floor(random() * 100000) }
+    const heardOf = (performance: Performance) => strikesOf(performance).filter(({ strike }) => isHeard(performance, strike)).map(({ strike }) => strike.id) // prettier-ignore
+    const ids = new Set(heardOf(before).filter(() => random() < 0.3))
+    for (const fields of [
+      drawnToGrid(before, { stepsPerBeat: 1, share: 1 }),
+      movedBy(before, ids, Math.floor(400000 * (random() - 0.5))),
+    ]) {
+      const after = { ...before, ...fields }
+      expect(heardOf(after)).toEqual(expect.arrayContaining(heardOf(before)))
+      expect(after.fromFrame).toBeLessThanOrEqual(before.fromFrame)
+      expect(after.toFrame).toBeGreaterThanOrEqual(before.toFrame)
+      if (after.toFrame > before.toFrame) expect(after.events.some(({ frame }) => frame === after.toFrame - 1)).toBe(true)
+      if (after.fromFrame < before.fromFrame) expect(after.events.some(({ frame }) => frame === after.fromFrame)).toBe(true)
+      if (after.toFrame > before.toFrame || after.fromFrame < before.fromFrame) further++
+    }
+  }
+  expect(further).toBeGreaterThan(20)
 })
 
 test('strikes that are moved are held as long as they were, where each lets go by itself', () => {

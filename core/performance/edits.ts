@@ -1,6 +1,7 @@
 import type { EventId, PadId, Performance, PlayedEvent, PlayedStrike } from '../kit'
 
 type Events = Pick<Performance, 'events' | 'edited'>
+type Moved = Events & Partial<Pick<Performance, 'fromFrame' | 'toFrame'>>
 type Event = Performance['events'][number]
 
 /** A strike with the frame at which it is let go of; nothing where it never is. */
@@ -32,8 +33,11 @@ function inOrder(events: readonly Event[]): Event[] {
   return [...events].sort((a, b) => a.frame - b.frame)
 }
 
-/** Moves strikes, each by its own number of frames; what lets go of them goes along. Nothing goes before the beginning. */
-function moved(performance: Performance, byFrames: (held: HeldStrike) => number): Events {
+/**
+ * Moves strikes, each by its own number of frames; what lets go of them goes along. Nothing goes before the beginning. What is
+ * heard stays heard: where it goes over an edge, the edge goes along.
+ */
+function moved(performance: Performance, byFrames: (held: HeldStrike) => number): Moved {
   const by = new Map<EventId, number>()
   for (const held of strikesOf(performance)) {
     const frames = Math.max(-held.strike.frame, Math.round(byFrames(held)))
@@ -43,11 +47,24 @@ function moved(performance: Performance, byFrames: (held: HeldStrike) => number)
   }
   if (by.size === 0) return { events: performance.events, ...(performance.edited ? { edited: true } : {}) }
   const events = performance.events.map((event) => ({ ...event, frame: event.frame + (by.get(event.id) ?? 0) }))
-  return { events: inOrder(events), edited: true }
+  return { events: inOrder(events), edited: true, ...edgesAround(performance, by) }
+}
+
+/** The edges of what is heard, further apart where a strike that was between them no longer is. */
+function edgesAround(performance: Performance, by: ReadonlyMap<EventId, number>): Partial<Pick<Performance, 'fromFrame' | 'toFrame'>> {
+  const { events, fromFrame, toFrame } = performance
+  let [first, last] = [fromFrame, toFrame]
+  for (const event of events) {
+    const frames = by.get(event.id)
+    if (frames === undefined || !isHeard(performance, event)) continue
+    first = Math.min(first, event.frame + frames)
+    last = Math.max(last, event.frame + frames + 1)
+  }
+  return { ...(first < fromFrame ? { fromFrame: first } : {}), ...(last > toFrame ? { toFrame: last } : {}) }
 }
 
 /** Strikes moved by so many frames. */
-export function movedBy(performance: Performance, ids: ReadonlySet<EventId>, frames: number): Events {
+export function movedBy(performance: Performance, ids: ReadonlySet<EventId>, frames: number): Moved {
   return moved(performance, ({ strike }) => (ids.has(strike.id) ? frames : 0))
 }
 
@@ -58,7 +75,7 @@ export interface Grid {
 }
 
 /** The strikes that are heard drawn to a grid in the tempo of the performance; the first of them is its beginning. */
-export function drawnToGrid(performance: Performance, { stepsPerBeat, share }: Grid): Events {
+export function drawnToGrid(performance: Performance, { stepsPerBeat, share }: Grid): Moved {
   const { sampleRateHz, tempoBpm } = performance
   const first = performance.events.find((event) => event.type === 'strike' && isHeard(performance, event))?.frame ?? 0
   const step = (60 / tempoBpm / stepsPerBeat) * sampleRateHz

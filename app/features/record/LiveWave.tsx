@@ -11,6 +11,8 @@ import type { Palette } from '../../ui/theme/theme'
 
 const SHOWN_SECONDS = 8
 const TOLD_MS = 100
+/** Room for two lines of advice, so that nothing under or over it moves while one plays. */
+const TOLD_HEIGHT = 42
 
 interface Props {
   /** Whether anything comes in. */
@@ -47,7 +49,7 @@ export function LiveWave({ isOpen, isRecording, height = 76, words }: Props) {
   return (
     <View style={{ width: '100%', maxWidth: 600, gap: 4 }}>
       <Canvas ref={canvas} height={height} label={`What comes in${db ? `, highest ${db}` : ''}`} />
-      <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: 28, gap: 10 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TOLD_HEIGHT, gap: 10 }}>
         {isRecording ? (
           <>
             <Text look="figures">{timeText(told.seconds)}</Text>
