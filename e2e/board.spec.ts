@@ -263,3 +263,30 @@ test('a walk through a kit sounds each cell as it is reached, goes on where it w
       .first(),
   ).toBeVisible()
 })
+
+test('files named by spot and opening become one drum: one face, a table with its holes, a controller that opens it', async ({ page }) => {
+  await newKit(page)
+  const names = ['bow closed', 'bow open', 'edge closed', 'cup open']
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
+  await chooser.setFiles(
+    names.map((name, i) => ({ name: `hatch ${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.02 + 0.003 * i]) })),
+  )
+  await page.getByRole('button', { name: 'Put on pads' }).click()
+  await page.getByRole('radio', { name: 'Own pads' }).click()
+  await expect(page.getByText('3 spots and 2 openings. 2 are missing: cup closed, edge open.')).toBeVisible()
+  await page.getByRole('switch', { name: 'Hatch as one drum' }).click()
+  await page.getByRole('button', { name: 'Put all 4 there' }).click()
+  const face = page.getByRole('group', { name: 'Hatch, 3 spots, 2 openings' })
+  await expect(face.getByRole('button')).toHaveCount(3)
+  await face.getByRole('button').first().click()
+  await page.getByRole('radio', { name: 'Drum', exact: true }).click()
+  const cup = page.getByRole('button', { name: 'Cup, Closed: Cup closed, empty, sounds as Cup open' })
+  await expect(cup).toBeVisible()
+  await page.getByRole('textbox', { name: 'Open from' }).fill('90')
+  await page.getByRole('textbox', { name: 'Open from' }).press('Enter')
+  await page.getByRole('button', { name: 'Edge, Open: Edge open, empty, sounds as Edge closed' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Hatch edge open')
+  const { ties, pads } = await keptKit(page)
+  expect(ties.map((tie) => (tie.kind === 'openings' ? tie.steps.map(({ from }) => from) : tie.kind)).sort()).toEqual([[0, 90], [0, 90], [0, 90], 'spots']) // prettier-ignore
+  expect(pads).toHaveLength(6)
+})

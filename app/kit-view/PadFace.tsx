@@ -24,6 +24,8 @@ interface Props {
   readonly chosen?: boolean
   /** What stands under it, where that is not its name: a spot of a drum. */
   readonly words?: string
+  /** Pads that sound from this face: it lights with them. */
+  readonly behind?: readonly Pad[]
   readonly withNote?: boolean
   readonly withKey?: boolean
 }
@@ -38,10 +40,13 @@ const BY_KEY = 96
  * A pad as it is struck. The nearer to the star's centre the softer, as its rings are drawn; the strike leaves on
  * pointer down, before anything is drawn. Every finger is a strike of its own.
  */
-export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, words, withNote, withKey }: Props) {
+export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, words, behind, withNote, withKey }: Props) {
   const noteName = useNoteName()
   const lender = lenderOf(kit, pad)
-  const lit = useSession((state) => (state.sounding.includes(pad.id) ? state.lit[pad.id] : undefined))
+  const lit = useSession((state) => {
+    const sounding = [pad, ...(behind ?? [])].find(({ id }) => state.sounding.includes(id))
+    return sounding && state.lit[sounding.id]
+  })
   const { mute, name: given } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
   const key = useKeyLabel(index)

@@ -15,7 +15,7 @@ import {
 } from '../kit'
 import type { AudioHash, Kit, KitEdit, Pad, PadId } from '../kit'
 import { testIds } from '../kit/testing'
-import { drumsOf, leaderOf, spotsOf, spotsProposed, withoutSpot, withSpot, withSpotName } from '.'
+import { drawnTie, drumsOf, leaderOf, spotsOf, spotsProposed, withoutSpot, withSpot, withSpotName } from '.'
 
 const makeId = testIds(77)
 const filled = (name: string, note: number): Pad => {
@@ -68,18 +68,24 @@ test('the nearest spot lends, the one before where two are as near; openings len
 })
 
 test('whatever spots are put together and taken apart, the kit is whole, each pad is shown once, and drums where their first pad stands', () => {
-  const step = fc.record({ pad: fc.nat(8), other: fc.option(fc.nat(8)), takesOut: fc.boolean() })
+  const step = fc.record({ pad: fc.nat(8), other: fc.option(fc.nat(8)), takesOut: fc.boolean(), opens: fc.boolean() })
   fc.assert(
     fc.property(fc.array(step, { maxLength: 14 }), (steps) => {
       let kit = plain
-      for (const { pad, other, takesOut } of steps) {
+      for (const { pad, other, takesOut, opens } of steps) {
         const padId = kit.pads[pad % kit.pads.length]!.id
-        if (takesOut) kit = edited(kit, withoutSpot(kit, padId))
+        if (opens && other !== null) kit = edited(kit, drawnTie(makeId, kit, 'openings', padId, kit.pads[other % kit.pads.length]!.id))
+        else if (takesOut) kit = edited(kit, withoutSpot(kit, padId))
         else kit = more(kit, padId, 'Rim', other === null ? undefined : kit.pads[other % kit.pads.length]!.id)
         expect(kitSchema.safeParse(kit).success).toBe(true)
         const shown = drumsOf(kit)
-        expect(shown.flatMap(({ pads }) => pads.map(({ id }) => id)).sort()).toEqual(kit.pads.map(({ id }) => id).sort())
-        for (const { pads, drum } of shown) expect(pads.length > 1).toBe(drum !== undefined)
+        expect(shown.flatMap(({ pads, behind }) => [...pads, ...behind.flat()].map(({ id }) => id)).sort()).toEqual(
+          kit.pads.map(({ id }) => id).sort(),
+        )
+        for (const { pads, drum, behind } of shown) {
+          expect(pads.length > 1).toBe(drum !== undefined)
+          expect(behind).toHaveLength(pads.length)
+        }
         const firsts = shown.map(({ pads }) => Math.min(...pads.map((one) => kit.pads.indexOf(one))))
         expect(firsts).toEqual([...firsts].sort((a, b) => a - b))
         for (const tie of kit.ties) if (tie.kind === 'spots') expect(tie.spots.length).toBeGreaterThan(1)

@@ -86,17 +86,42 @@ export function withoutSpot(kit: Kit, padId: PadId): KitEdit[] {
   return drum ? withoutPadInTie(drum, padId) : []
 }
 
-/** Pads as the board shows them: one by one, the spots of a drum together where the first of them stands. */
-export function drumsOf(kit: Kit): { readonly pads: readonly Pad[]; readonly drum?: SpotsTie }[] {
+export interface ShownDrum {
+  /** One pad, or the spots of a drum. */
+  readonly pads: readonly Pad[]
+  readonly drum?: SpotsTie
+  /** For each spot the pads to which it opens: they sound from its face and have none of their own. */
+  readonly behind: readonly (readonly Pad[])[]
+}
+
+/** Pads as the board shows them: one by one, the spots of a drum together where the first of them stands, their openings behind them. */
+export function drumsOf(kit: Kit): ShownDrum[] {
   const together = new Map<PadId, SpotsTie>()
   for (const tie of kit.ties) if (tie.kind === 'spots') for (const { pad } of tie.spots) if (!together.has(pad)) together.set(pad, tie)
+  const behind = openedBy(kit, together)
+  const hidden = new Set([...behind.values()].flat())
   const shown = new Set<SpotsTie>()
-  return kit.pads.flatMap((pad) => {
+  return kit.pads.flatMap((pad): ShownDrum[] => {
     const drum = together.get(pad.id)
-    if (!drum) return [{ pads: [pad] }]
+    if (hidden.has(pad)) return []
+    if (!drum) return [{ pads: [pad], behind: [[]] }]
     if (shown.has(drum)) return []
     shown.add(drum)
     const pads = drum.spots.flatMap((spot) => (together.get(spot.pad) === drum ? (padById(kit, spot.pad) ?? []) : []))
-    return [pads.length > 1 ? { pads, drum } : { pads }]
+    return [{ pads, behind: pads.map(({ id }) => behind.get(id) ?? []), ...(pads.length > 1 ? { drum } : {}) }]
   })
+}
+
+/** The pads to which each spot opens, by the openings that count for it; those that are spots themselves stand on their own. */
+function openedBy(kit: Kit, spots: ReadonlyMap<PadId, SpotsTie>): Map<PadId, Pad[]> {
+  const taken = new Set<PadId>()
+  const opened = new Map<PadId, Pad[]>()
+  for (const spot of spots.keys()) {
+    const tie = kit.ties.find((one) => one.kind === 'openings' && one.steps.some(({ pad }) => pad === spot))
+    if (tie?.kind !== 'openings') continue
+    const pads = tie.steps.flatMap(({ pad }) => (spots.has(pad) || taken.has(pad) ? [] : (padById(kit, pad) ?? [])))
+    for (const { id } of pads) taken.add(id)
+    opened.set(spot, pads)
+  }
+  return opened
 }

@@ -15,6 +15,7 @@ import { GroupChoice, inGroup } from '../../kit-view/GroupChoice'
 import { session, useSession } from '../../kit-view/session'
 import { padName } from '../../kit-view/use-kit'
 import { BandCount } from './BandCount'
+import { drumsAmong, DrumsOffer, withDrums } from './DrumsOffer'
 import { keepReading } from './kept-readings'
 import { NameExample, ROLE_WORDS } from './NameExample'
 import { canStay, placeEdits, placeFiles } from './place-files'
@@ -60,6 +61,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const [chosenWay, setWay] = useState<PlaceWay>()
   const [stays, setStays] = useState(false)
   const [bandCount, setBandCount] = useState<number>()
+  const [drumNames, setDrumNames] = useState<ReadonlySet<string>>(new Set())
   const group = useSession((state) => state.newGroup)
   const loudness = useLoudness(files)
   const reading = useReading(files, loudness, shown)
@@ -74,6 +76,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
     () => (kit ? placeFiles(kit, files, { way, plan, onto, stays, loudness, bandCount }) : undefined),
     [kit, files, way, plan, onto, stays, loudness, bandCount],
   )
+  const drums = useMemo(() => (kit && placing && !onto ? drumsAmong(kit, placing.pads) : []), [kit, placing, onto])
   if (!kit || !placing) return null
   const levelled = (way === 'names' || way === 'loudness') && looksLevelled(files.map((file) => file.measured?.peakDb ?? NaN))
   const placed = Math.min(
@@ -82,7 +85,8 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   )
   const silenced = onto ? raysSilenced(onto, placing.pads[0]) : []
   const accept = () => {
-    editKit(kitId, placeEdits(kit, files, { ...placing, pads: inGroup(kit, placing.pads, group) }), onto?.id)
+    const laid = placeEdits(kit, files, { ...placing, pads: inGroup(kit, placing.pads, group) })
+    editKit(kitId, withDrums(kit, laid, drums.filter(({ name }) => drumNames.has(name))), onto?.id) // prettier-ignore
     if (way === 'names' && reading.isTaught && !reading.isKept) keepReading(files, plan)
     session.setState({ padId: placing.pads[0]?.id })
     const where = placing.pads.length === 1 ? `on ${padName(kit, placing.pads[0])}` : `on ${placing.pads.length} pads`
@@ -120,6 +124,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
         </Text>
       )}
       <Stars plan={way === 'names' ? plan : undefined} pads={placing.pads} nameOf={(pad) => padName(kit, pad)} />
+      <DrumsOffer drums={drums} chosen={drumNames} onChoose={setDrumNames} />
       <BandCount way={way} files={files.length} pad={placing.pads[0]} onCount={setBandCount} />
       {way === 'names' && read.question && !reading.isKept && (
         <Chips

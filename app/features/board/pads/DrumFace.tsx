@@ -12,6 +12,8 @@ import { placeSpots } from './drum-place'
 interface Props {
   readonly kit: Kit
   readonly pads: readonly Pad[]
+  /** For each spot the pads that it opens to. */
+  readonly behind: readonly (readonly Pad[])[]
   readonly drum: SpotsTie
   /** Of its face, px: it may go over several columns. */
   readonly width: number
@@ -20,14 +22,20 @@ interface Props {
 }
 
 /** One drum with its spots on one face: a finger strikes the one it touches. */
-export function DrumFace({ kit, pads, drum, width, size, chosen }: Props) {
+export function DrumFace({ kit, pads, behind, drum, width, size, chosen }: Props) {
   const palette = usePalette()
   const places = placeSpots(pads.length, width, size)
   const leader = kit.pads.find(({ id }) => id === leaderOf(drum))
   const name = drum.name || (leader && padSettings(kit, leader).name) || 'A drum'
-  const isChosen = pads.some(({ id }) => id === chosen)
+  const isOf = (one: number) => [pads[one]!, ...behind[one]!].some(({ id }) => id === chosen)
+  const isChosen = pads.some((_pad, i) => isOf(i))
+  const degrees = 1 + Math.max(...behind.map(({ length }) => length))
   return (
-    <View role="group" aria-label={`${name}, ${pads.length} spots`} style={{ width, alignItems: 'center', gap: 3 }}>
+    <View
+      role="group"
+      aria-label={`${name}, ${pads.length} spots${degrees > 1 ? `, ${degrees} openings` : ''}`}
+      style={{ width, alignItems: 'center', gap: 6 }}
+    >
       <View style={{ width, height: size }}>
         <View style={{ position: 'absolute', inset: -3, borderRadius: size * 0.24, borderWidth: 1.5, borderColor: palette.line }} />
         {pads.map((pad, i) => (
@@ -37,14 +45,15 @@ export function DrumFace({ kit, pads, drum, width, size, chosen }: Props) {
               pad={pad}
               index={kit.pads.indexOf(pad)}
               size={places.size}
-              chosen={pad.id === chosen}
+              chosen={isOf(i)}
+              behind={behind[i]!}
               words={drum.spots.find((spot) => spot.pad === pad.id)?.name}
             />
           </View>
         ))}
       </View>
       <Text look="label" numberOfLines={1} tone={isChosen ? 'kelp' : 'ink'} style={{ fontSize: 13, lineHeight: 16, maxWidth: width + 8 }}>
-        {name}
+        {degrees > 1 ? `${name}, ${degrees} openings` : name}
       </Text>
     </View>
   )

@@ -1,7 +1,7 @@
 import type { Kit, PadId, TieId } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
 import { drumsOf } from '@heliaster/core/ties'
-import type { LineKind } from '@heliaster/core/ties'
+import type { LineKind, ShownDrum } from '@heliaster/core/ties'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
@@ -49,7 +49,10 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   const sounding = useSession((state) => state.sounding)
   const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
   // While pads are arranged or tied each spot of a drum stands by itself.
-  const cells = useMemo(() => (mode === 'play' ? drumsOf(kit) : kit.pads.map((pad) => ({ pads: [pad], drum: undefined }))), [kit, mode])
+  const cells = useMemo(
+    () => (mode === 'play' ? drumsOf(kit) : kit.pads.map((pad): ShownDrum => ({ pads: [pad], behind: [[]] }))),
+    [kit, mode],
+  )
   const columns = Math.min(kit.arrangement.columns, Math.max(1, cells.length))
   const gap = isWide ? 28 : 18
   const room = Math.floor((width - gap * (columns + 1)) / columns)
@@ -93,10 +96,10 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
           <Marquee onChoose={choose} />
-          {cells.map(({ pads, drum }, index) => (
+          {cells.map(({ pads, drum, behind }, index) => (
             <View key={pads[0]!.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
               {drum ? (
-                <DrumFace kit={kit} pads={pads} drum={drum} width={widthOf(index)} size={size} chosen={chosen} />
+                <DrumFace kit={kit} pads={pads} behind={behind} drum={drum} width={widthOf(index)} size={size} chosen={chosen} />
               ) : (
                 <PadFace
                   kit={kit}
@@ -118,21 +121,22 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   )
 }
 
-/** Where each pad stands, of a drum each of its spots. */
+/** Where each pad stands, of a drum each of its spots; what is behind a spot stands where it does. */
 function boxesOf(
-  cells: ReturnType<typeof drumsOf>,
+  cells: readonly ShownDrum[],
   place: (index: number) => { x: number; y: number },
   widthOf: (index: number) => number,
   size: number,
 ): Map<PadId, Box> {
   return new Map(
-    cells.flatMap(({ pads, drum }, index) => {
+    cells.flatMap(({ pads, drum, behind }, index) => {
       const { x, y } = place(index)
       if (!drum) return [[pads[0]!.id, { left: x, top: y, width: size, height: size }] as const]
       const spots = placeSpots(pads.length, widthOf(index), size)
-      return pads.map(
-        ({ id }, i) => [id, { left: x + spots.at[i]!.x, top: y + spots.at[i]!.y, width: spots.size, height: spots.size }] as const,
-      )
+      return pads.flatMap((pad, i) => {
+        const at = spots.at[i]!
+        return [pad, ...behind[i]!].map(({ id }) => [id, { left: x + at.x, top: y + at.y, width: spots.size, height: spots.size }] as const)
+      })
     }),
   )
 }

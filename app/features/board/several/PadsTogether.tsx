@@ -1,7 +1,8 @@
 import { padSettings } from '@heliaster/core/kit'
 import type { Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
-import { useState } from 'react'
+import { readPads } from '@heliaster/core/ties'
+import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 
 import { Button } from '../../../ui/controls/Button'
@@ -10,6 +11,7 @@ import { notify } from '../../../ui/layout/notices'
 import { Text } from '../../../ui/layout/Text'
 import { editKit } from '../../../kit-view'
 import { notesInWords } from '../../../kit-view/note-name'
+import { DrumOfNames } from '../pad/drum/DrumOfNames'
 import { notesInRow } from './notes-in-row'
 import { measureTuning, nearestOctave, octavesAway, tuneEdits } from './tune-to-notes'
 import type { Tuning, Wanted } from './tune-to-notes'
@@ -24,6 +26,8 @@ const SWAPS = [
 export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: readonly Pad[] }) {
   const [isBusy, setBusy] = useState(false)
   const [tuned, setTuned] = useState<string>()
+  const [isDrum, setDrum] = useState(false)
+  const reading = useMemo(() => readPads(kit, pads.map(({ id }) => id)), [kit, pads]) // prettier-ignore
   /** A tuning that goes so far that it is asked for. */
   const [far, setFar] = useState<Tuning>()
   const groups = [...new Set(pads.map((pad) => padSettings(kit, pad).group ?? ''))]
@@ -82,7 +86,9 @@ export function PadsTogether({ kit, pads }: { readonly kit: Kit; readonly pads: 
             <Button key={what} label={label} onPress={() => editKit(kit.id, swapPads(kit, pads[0], pads[1], what))} />
           ))}
         {pads.length > 1 && <Button label="Tune each to its note" busy={isBusy} disabled={isBusy} onPress={() => void tune()} />}
+        {reading && <Button label="One drum of these" onPress={() => setDrum(true)} />}
       </View>
+      {isDrum && reading && <DrumOfNames kit={kit} reading={reading} onClose={() => setDrum(false)} />}
       {far && <FarTuning far={far} onTune={tuneBy} onLeave={() => setFar(undefined)} />}
       {tuned && (
         <Text look="small" role="status">

@@ -32,7 +32,7 @@ export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen, soundi
       <Svg width={width} height={height} aria-hidden>
         {lines.map((line) => {
           const [from, to] = [places.get(line.from), places.get(line.to)]
-          if (from === undefined || to === undefined) return null
+          if (from === undefined || to === undefined || (from !== to && isSame(centres[from]!, centres[to]!))) return null
           const others = centres.filter((_, i) => i !== from && i !== to)
           const isLit = sounding.includes(line.from) && (sounding.includes(line.to) || line.kind === 'choke' || line.kind === 'chokeGroup')
           return (
@@ -53,6 +53,9 @@ export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen, soundi
     </View>
   )
 }
+
+/** What sounds from one face has no line between. */
+const isSame = (a: Spot, b: Spot) => a.x === b.x && a.y === b.y
 
 interface LineProps {
   readonly line: TieLine

@@ -1,6 +1,7 @@
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
+import { DrumTablePart } from './DrumTablePart'
 import { LeansOn } from './LeansOn'
 import { Spots } from './Spots'
 
@@ -9,6 +10,7 @@ export function DrumPart({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
   return (
     <View style={{ gap: 18 }}>
       <Spots kit={kit} pad={pad} />
+      <DrumTablePart kit={kit} pad={pad} />
       <LeansOn kit={kit} pad={pad} />
     </View>
   )

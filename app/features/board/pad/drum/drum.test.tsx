@@ -11,15 +11,18 @@ import { ownSettings } from './own-settings'
 let mockEdit: (edits: KitEdit[]) => void
 const mockNotify = jest.fn((..._words: unknown[]) => undefined)
 jest.mock('../../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
-jest.mock('../../../../kit-view/use-kit', () => ({ padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name }))
+jest.mock('../../../../kit-view/use-kit', () => ({
+  padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name,
+  kitGesture: () => ({ set: (edits: KitEdit[]) => mockEdit(edits), end: () => undefined }),
+}))
 jest.mock('../../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
 
 let kit: Kit
 const slap = { ...aPad(2), id: 'pad-slap' as PadId, own: { name: 'Slap', family: 'snare' as const, values: { gainDb: -6 } } }
 const oar = { ...createPad(makeId, { name: 'Oar', maxStrikes: 3 }, 41), id: 'pad-oar' as PadId }
 
-function Shown({ padId }: { readonly padId: PadId }) {
-  const [doc, setDoc] = useState<Kit>(() => ({ ...createKit(makeId, 'Low Tide'), pads: [slap, oar] }))
+function Shown({ padId, pads = [slap, oar] }: { readonly padId: PadId; readonly pads?: Kit['pads'] }) {
+  const [doc, setDoc] = useState<Kit>(() => ({ ...createKit(makeId, 'Low Tide'), pads }))
   kit = doc
   mockEdit = (edits) => setDoc((now) => edits.reduce(applyEdit, now))
   return <DrumPart kit={doc} pad={doc.pads.find(({ id }) => id === padId)!} />
@@ -78,4 +81,41 @@ test('own settings are said in words with their units', () => {
     'Tuning: 50 cents',
     'Filter 1 kind: highPass',
   ])
+})
+
+const hatch = (name: string) => ({ ...aPad(1), id: `pad-${name}` as PadId, own: { name, family: 'hat' as const } })
+const hatches = ['Hatch bow open', 'Hatch bow closed', 'Hatch edge closed'].map(hatch)
+const cells = () => screen.getAllByRole('cell').map((cell) => cell.firstElementChild!.getAttribute('aria-label'))
+
+test('a drum is filled from names in one action, seen before; a hole gets a pad that borrows, and thresholds move for all spots', () => {
+  render(<Shown padId={hatches[0]!.id} pads={[oar, ...hatches]} />)
+  press('Fill from names')
+  expect(cells()).toEqual([
+    'Bow, Closed: Hatch bow closed',
+    'Bow, Open: Hatch bow open',
+    'Edge, Closed: Hatch edge closed',
+    'Edge, Open: no pad',
+  ])
+  expect(screen.getByText(/^One is missing: edge open[.]/)).toBeTruthy()
+  expect(kit.ties).toEqual([])
+  press('Make this drum')
+  expect(mockNotify).toHaveBeenLastCalledWith('Hatch is one drum now.')
+  expect(cells()[3]).toBe('Edge, Open: Edge open, empty, sounds as Edge closed')
+  const slider = screen.getByRole('slider', { name: 'Open from' })
+  fireEvent.keyDown(slider, { key: 'ArrowRight' })
+  expect(kit.ties.flatMap((tie) => (tie.kind === 'openings' ? [tie.steps.map(({ from }) => from)] : []))).toEqual([[0, 65], [0, 65]]) // prettier-ignore
+  press('One more opening')
+  expect(cells()).toHaveLength(6)
+})
+
+test('an opening is added to a pad that had none, and a cell without a pad takes one that is there or an empty one', () => {
+  render(<Shown padId={slap.id} />)
+  press('Add an opening')
+  expect(kit.pads).toHaveLength(3)
+  const [tie] = kit.ties.flatMap((one) => (one.kind === 'openings' ? [one] : []))
+  expect(tie!.steps.map(({ pad }) => pad)).toEqual([slap.id, kit.pads[2]!.id])
+  choose('Rim')
+  press('Rim, Open: no pad')
+  choose('Oar')
+  expect(cells()[3]).toBe('Rim, Open: Oar')
 })
