@@ -27,7 +27,7 @@ import { KitMissing } from './KitMissing'
 import { PadStrip } from './PadStrip'
 import { RecordingMark } from './RecordingMark'
 import { session } from '../kit-view/session'
-import { forgetStrikes, rememberStrikes } from '../kit-view/recent-strikes'
+import { forgetStrikes, rememberStops, rememberStrikes } from '../kit-view/recent-strikes'
 import { lightUp, putOut } from '../kit-view/sounding'
 import { SoloBar } from './SoloBar'
 import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
@@ -165,5 +165,8 @@ function showSounded(sounded: readonly Sounded[], kit: Kit | undefined): void {
 
 /** What is played is remembered from here on; the first screen stands without it. */
 function rememberPlaying(): void {
-  void import('../audio/performances/remembering').then(({ startRemembering }) => startRemembering())
+  void import('../audio/performances/remembering').then(({ startRemembering, onActs }) => {
+    startRemembering()
+    onActs(rememberStops)
+  })
 }

@@ -1,4 +1,4 @@
-import type { KitId } from '@heliaster/core/kit'
+import type { Kit, KitId } from '@heliaster/core/kit'
 import { Remembered } from '@heliaster/core/performance'
 import type { Act, Passage } from '@heliaster/core/performance'
 import { createStore } from 'zustand/vanilla'
@@ -13,6 +13,15 @@ export const passages = createStore<Readonly<Record<KitId, readonly Passage[]>>>
 const LOOK_MS = 500
 /** While much is played it is noted so often how the engine stands, so that a passage needs little that leads up to it. */
 const STAND_SECONDS = 5
+
+type ActsListener = (kit: Kit, acts: readonly Act[]) => void
+const listeners = new Set<ActsListener>()
+
+/** Is called with what was done on a kit, a moment after it was. */
+export function onActs(listener: ActsListener): () => void {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
 
 const memories = new Map<KitId, Remembered>()
 let openId: KitId | undefined
@@ -46,10 +55,12 @@ function look(): void {
   memories.set(kit.id, memory)
   const isOther = openId !== kit.id
   openId = kit.id
-  const acts = [...player.takeActs(), ...ofGroove.splice(0)]
+  const done = player.takeActs()
+  if (done.length > 0) for (const listener of listeners) listener(kit, done)
+  const acts = [...done, ...ofGroove.splice(0)]
   if (acts.length > 0) memory.add(acts, Date.now())
   if (acts.some(({ type }) => type === 'strike')) tell(kit.id, memory)
-  if (isOther || isTime(player, memory)) void askHow(player, memory)
+  if (isOther || isTime(player, memory)) void askHow(player, memory, kit)
 }
 
 function isTime(player: Player, memory: Remembered): boolean {
@@ -57,12 +68,14 @@ function isTime(player: Player, memory: Remembered): boolean {
   return player.isSilent() || player.frameNow() - memory.lastStood() > STAND_SECONDS * player.sampleRateHz
 }
 
-async function askHow(player: Player, memory: Remembered): Promise<void> {
+async function askHow(player: Player, memory: Remembered, kit: Kit): Promise<void> {
   if (isAsked) return
   isAsked = true
   try {
     const stood = await player.stands()
-    memory.add(player.takeActs(), Date.now()) // what acted before it stood so
+    const done = player.takeActs() // what acted before it stood so
+    for (const listener of listeners) listener(kit, done)
+    memory.add(done, Date.now())
     memory.stand(stood, Date.now())
   } finally {
     isAsked = false

@@ -2,7 +2,7 @@ import { act, fireEvent, render, screen } from '@testing-library/react'
 
 import type { Sounded } from '../../../audio/engine/player'
 import { ALL_SOUND } from '../../../audio/engine/solo'
-import { forgetStrikes, recentStrikes, rememberStrikes } from '../../../kit-view/recent-strikes'
+import { forgetStrikes, recentStrikes, rememberStops, rememberStrikes } from '../../../kit-view/recent-strikes'
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { WhyButton } from './WhySheet'
 
@@ -31,7 +31,7 @@ test('twenty strikes are kept, the newest first; strikes of pads that are only h
   rememberStrikes(kit, [...Array.from({ length: 15 }, (_, i) => strike({ velocity: 101 + i })), strike({ padId: undefined })], ALL_SOUND) // prettier-ignore
   const { told } = recentStrikes.getState()
   expect(told).toHaveLength(20)
-  expect([told[0]!, told[19]!].map(({ strike }) => strike.velocity)).toEqual([115, 11])
+  expect([told[0]!, told[19]!].map((one) => 'strike' in one && one.strike.velocity)).toEqual([115, 11])
 })
 
 test('a strike that made no sound says why, as the pad itself does', () => {
@@ -40,4 +40,14 @@ test('a strike that made no sound says why, as the pad itself does', () => {
   render(<WhyButton />)
   open()
   expect(screen.getByText('Hull was struck by hand at 90, and nothing of it sounds: the pad is muted.')).toBeTruthy()
+})
+
+test('what stopped without a strike is told where it came between them, and only what stops anything', () => {
+  const holding = { ...kit, pads: kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, mode: 'hold' as const } })) }
+  rememberStrikes(holding, [strike({ frame: 10 }), strike({ frame: 300, padId: oar!.id, struckId: oar!.id })], ALL_SOUND)
+  rememberStops(holding, [{ type: 'letGo', frame: 200, padId: hull!.id, key: 1 }, { type: 'control', frame: 250, control: 4, value: 0 }, { type: 'stop', frame: 400 }]) // prettier-ignore
+  render(<WhyButton />)
+  open()
+  const order = screen.getAllByText(/sounded by hand|stopped by hand|let go of/).map((one) => one.textContent!.slice(0, 10))
+  expect(order).toEqual(['Everything', 'Oar sounde', 'Hull was l', 'Hull sound'])
 })
