@@ -56,6 +56,9 @@ export interface StrikeNow {
   wantsTurn: number
   /** Which strike of its pad it is, counted from 0, and how many frames after the one before; -1 for the first. */
   padStrike: number
+  /** The same among the strikes that its turns go by, and the slot of the pad that counts them. */
+  turnStrike: number
+  turnsSlot: number
   sinceLast: number
   /** The program of its pad: its slot, and where it begins in the arena. */
   programSlot: number
@@ -77,7 +80,7 @@ export interface StrikeNow {
 function createNow(): StrikeNow {
   return {
     padSlot: 0, velocity: 0, note: -1, lastNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0, wantsBand: -1, wantsTurn: -1,
-    padStrike: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
+    padStrike: 0, turnStrike: 0, turnsSlot: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }
 

@@ -1,7 +1,7 @@
 import type { Kit, Pad, Ray, Turn } from '../../kit/kit'
 import { movedParameters, parameterRow, parameters, valueOf } from '../../kit/parameters'
 import type { Parameter, Stage } from '../../kit/parameters'
-import { bandsOfRay, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
+import { bandsOfRay, lenderOf, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { stretchOf } from '../../kit/shape'
 import type { Shape } from '../../kit/shape'
@@ -26,6 +26,9 @@ export function compilePad(kit: Kit, given: Pad, context: CompileContext): Float
   const pad = filledPad(kit, given)
   const settings = padSettings(kit, pad)
   out[Head.padHash] = hashId(pad.id)
+  const lender = lenderOf(kit, given) ?? pad
+  out[Head.turnsOf] = context.slotOf(lender.id)
+  out[Head.turnsHash] = hashId(lender.id)
   out[Head.mode] = modeCodes[settings.mode]
   out[Head.maxStrikes] = settings.maxStrikes
   out[Head.pick] = pickCodes[settings.pick]

@@ -14,12 +14,12 @@ function layout<Name extends string>(...names: Name[]): Layout<Name> {
   return Object.freeze({ ...Object.fromEntries(names.map((name, place) => [name, place])), length: names.length }) as Layout<Name>
 }
 
-/** Fields of a pad's head. */
+/** Fields of a pad's head. `turnsOf` is the slot of the pad whose counts and whose hash its turns go by: its own, or that of the pad it borrows from. */
 export const Head = layout(
   'size', 'padHash', 'mode', 'maxStrikes', 'pick', 'counter', 'gain', 'pan', 'tuneCents', 'rootNote',
   'chokeCount', 'chokes', 'bandCount', 'bands', 'rayCount', 'rays', 'settledCount', 'settled',
   'group', 'groupMaxStrikes', 'againFrames', 'againAtGroove', 'limit', 'limitMaxStrikes',
-  'openings', 'takeTurns', 'alsoCount', 'also', 'glideFrames', 'aheadFrames',
+  'openings', 'takeTurns', 'alsoCount', 'also', 'glideFrames', 'aheadFrames', 'turnsOf', 'turnsHash',
 ) // prettier-ignore
 
 /** Strikes that this pad silences: of a pad, and where `rays` or `bands` point at a list (0: at none) only those in it. */

@@ -34,7 +34,7 @@ export function pickTurn(engine: EngineState, bandIndex: number, strike: number)
   if (turns < 2) return turns - 1
   if (now.pick === pickCodes.cycle) return strike % turns
   deck.seed = engine.seed
-  deck.key = arena[now.program + Head.padHash] | 0
+  deck.key = arena[now.program + Head.turnsHash] | 0
   deck.list = bandIndex
   deck.count = turns
   deck.turns = now.program + arena[band + BandField.turns]
@@ -47,7 +47,7 @@ export function pickTurn(engine: EngineState, bandIndex: number, strike: number)
 /** A turn by chance, as often as its weight says. */
 function weightedTurn({ deck, now }: EngineState): number {
   const { arena, turns, count } = deck
-  const draw = chance(deck.seed, deck.key, now.padStrike, Purpose.turn)
+  const draw = chance(deck.seed, deck.key, now.turnStrike, Purpose.turn)
   let total = 0
   for (let i = 0; i < count; i++) total += arena[turns + i * TurnField.length + TurnField.weight]
   if (total <= 0) return Math.floor(draw * count)

@@ -24,10 +24,9 @@ export function strike(engine: EngineState): void {
   beginRecord(engine)
   const { program } = now
   if (program === 0) return
-  if (arena[program + Head.againFrames] >= 0 && engine.frame - engine.lastFrame[padSlot] > arena[program + Head.againFrames])
-    countAnew(engine, padSlot, now.padStrike)
+  countTurn(engine)
   now.sinceLast = engine.lastFrame[padSlot] === NEVER ? -1 : engine.frame - engine.lastFrame[padSlot]
-  engine.lastFrame[padSlot] = engine.frame
+  engine.lastFrame[padSlot] = engine.lastFrame[now.turnsSlot] = engine.frame
   now.lastNote = engine.lastNote[padSlot]
   if (now.note >= 0) engine.lastNote[padSlot] = now.note
   choke(engine, program, onCodes.strike)
@@ -43,6 +42,17 @@ export function strike(engine: EngineState): void {
     if (arena[at + RayField.bandCount] >= 0) soundBands(engine, program + arena[at + RayField.bands], ray)
   }
   if (engine.strikes.voices[now.slot] === 0) engine.strikes.active[now.slot] = 0
+}
+
+/** Counts the strike for the turns that it goes by: those of its pad, or of the pad from which it borrows, as one row of strikes. */
+function countTurn(engine: EngineState): void {
+  const { memory, now } = engine
+  const { arena } = memory
+  const slot = arena[now.program + Head.turnsOf]
+  now.turnsSlot = slot
+  now.turnStrike = slot === now.padSlot ? now.padStrike : engine.padCount[slot]++
+  const again = arena[now.program + Head.againFrames]
+  if (again >= 0 && engine.frame - engine.lastFrame[slot] > again) countAnew(engine, slot, now.turnStrike)
 }
 
 function rayAt({ memory, now }: EngineState, ray: number): number {
@@ -132,13 +142,14 @@ function soundRay(engine: EngineState, ray: number, cellClip: number): void {
 /** The turn of a band for this strike, by the counter that its pad goes by; strikes of shared bands are counted. */
 function turnOf(engine: EngineState, bandIndex: number): number {
   const { now } = engine
-  const counter = now.padSlot * 128 + bandIndex
-  if (now.onlyRay !== SHARED) return pickTurn(engine, bandIndex, now.padStrike - engine.countFrom[now.padSlot])
+  const counter = now.turnsSlot * 128 + bandIndex
+  const strike = now.turnStrike - engine.countFrom[now.turnsSlot]
+  if (now.onlyRay !== SHARED) return pickTurn(engine, bandIndex, strike)
   const bandStrike = engine.bandCount[counter]++
   const forced = forcedTurn(engine, now.bands + bandIndex * BandField.length)
   if (forced >= 0) return forced
   const isPerBand = engine.memory.arena[now.program + Head.counter] === 1
-  return pickTurn(engine, bandIndex, isPerBand ? bandStrike : now.padStrike - engine.countFrom[now.padSlot])
+  return pickTurn(engine, bandIndex, isPerBand ? bandStrike : strike)
 }
 
 /** A place among the strikes that sound; where all are taken the first that is to go makes room. */

@@ -73,7 +73,7 @@ interface Waiting {
  * A pad that has nothing sounds what the nearest other opening of its drum has, and where its drum has none what the nearest other
  * spot has: one step away in the row before two, the one before it first.
  */
-function borrowing(kit: Kit, pad: Pad): Pad {
+function borrowing(kit: Kit, pad: Pad): Pad & { readonly poolOf?: PadId } {
   const hasSounds = ({ bands, rays }: Pad) => [bands, ...rays.map(({ source }) => (source.kind === 'clips' ? (source.bands ?? []) : []))].some((list) => list.some(({ turns }) => turns.length > 0)) // prettier-ignore
   if (hasSounds(pad) || pad.own.mode === 'silencer') return pad
   const rows: (PadId | undefined)[][] = []
@@ -84,7 +84,7 @@ function borrowing(kit: Kit, pad: Pad): Pad {
     for (let step = 1; step < row.length; step++)
       for (const place of [row.indexOf(pad.id) - step, row.indexOf(pad.id) + step]) {
         const other = kit.pads.find(({ id }) => id === row[place])
-        if (other && other !== pad && hasSounds(other)) return { ...pad, rays: other.rays, bands: other.bands }
+        if (other && other !== pad && hasSounds(other)) return { ...pad, rays: other.rays, bands: other.bands, poolOf: other.id }
       }
   }
   return pad
@@ -98,6 +98,8 @@ export class RulesModel {
   private readonly counts = new Map<string, number>()
   private readonly countedFrom = new Map<PadId, number>()
   private readonly lastFrame = new Map<PadId, number>()
+  /** Which strike of its pool the one under way is. */
+  private turnNumber = 0
   private order = 0
   private room = new Set<number>()
   private frame = 0
@@ -188,12 +190,15 @@ export class RulesModel {
     if (way.includes(pad.id)) return
     const number = this.take(`pad ${pad.id}`)
     const settings = this.settings(pad)
-    const since = this.frame - (this.lastFrame.get(pad.id) ?? Infinity)
-    if (typeof settings.startAgain === 'number' && since > this.frames(settings.startAgain)) this.countAnew(pad, number)
+    const pool = this.poolOf(pad)
+    this.turnNumber = pool === pad.id ? number : this.take(`pad ${pool}`)
+    const since = this.frame - (this.lastFrame.get(pool) ?? Infinity)
+    if (typeof settings.startAgain === 'number' && since > this.frames(settings.startAgain)) this.countAnew(pad, this.turnNumber)
     this.lastFrame.set(pad.id, this.frame)
+    this.lastFrame.set(pool, this.frame)
     const choked = this.choke(pad, 'strike')
     this.room = new Set()
-    const cells = this.sound(struck, pad, number, move, along?.gain ?? 1)
+    const cells = this.sound(struck, pad, move, along?.gain ?? 1)
     this.strikes.push({
       frame: this.frame,
       pad: this.kit.pads.indexOf(pad),
@@ -208,9 +213,12 @@ export class RulesModel {
     if (along?.passOn !== false) this.strikeAlong(struck, pad, number, move, [...way, pad.id], along?.gain ?? 1)
   }
 
+  /** A pad that borrows goes on in the turns of the one it borrows from. */
+  private poolOf = (pad: Pad): PadId => (pad as { poolOf?: PadId }).poolOf ?? pad.id
+
   private countAnew(pad: Pad, number: number): void {
-    this.countedFrom.set(pad.id, number)
-    pad.bands.forEach((_, band) => this.counts.delete(`band ${pad.id} ${band}`))
+    this.countedFrom.set(this.poolOf(pad), number)
+    for (let band = 0; band < 128; band++) this.counts.delete(`band ${this.poolOf(pad)} ${band}`)
   }
 
   private strikeAlong(struck: PadId, pad: Pad, number: number, move: RuleMove, way: PadId[], gain: number): void {
@@ -324,7 +332,7 @@ export class RulesModel {
     }
   }
 
-  private sound(struck: PadId, pad: Pad, number: number, move: RuleMove, gain: number): Partial<ModelledStrike> {
+  private sound(struck: PadId, pad: Pad, move: RuleMove, gain: number): Partial<ModelledStrike> {
     const { mode } = this.settings(pad)
     if (mode === 'silencer') return {}
     const own = this.living().filter((one) => one.pad === pad)
@@ -340,19 +348,19 @@ export class RulesModel {
     const share = upper && width > 0 ? Math.max(0, (move.value - (upper.fromVelocity - width)) / width) : 0
     const law = (part: number) => (upper?.blendLaw === 'power' ? Math.sqrt(part) : part)
     const one: Sounding = { pad, struck, key: move.key, frame: this.frame, velocity: move.value, order: this.order++, voices: [], released: false, stopping: false } // prettier-ignore
-    const turn = this.cell(one, band, number, share > 0 ? gain * law(1 - share) : gain)
-    if (share > 0) this.cell(one, band + 1, number, gain * law(share))
+    const turn = this.cell(one, band, share > 0 ? gain * law(1 - share) : gain)
+    if (share > 0) this.cell(one, band + 1, gain * law(share))
     if (one.voices.length > 0) this.sounding.push(one)
     return { band, turn, above: share > 0 ? band + 1 : -1 }
   }
 
-  private cell(one: Sounding, band: number, number: number, gain: number): number {
+  private cell(one: Sounding, band: number, gain: number): number {
     const { pad } = one
     const settings = this.settings(pad)
     const { turns, id, values } = pad.bands[band]
-    const bandCount = this.take(`band ${pad.id} ${band}`)
-    const count = settings.counter === 'band' ? bandCount : number - (this.countedFrom.get(pad.id) ?? 0)
-    const turn = this.pickTurn(pad, band, count, number)
+    const bandCount = this.take(`band ${this.poolOf(pad)} ${band}`)
+    const count = settings.counter === 'band' ? bandCount : this.turnNumber - (this.countedFrom.get(this.poolOf(pad)) ?? 0)
+    const turn = this.pickTurn(pad, band, count, this.turnNumber)
     if (turn < 0) return -1
     const holds = settings.mode === 'hold' || settings.mode === 'loopUntilLetGo'
     const loops = settings.mode === 'loopUntilLetGo' || settings.mode === 'loopUntilStruckAgain'
@@ -382,9 +390,9 @@ export class RulesModel {
     const { pick } = this.settings(pad)
     if (turns.length < 2) return turns.length - 1
     if (pick === 'cycle') return count % turns.length
-    if (pick === 'shuffle') return this.shuffled(hashId(pad.id), band, count, turns.length)
+    if (pick === 'shuffle') return this.shuffled(hashId(this.poolOf(pad)), band, count, turns.length)
     const total = turns.reduce((sum, { weight }) => sum + weight, 0)
-    let left = chance(this.kit.seed, hashId(pad.id), number, Purpose.turn) * total
+    let left = chance(this.kit.seed, hashId(this.poolOf(pad)), number, Purpose.turn) * total
     const found = turns.findIndex(({ weight }) => (left -= weight) < 0)
     return found < 0 ? turns.length - 1 : found
   }

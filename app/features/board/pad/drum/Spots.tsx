@@ -1,6 +1,6 @@
 import { lenderOf, padById, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad, PadId } from '@heliaster/core/kit'
-import { spotsOf, spotsProposed, withoutSpot, withSpot, withSpotName } from '@heliaster/core/ties'
+import { feetApart, feetOf, feetTogether, spotsOf, spotsProposed, twoFeet, withoutSpot, withSpot, withSpotName } from '@heliaster/core/ties'
 import { useState } from 'react'
 import { View } from 'react-native'
 
@@ -10,6 +10,7 @@ import { padName } from '../../../../kit-view/use-kit'
 import { Button } from '../../../../ui/controls/Button'
 import { Chips } from '../../../../ui/controls/Chips'
 import { NameField } from '../../../../ui/controls/NameField'
+import { Toggle } from '../../../../ui/controls/Toggle'
 import { notify } from '../../../../ui/layout/notices'
 import { Part } from '../../../../ui/layout/Part'
 import { Row } from '../../../../ui/layout/Row'
@@ -21,6 +22,8 @@ interface Props {
   readonly pad: Pad
 }
 
+const FULL = 'This kit holds 128 pads, as many as it can: remove one, or take a pad that is there as the spot.'
+
 /** Where on one drum it is struck: its spots, each a pad of its own on one face. */
 export function Spots({ kit, pad }: Props) {
   const [isTaking, setTaking] = useState(false)
@@ -30,7 +33,7 @@ export function Spots({ kit, pad }: Props) {
   const free = (drum ? names : names.slice(1)).filter((name) => !taken.has(name))
   const add = (name: string, existing?: PadId) => {
     const made = withSpot(makeId, kit, pad.id, name, existing)
-    if (!made) return notify('This kit holds 128 pads, as many as it can: remove one, or take a pad that is there as the spot.')
+    if (!made) return notify(FULL)
     editKit(kit.id, made.edits)
     if (!existing) notify(`${name} is on the face. Touch it there to fill it.`)
   }
@@ -73,6 +76,7 @@ export function Spots({ kit, pad }: Props) {
         value={undefined}
         onChoose={(name) => add(name || next())}
       />
+      <Feet kit={kit} pad={pad} />
       {others.length > 0 && <Button label="Take a pad that is there" onPress={() => setTaking(true)} style={{ alignSelf: 'flex-start' }} />}
       {isTaking && (
         <Sheet title="Which pad is a spot of this drum?" isOpen onClose={() => setTaking(false)}>
@@ -90,6 +94,32 @@ export function Spots({ kit, pad }: Props) {
       )}
     </Part>
   )
+}
+
+/** Two fingers that walk like two feet: one pool for both, or each its own half. */
+function Feet({ kit, pad }: Props) {
+  const feet = feetOf(kit, pad.id)
+  const begin = () => {
+    const edits = twoFeet(makeId, kit, pad.id)
+    if (!edits) return notify(FULL)
+    editKit(kit.id, edits)
+    notify('Left and right are on the face. Two fingers walk on them, no two steps alike.')
+  }
+  if (feet)
+    return (
+      <Toggle
+        label="Left and right kept apart"
+        words={
+          feet.areApart
+            ? 'Each foot has its own half of the sounds.'
+            : 'Both draw from the same sounds: no two alike follow each other, whichever comes down.'
+        }
+        value={feet.areApart}
+        onChange={(apart) => editKit(kit.id, apart ? feetApart(kit, feet) : feetTogether(kit, feet))}
+      />
+    )
+  if (spotsOf(kit, pad.id)) return null
+  return <Button label="Two feet, for two fingers" onPress={begin} style={{ alignSelf: 'flex-start' }} />
 }
 
 /** The pad of a spot, and from whom its sounds are where it has none. */

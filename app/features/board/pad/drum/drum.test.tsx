@@ -119,3 +119,15 @@ test('an opening is added to a pad that had none, and a cell without a pad takes
   choose('Oar')
   expect(cells()[3]).toBe('Rim, Open: Oar')
 })
+
+test('a pad gets a second foot that draws from the same sounds; kept apart each has its own half', () => {
+  render(<Shown padId={slap.id} />)
+  press('Two feet, for two fingers')
+  expect(spots()).toEqual(['Left', 'Right'])
+  const turns = () => [slap.id, kit.pads[2]!.id].map((id) => kit.pads.find((pad) => pad.id === id)!.bands.map((band) => band.turns.length))
+  const before = turns()[0]!
+  fireEvent.click(screen.getByRole('switch', { name: 'Left and right kept apart' }))
+  expect(turns().map((of) => of.length)).toEqual([before.length, before.length])
+  fireEvent.click(screen.getByRole('switch', { name: 'Left and right kept apart' }))
+  expect(turns()).toEqual([before, []])
+})
