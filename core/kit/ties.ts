@@ -72,6 +72,8 @@ export const tieSchema = z.discriminatedUnion('kind', [
     ...tieBase,
     kind: z.literal('parts'),
     clip: clipSchema,
+    /** A hand's strikes wait for the next of so many beats of the kit's tempo; at once where it is not said. */
+    startsEveryBeats: z.number().min(0.0625).max(64).optional(),
     parts: z
       .array(
         z.strictObject({

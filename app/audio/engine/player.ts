@@ -74,7 +74,8 @@ export interface Player {
   load(kit: Kit, choice?: GrooveChoice, own?: Kit): void
   /** Returns whether the strike waits for its sound to arrive. */
   strike(strike: Strike): boolean
-  release(padId: PadId, key: number): void
+  /** At a frame, or now. */
+  release(padId: PadId, key: number, frame?: number): void
   stopAll(): void
   /** Frames the engine has rendered so far. */
   frameNow(): number
@@ -217,7 +218,7 @@ function playerOver(context: AudioContext, link: Link): Player {
       if (!waits) sendIt()
       return waits
     },
-    release: (padId, key) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key)),
+    release: (padId, key, frame) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key, frame)),
     stopAll: () => send(eventOf(EventType.stopAll, 0, 0)),
     frameNow: () => memory.status[StatusField.frame],
     hostFrame: () => memory.status[StatusField.hostFrame],

@@ -104,8 +104,8 @@ export function onWaiting(listener: WaitingListener): () => void {
   return () => waitingListeners.delete(listener)
 }
 
-export function releasePad(padId: PadId, key: number): void {
-  sound.getState().player?.release(padId, key)
+export function releasePad(padId: PadId, key: number, frame?: number): void {
+  sound.getState().player?.release(padId, key, frame)
 }
 
 export function onSounded(listener: SoundedListener): () => void {

@@ -8,6 +8,7 @@ const mockStrike = jest.fn()
 const mockRelease = jest.fn()
 jest.mock('../../engine/sound', () => ({
   sound: { getState: () => ({}) },
+  kitNow: () => undefined,
   strikePad: (strike: unknown) => mockStrike(strike),
   releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
 }))

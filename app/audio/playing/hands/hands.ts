@@ -7,6 +7,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { kitNow, releasePad, sound, strikePad } from '../../engine/sound'
 import { handSettings, settingsOfInput } from './hand-settings'
+import { begins, ends } from './in-time'
 import { leadTiller } from './tillers'
 import { noteStrike } from './timing'
 
@@ -34,10 +35,12 @@ const FIRST_KEY = 1000
 const held = createHeld(
   {
     strike: (padId, velocity, key, note, atMs) => {
-      const waits = strikePad({ padId, velocity, key, note, steadyAtMs: handSettings.getState().isSteady ? atMs : undefined })
-      if (atMs !== undefined && !waits) noteStrike(padId, atMs)
+      const frame = begins(padId, key)
+      const steadyAtMs = frame === undefined && handSettings.getState().isSteady ? atMs : undefined
+      const waits = strikePad({ padId, velocity, key, note, steadyAtMs, ...(frame === undefined ? {} : { frame }) })
+      if (atMs !== undefined && !waits && frame === undefined) noteStrike(padId, atMs)
     },
-    release: releasePad,
+    release: (padId, key) => releasePad(padId, key, ends(padId, key)),
   },
   FIRST_KEY,
 )

@@ -83,3 +83,12 @@ test('the part that sounds is lit on the wave', () => {
   const changed = fills().flatMap((fill, i) => (fill === before[i] ? [] : [i]))
   expect(changed).toEqual([1])
 })
+
+test('strikes begin in time where it is asked for, and at once again', () => {
+  expect(screen.getByText('As soon as it is struck.')).toBeTruthy()
+  fireEvent.click(screen.getByRole('radio', { name: 'Next beat' }))
+  expect(tie().startsEveryBeats).toBe(1)
+  expect(screen.getByText(/^In step with the groove/)).toBeTruthy()
+  fireEvent.click(screen.getByRole('radio', { name: 'At once' }))
+  expect('startsEveryBeats' in tie()).toBe(false)
+})

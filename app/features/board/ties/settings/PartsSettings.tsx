@@ -15,6 +15,15 @@ import { Text } from '../../../../ui/layout/Text'
 import { PartsWave } from './PartsWave'
 import { usePutTie } from './put-tie'
 
+const STARTS = [
+  { value: '0', text: 'At once' },
+  { value: '0.25', text: 'Next quarter beat' },
+  { value: '0.5', text: 'Next half beat' },
+  { value: '1', text: 'Next beat' },
+  { value: '2', text: 'Two beats' },
+  { value: '4', text: 'Four beats' },
+]
+
 /** Which stretch of a recording lies on which pad: drawn on its wave, even until it is drawn. */
 export function PartsSettings({ kit, tie }: { readonly kit: Kit; readonly tie: PartsTie }) {
   const { put, slide, end } = usePutTie(kit, tie)
@@ -64,6 +73,17 @@ export function PartsSettings({ kit, tie }: { readonly kit: Kit; readonly tie: P
         />
         <Button label="Even parts" onPress={() => put({ parts: evenAgain(tie).parts })} />
       </View>
+      <Chips
+        label="A strike begins"
+        options={STARTS}
+        value={`${tie.startsEveryBeats ?? 0}`}
+        onChoose={(beats: string) => put({ startsEveryBeats: Number(beats) || undefined })}
+      />
+      <Text look="small" tone="muted">
+        {tie.startsEveryBeats
+          ? 'In step with the groove, or with the part that sounds; the first one at once.'
+          : 'As soon as it is struck.'}
+      </Text>
     </>
   )
 }
