@@ -1,6 +1,6 @@
 export { actsOf } from './acts'
 export type { Act, Played } from './acts'
-export { answering } from './answering'
+export { answering } from '../place/answering'
 export { drawnToGrid, isHeard, movedBy, offGrid, onOtherPad, strikesOf, withoutStrikes, withStrikes } from './edits'
 export type { Grid, HeldStrike } from './edits'
 export { renderDraws } from './draws'

@@ -1,4 +1,4 @@
-import type { Band, BusId, Clip, GrooveId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
+import type { Band, BusId, Clip, Groove, GrooveId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -83,6 +83,17 @@ export function playGrooveOf(grooveId: GrooveId | undefined): void {
 function load(kit: Kit): void {
   const groove = kit.grooves.find(({ id }) => id === choice)
   sound.getState().player?.load(withAudition(kit), groove?.id, kit)
+}
+
+/** Plays a groove on the pads of the kit that is open without it being one of that kit's; ends when it is called without one. */
+export function hearGroove(groove: Groove | undefined): void {
+  const { player } = sound.getState()
+  if (!player || !openKit) return
+  player.stopGroove()
+  if (!groove) return load(openKit)
+  player.load({ ...openKit, grooves: [groove], song: [] }, groove.id, openKit)
+  void player.resume()
+  player.beginGroove()
 }
 
 /** The kit that is open. */

@@ -16,6 +16,7 @@ import { editKit, useKit, useKitId } from '../../kit-view'
 import { padGesture, padName } from '../../kit-view/use-kit'
 import { BeadPanel } from './BeadPanel'
 import { BeadString } from './BeadString'
+import { BringGroove } from './BringGroove'
 
 /** Where the kit is tried in a beat: each pad a string, each step a bead on it. */
 export function GrooveScreen() {
@@ -29,6 +30,7 @@ export function GrooveScreen() {
     [kit, kitId, grooveId],
   )
   const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
+  const [isBringing, setBringing] = useState(false)
   const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
   if (!kit) return null
   const put = (changed: Groove): KitEdit => ({ type: 'putGroove', groove: changed })
@@ -57,12 +59,21 @@ export function GrooveScreen() {
           onPress={() => toggleGroove(kitId)}
           style={{ minWidth: 140, marginBottom: 6 }}
         />
-        <Button
-          label="Performances"
-          icon="history"
-          onPress={() => router.navigate(`/kit/${kitId}/performances`)}
-          style={{ marginBottom: 6 }}
-        />
+        <View style={{ flexDirection: 'row', gap: 8, marginBottom: 6 }}>
+          <Button
+            label="Performances"
+            icon="history"
+            onPress={() => router.navigate(`/kit/${kitId}/performances`)}
+            style={isWide ? undefined : { flex: 1 }}
+          />
+          <Button
+            label="Bring a groove"
+            disabled={kit.pads.length === 0}
+            onPress={() => setBringing(true)}
+            style={isWide ? undefined : { flex: 1 }}
+          />
+        </View>
+        {isBringing && <BringGroove kit={kit} onClose={() => setBringing(false)} />}
         <View style={{ flex: isWide ? 1 : undefined, flexDirection: 'row', gap: 20 }}>
           <View style={{ flex: 1 }}>
             <Slider

@@ -19,7 +19,8 @@ import { SaveMark } from '../../shell'
 import { changedWords } from './changed-words'
 import { hearLater } from './hear-later'
 import { KitMenu } from './KitMenu'
-import { createEmptyKit, openBundleFile } from './kit-actions'
+import { createEmptyKit, createKitLike, openBundleFile } from './kit-actions'
+import { LikeSheet } from './like-later'
 
 /** So many kits are found by name. */
 const FIND_FROM = 8
@@ -31,12 +32,18 @@ export function KitsScreen() {
   const loaded = useStore(kits.store, (state) => state.loaded)
   const [menuFor, setMenuFor] = useState<KitId>()
   const [busy, setBusy] = useState(false)
+  const [isLike, setLike] = useState(false)
   const elsewhere = useStore(kits.store, (state) => state.elsewhere)
   const isKnown = useStore(saveState, ({ listed: isListed, state }) => isListed === true || state === 'away')
   const [words, setWords] = useState('')
   const all = useMemo(() => listed(entries, elsewhere), [entries, elsewhere])
   const list = useMemo(() => all.filter(({ name }) => isMeant(name, words)), [all, words])
   const { hearing, toggle } = useHearing()
+  const beginLike = async (kit: Kit) => {
+    const { id } = await createKitLike(kit)
+    setLike(false)
+    router.navigate(`/kit/${id}/board`)
+  }
   const openBundle = async () => {
     setBusy(true)
     await openBundleFile()
@@ -73,6 +80,15 @@ export function KitsScreen() {
         />
         <Button label="Open bundle" icon="folder-open-outline" style={{ flex: 1 }} busy={busy} onPress={() => void openBundle()} />
       </View>
+      {all.some(({ pads }) => pads > 0) && (
+        <Button
+          label="Like another kit, without its sounds"
+          kind="quiet"
+          onPress={() => setLike(true)}
+          style={{ alignSelf: 'flex-start', marginLeft: -9 }}
+        />
+      )}
+      {isLike && <LikeSheet onClose={() => setLike(false)} onBegin={(kit) => void beginLike(kit)} />}
       {all.length >= FIND_FROM && <SearchField placeholder="Find a kit" value={words} onChange={setWords} />}
       <View role="list" style={{ gap: 0 }}>
         {list.map((kit) => (

@@ -7,6 +7,7 @@ import { keepAudio } from '../../audio/files/audio-files'
 import { shipWork } from '../../audio/workers/workers'
 import { kits } from '../../documents'
 import { makeId } from '../../documents/make-id'
+import { likeLater } from './like-kit-later'
 import { chooseFiles } from '../../ui/device/choose-files'
 import { notify } from '../../ui/layout/notices'
 
@@ -24,6 +25,14 @@ export function createEmptyKit(): Kit {
   const kit = createKit(makeId, freeName('New kit'))
   void kits.create(kit)
   return kit
+}
+
+/** A kit with the pads, ties, mix and grooves of another one, and none of its sounds. */
+export async function createKitLike(kit: Kit): Promise<Kit> {
+  const { kitLike } = await likeLater()
+  const made = kitLike(makeId, kit, freeName(`${kit.name} anew`))
+  void kits.create(made)
+  return made
 }
 
 export function duplicateKit(kit: Kit): void {

@@ -1,5 +1,5 @@
 import { bandsOfRay, clipsOfPad } from '@heliaster/core/kit'
-import type { Pad, Ray, Source } from '@heliaster/core/kit'
+import type { Pad, Ray, Source, Start } from '@heliaster/core/kit'
 import { compareNames, looksLevelled, putRight } from '@heliaster/core/place'
 import type { NamePlan } from '@heliaster/core/place'
 import { router } from 'expo-router'
@@ -14,6 +14,7 @@ import { editKit, useKit, useKitId } from '../../kit-view'
 import { GroupChoice, inGroup } from '../../kit-view/GroupChoice'
 import { session, useSession } from '../../kit-view/session'
 import { padName } from '../../kit-view/use-kit'
+import { begunPads, StartChips } from '../starts'
 import { BandCount } from './BandCount'
 import { drumsAmong, DrumsOffer, withDrums } from './DrumsOffer'
 import { keepReading } from './kept-readings'
@@ -61,6 +62,7 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   const [chosenWay, setWay] = useState<PlaceWay>()
   const [stays, setStays] = useState(false)
   const [bandCount, setBandCount] = useState<number>()
+  const [start, setStart] = useState<Start>()
   const [drumNames, setDrumNames] = useState<ReadonlySet<string>>(new Set())
   const group = useSession((state) => state.newGroup)
   const loudness = useLoudness(files)
@@ -85,7 +87,8 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
   )
   const silenced = onto ? raysSilenced(onto, placing.pads[0]) : []
   const accept = () => {
-    const laid = placeEdits(kit, files, { ...placing, pads: inGroup(kit, placing.pads, group) })
+    const begun = begunPads(kit, inGroup(kit, placing.pads, group), onto ? undefined : start)
+    const laid = [...placeEdits(kit, files, { ...placing, pads: begun.pads }), ...begun.edits]
     editKit(kitId, withDrums(kit, laid, drums.filter(({ name }) => drumNames.has(name))), onto?.id) // prettier-ignore
     if (way === 'names' && reading.isTaught && !reading.isKept) keepReading(files, plan)
     session.setState({ padId: placing.pads[0]?.id })
@@ -156,6 +159,15 @@ export function PlaceSheet({ files: given, onto, shown, onClose }: Props) {
           ]}
           value={stays ? 'stays' : 'goes'}
           onChoose={(what) => setStays(what === 'stays')}
+        />
+      )}
+      {!onto && (
+        <StartChips
+          label={placing.pads.length === 1 ? 'The new pad begins' : 'Each new pad begins'}
+          about="pad"
+          plain="Plain"
+          value={start?.id}
+          onChoose={setStart}
         />
       )}
       {!onto && <GroupChoice kit={kit} label={placing.pads.length === 1 ? 'Group of the new pad' : 'Group of the new pads'} />}

@@ -13,7 +13,7 @@ import { Text } from '../../../../ui/layout/Text'
 import { Toggle } from '../../../../ui/controls/Toggle'
 import { editKit } from '../../../../kit-view'
 import { padGesture, padName } from '../../../../kit-view/use-kit'
-import { KeepStart } from '../../../starts'
+import { BeginPad, KeepStart } from '../../../starts'
 import { busOptions, sendEdits } from '../../edits/bus-edits'
 import type { BusChoice } from '../../edits/bus-edits'
 import { TintChips } from '../TintChips'
@@ -117,6 +117,7 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
         onName={(typed) => setOrClear('group', typed.trim().slice(0, 120) || undefined)}
       />
       <TintChips label="Tint" value={settings.tint} onTint={(tint) => setOrClear('tint', tint)} />
+      <BeginPad kit={kit} pad={pad} />
       <KeepStart
         label="Keep these settings as a start"
         settings={{ pad: padStartOf(settings), ...(brought.length > 0 ? { tillers: brought } : {}) }}
