@@ -212,3 +212,55 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
   await mixer.getByRole('button', { name: 'Close', exact: true }).last().click()
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).first().click()
 })
+
+test('the groove follows a MIDI clock and sends one: begun, at its tempo, stopped from there', async ({ page }) => {
+  await page.addInitScript(() => {
+    type Hear = ((event: { data: Uint8Array; timeStamp: number }) => void) | null
+    const input = { name: 'Dock clock', state: 'connected', onmidimessage: null as Hear }
+    const sent: [number, number][] = []
+    const output = { name: 'Winch', state: 'connected', send: ([status]: number[], atMs: number) => void sent.push([status!, atMs]) }
+    Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve({ inputs: new Map([['one', input]]), outputs: new Map([['two', output]]), onstatechange: null }) }) // prettier-ignore
+    const say = (status: number, timeStamp: number) => input.onmidimessage?.({ data: Uint8Array.of(status), timeStamp })
+    let timer = 0
+    const begin = (bpm: number) => {
+      const step = 60_000 / bpm / 24
+      const from = performance.now()
+      let pulse = 0
+      say(0xfa, from)
+      timer = window.setInterval(() => {
+        for (; from + pulse * step <= performance.now(); pulse++) say(0xf8, from + pulse * step)
+      }, 5)
+    }
+    const end = () => {
+      clearInterval(timer)
+      say(0xfc, performance.now())
+    }
+    Object.assign(window, { dock: { begin, end, sent } })
+  })
+  const dock = (what: 'begin' | 'end', bpm = 0) =>
+    page.evaluate(([name, tempo]) => (window as unknown as { dock: Record<string, (bpm: number) => void> }).dock[name]!(tempo), [
+      what,
+      bpm,
+    ] as const)
+  const sent = () => page.evaluate(() => (window as unknown as { dock: { sent: [number, number][] } }).dock.sent)
+  await openDemo(page, 'hands')
+  await page.getByRole('radio', { name: 'Timing', exact: true }).click()
+  await page.getByRole('button', { name: 'Use MIDI' }).click()
+  await page.getByRole('radiogroup', { name: 'Follow the clock of' }).getByRole('radio', { name: 'Dock clock' }).click()
+  await page.getByRole('checkbox', { name: 'Winch' }).click()
+  await dock('begin', 140)
+  await expect(page.getByText(/^The groove goes by Dock clock, at 1(39|40)[.]\d beats a minute[.]$/)).toBeVisible()
+  await expect.poll(async () => (await sent()).filter(([status]) => status === 0xf8).length).toBeGreaterThan(100)
+  await page.getByRole('link', { name: 'Groove' }).click()
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
+  await expect(page.getByText(/^Dock clock leads, at 1(39|40)/)).toBeVisible()
+  await dock('end')
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
+  await expect.poll(async () => (await sent()).some(([status]) => status === 0xfc)).toBe(true)
+  const all = await sent()
+  expect(all[0]![0]).toBe(0xfa)
+  // A kit at 92 beats a minute would send a pulse each 27 ms; led at 140 they come each 17.9 ms.
+  const times = all.filter(([status]) => status === 0xf8).map(([, atMs]) => atMs)
+  const steps = times.slice(1).map((atMs, i) => atMs - times[i]!).sort((a, b) => a - b) // prettier-ignore
+  expect(Math.abs(steps[Math.floor(steps.length / 2)]! - 60_000 / 140 / 24)).toBeLessThan(0.6)
+})

@@ -1,5 +1,5 @@
 import { addEvent, nextQueued, takeEvent } from './events'
-import { beginGroove, nextGrooveFrame, repeatBead, runGroove, stopGroove, tellGroove } from './groove/play'
+import { beginGroove, leadGroove, nextGrooveFrame, repeatBead, runGroove, stopGroove, tellGroove } from './groove/play'
 import { ACT_RECORDS, RING_EVENTS } from './memory/memory'
 import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
@@ -174,7 +174,10 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
       moveFader(engine, padSlot, note, value)
       break
     case EventType.groove:
-      beginGroove(engine)
+      beginGroove(engine, value)
+      break
+    case EventType.leadGroove:
+      leadGroove(engine, value, key)
       break
     case EventType.stopGroove:
       stopGroove(engine)

@@ -94,12 +94,16 @@ export interface Player {
   moveControl(control: number, value: number): void
   /** How hard a pad is pressed, 0..1. */
   press(padId: PadId, pressure: number): void
-  /** The groove begins, from its first beat; or it ends. */
-  beginGroove(): void
+  /** The groove begins, from its first beat or from another one, now or at a frame; or it ends. */
+  beginGroove(beat?: number, frame?: number): void
+  /** Another clock leads: at a frame it is on this beat, counted from its beginning, and a beat lasts so many frames. */
+  leadGroove(beat: number, framesPerBeat: number, frame: number): void
   stopGroove(): void
   /** The beat of the groove that sounds now, -1 while none does; and which of the song's it is, from 0. */
   grooveBeat(): number
   grooveSection(): number
+  /** The beat counted from where the groove began, through all its sections; -1 while none plays. */
+  songBeat(): number
   /** Strikes sounded since the last call. */
   takeSounded(): Sounded[]
   /** What acted since the last call, by names: what was played by hand, and from when on which kit stood. */
@@ -242,10 +246,12 @@ function playerOver(context: AudioContext, link: Link): Player {
     },
     moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
     press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),
-    beginGroove: () => send(eventOf(EventType.groove, 0, 0)),
+    beginGroove: (beat = 0, frame) => send(eventOf(EventType.groove, 0, beat, 0, frame)),
+    leadGroove: (beat, framesPerBeat, frame) => send(eventOf(EventType.leadGroove, 0, beat, framesPerBeat, frame)),
     stopGroove: () => send(eventOf(EventType.stopGroove, 0, 0)),
     grooveBeat: () => memory.status[StatusField.grooveBeat],
     grooveSection: () => memory.status[StatusField.grooveSection],
+    songBeat: () => memory.status[StatusField.songBeat],
     takeSounded() {
       const count = memory.status[StatusField.logCount]
       read = Math.max(read, count - LOG_RECORDS)

@@ -39,11 +39,12 @@ export function stopGroove(): void {
 }
 
 /** Lets the engine play a kit's groove wherever one is in the app; it hears every edit, and goes on while the page sleeps. */
-function startGroove(kitId: KitId): void {
+export function startGroove(kitId: KitId, beat?: number, frame?: number): void {
   const { player } = sound.getState()
   if (!player) return
   void player.resume()
-  player.beginGroove()
+  player.beginGroove(beat, frame)
+  cancelAnimationFrame(looking)
   grooveState.setState({ playing: true, step: -1 })
   const look = () => {
     looking = requestAnimationFrame(look)

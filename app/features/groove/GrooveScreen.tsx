@@ -6,6 +6,7 @@ import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { chooseGroove, chosenGroove, grooveState, toggleGroove } from '../../audio/playing/groove-player'
+import { clockSettings, clockState } from '../../audio/playing/hands/midi-clock'
 import { makeId } from '../../documents/make-id'
 import { Button } from '../../ui/controls/Button'
 import { Chips } from '../../ui/controls/Chips'
@@ -30,6 +31,7 @@ export function GrooveScreen() {
     [kit, kitId, grooveId],
   )
   const [chosen, setChosen] = useState<{ pad: Pad; step: number }>()
+  const leader = useLeader()
   const [isBringing, setBringing] = useState(false)
   const gesture = useMemo(() => padGesture(kitId, 'none' as Pad['id']), [kitId])
   if (!kit) return null
@@ -101,6 +103,11 @@ export function GrooveScreen() {
           </View>
         </View>
       </View>
+      {leader && (
+        <Text look="small" tone="muted" role="status" style={{ paddingHorizontal: 16, paddingTop: 4 }}>
+          {leader}
+        </Text>
+      )}
       {kit.grooves.length > 1 && (
         <View style={{ paddingHorizontal: 16, paddingTop: 8 }}>
           <Chips
@@ -141,6 +148,13 @@ export function GrooveScreen() {
       )}
     </View>
   )
+}
+
+/** Whose clock leads the groove, in words; nothing where it goes by the kit's own tempo. */
+function useLeader(): string | undefined {
+  const { tempoBpm, leads } = useStore(clockState)
+  const follows = useStore(clockSettings, (state) => state.follows)
+  return leads && follows ? `${follows} leads, at ${tempoBpm?.toFixed(1) ?? '…'} beats a minute.` : undefined
 }
 
 function beadAt(groove: Groove, pad: Pad, step: number): Bead | undefined {

@@ -217,3 +217,49 @@ test('a lane leads the level of the kit or a bus through the lap, in blocks of a
   expect(left.every((sample, i) => i === 0 || Math.abs(sample - left[i - 1]) < 0.002)).toBe(true)
   expect(play(101)).toEqual(left)
 })
+
+test('begun on a beat, a groove sounds from there on as one that began so much earlier', () => {
+  const beads = [[0, 3, 4, 7, 10, 15].map((step) => bead(step))]
+  const kit = { ...rig.kit, grooves: [groove(beads)] }
+  const whole = heard(kit, 12, [{ ...BEGIN, frame: 0 }])
+  const perBeat = (60 / kit.tempoBpm) * RATE
+  for (const beat of [0, 0.5, 1, 2.75, 4, 5.2]) {
+    const from = Math.round(beat * perBeat)
+    const late = heard(kit, 3, [{ ...BEGIN, frame: 0, velocity: beat }]).map(([frame]) => frame)
+    const expected = whole.map(([frame]) => frame - from).filter((frame) => frame >= 0)
+    expect(late.length).toBeGreaterThan(4)
+    late.forEach((frame, i) => expect(Math.abs(frame - expected[i])).toBeLessThanOrEqual(1))
+  }
+})
+
+test('a song that is begun late begins in the section on which that beat lies', () => {
+  const first = groove([[bead(0)]], { id: 'groove-a' as GrooveId })
+  const second = groove([[], [bead(2)]], { id: 'groove-b' as GrooveId })
+  const song = [first, second].map(({ id }, i) => ({ id: `part-${i}`, groove: id, laps: 2 }))
+  const kit = { ...rig.kit, grooves: [first, second], song }
+  const places = (beat: number) => heard(kit, 5, [{ ...BEGIN, frame: 0, velocity: beat }]).map(([, place]) => place)
+  expect(places(0)[0]).toBe(0)
+  expect(places(8)[0]).toBe(1)
+  expect(places(16)[0]).toBe(0)
+})
+
+test('led by another clock, however it trembles, every bead sounds once, in its order, within the tremble of its place', () => {
+  for (let seed = 1; seed < 12; seed++) {
+    const random = seeded(seed)
+    const bpm = 70 + 90 * random()
+    const perBeat = (60 / bpm) * RATE
+    const kit = { ...rig.kit, grooves: [groove([[0, 4, 6, 9, 12].map((step) => bead(step)), [2, 10].map((step) => bead(step))])] }
+    const tremble = 400
+    const leads = Array.from({ length: 100 }, (_, i): ScoreEvent => {
+      const beat = (i + 1) / 6
+      const off = Math.round(tremble * (2 * random() - 1))
+      return { frame: Math.round(1000 + beat * perBeat) + off, type: EventType.leadGroove, padSlot: 0, velocity: beat, key: perBeat }
+    })
+    const seconds = Math.floor((16 * perBeat) / RATE)
+    const sounded = heard(kit, seconds, [BEGIN, ...leads])
+    const length = 4
+    const expected = Array.from({ length: 5 }, (_, lap) => [0, 2, 4, 6, 9, 10, 12].map((step) => 1000 + (lap * length + step / 4) * perBeat)).flat() // prettier-ignore
+    expect(sounded.length).toBeGreaterThan(20)
+    sounded.forEach(([frame], i) => expect(Math.abs(frame - expected[i])).toBeLessThanOrEqual(tremble + 1))
+  }
+})

@@ -12,6 +12,9 @@ export interface GroovePlay {
   anchorFrame: number
   anchorBeat: number
   framesPerBeat: number
+  /** Beats of the sections before this one, since it began; and 1 where another clock says how long a beat is. */
+  passedBeats: number
+  isLed: number
   /** The next bead of each string: its place, its lap and its frame. */
   readonly bead: Int32Array
   readonly lap: Float64Array
@@ -34,6 +37,8 @@ export function createGroovePlay(): GroovePlay {
     anchorFrame: 0,
     anchorBeat: 0,
     framesPerBeat: 1,
+    passedBeats: 0,
+    isLed: 0,
     bead: new Int32Array(MAX_STRINGS),
     lap: new Float64Array(MAX_STRINGS),
     nextFrame: new Float64Array(MAX_STRINGS),

@@ -15,20 +15,63 @@ import { bent } from '../voice/envelope'
 /** What the strikes of a groove are held by. */
 const GROOVE_KEY = -1
 
-/** The groove begins at the current frame, from its first section. */
-export function beginGroove(engine: EngineState): void {
+/** The groove begins at the current frame, on a beat that is counted from its first section. */
+export function beginGroove(engine: EngineState, beat = 0): void {
   const { groove } = engine
   countAtGroove(engine)
   groove.sounded.fill(0)
   groove.occasions.fill(0)
   groove.isPlaying = 1
+  groove.isLed = 0
   takeProgram(engine)
-  beginSection(engine, 0, engine.frame)
+  groove.passedBeats = 0
+  let section = 0
+  let left = Math.max(0, beat)
+  for (let beats = sectionBeats(engine, 0); beats > 0 && left >= beats; beats = sectionBeats(engine, section)) {
+    left -= beats
+    groove.passedBeats += beats
+    section = (section + 1) % engine.memory.arena[groove.program + GrooveHead.sectionCount]
+  }
+  beginSection(engine, section, engine.frame, left)
+}
+
+/** How many beats a section lasts with all its laps; 0 where it has no end, or there is none. */
+function sectionBeats(engine: EngineState, section: number): number {
+  const { groove, memory } = engine
+  if (groove.program === 0 || memory.arena[groove.program + GrooveHead.sectionCount] === 0) return 0
+  const row = sectionRow(engine, section)
+  return memory.arena[row + SectionField.laps] * memory.arena[row + SectionField.lengthBeats]
+}
+
+/**
+ * Another clock leads: the current frame is this beat, counted from the beginning, and so many frames are one. No bead sounds
+ * twice by it and none is left out: what has come late sounds now.
+ */
+export function leadGroove(engine: EngineState, beat: number, framesPerBeat: number): void {
+  const { groove } = engine
+  if (groove.isPlaying === 0 || !(framesPerBeat > 0)) return
+  groove.isLed = 1
+  groove.framesPerBeat = framesPerBeat
+  groove.anchorBeat = beat - groove.passedBeats
+  groove.anchorFrame = engine.frame
+  settleAll(engine)
+}
+
+/** The frames of the next beads anew, from the beats on which they lie. */
+function settleAll(engine: EngineState): void {
+  const { groove, memory } = engine
+  const { arena } = memory
+  if (groove.program === 0 || arena[groove.program + GrooveHead.sectionCount] === 0) return
+  const beats = sectionBeats(engine, groove.section)
+  groove.endFrame = beats > 0 ? frameOf(engine, beats) : NEVER
+  for (let string = 0; string < arena[sectionRow(engine) + SectionField.stringCount]; string++)
+    settleNext(engine, string, stringRow(engine, string))
+  settleEarliest(engine)
 }
 
 /** It stops, and what it holds is let go. */
 export function stopGroove(engine: EngineState): void {
-  engine.groove.isPlaying = 0
+  engine.groove.isPlaying = engine.groove.isLed = 0
   releaseKey(engine, GROOVE_KEY)
 }
 
@@ -55,7 +98,7 @@ function takeProgram(engine: EngineState): void {
   groove.program = programOf(engine, GROOVE_ENTRY)
   groove.rows.fill(0)
   if (groove.program === 0) return
-  groove.framesPerBeat = arena[groove.program + GrooveHead.framesPerBeat]
+  if (groove.isLed === 0) groove.framesPerBeat = arena[groove.program + GrooveHead.framesPerBeat]
   beginLanes(engine)
   for (let section = 0; section < arena[groove.program + GrooveHead.sectionCount]; section++)
     for (let string = 0; string < arena[sectionRow(engine, section) + SectionField.stringCount]; string++) {
@@ -92,12 +135,12 @@ function frameOf({ groove }: EngineState, beat: number): number {
   return Math.floor(groove.anchorFrame + (beat - groove.anchorBeat) * groove.framesPerBeat + 0.5)
 }
 
-/** A section begins on a frame, which may lie between two. */
-function beginSection(engine: EngineState, section: number, atFrame: number): void {
+/** A section is on a beat at a frame, which may lie between two. */
+function beginSection(engine: EngineState, section: number, atFrame: number, beat = 0): void {
   const { groove } = engine
   groove.section = section
   groove.anchorFrame = atFrame
-  groove.anchorBeat = 0
+  groove.anchorBeat = beat
   findNext(engine)
 }
 
@@ -169,6 +212,7 @@ export function runGroove(engine: EngineState): void {
       const section = sectionRow(engine)
       const beats = arena[section + SectionField.laps] * arena[section + SectionField.lengthBeats]
       const after = (groove.section + 1) % arena[groove.program + GrooveHead.sectionCount]
+      groove.passedBeats += beats
       beginSection(engine, after, groove.anchorFrame + (beats - groove.anchorBeat) * groove.framesPerBeat)
       continue
     }
@@ -261,4 +305,5 @@ export function tellGroove(engine: EngineState): void {
   const { status } = engine.memory
   status[StatusField.grooveBeat] = engine.groove.isPlaying === 0 ? -1 : beatAt(engine, engine.frame)
   status[StatusField.grooveSection] = engine.groove.section
+  status[StatusField.songBeat] = engine.groove.isPlaying === 0 ? -1 : engine.groove.passedBeats + beatAt(engine, engine.frame)
 }

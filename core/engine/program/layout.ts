@@ -179,7 +179,7 @@ export const LogField = layout(
  */
 export const StatusField = layout(
   'frame', 'peak', 'strikes', 'lostEvents', 'logCount', 'hostFrame', 'lateBlocks', 'kitState', 'actCount', 'lostStrikes', 'grooveBeat', 'grooveSection',
-  'hasKernel',
+  'hasKernel', 'songBeat',
 ) // prettier-ignore
 
 /** What the kernel is told when an engine is made: bytes at which arrays begin, and what follows from its rate. */

@@ -44,7 +44,7 @@ test('inputs are heard when they are plugged in, alike ones are told apart, and 
   const access = anAccess()
   give(() => Promise.resolve(access))
   await switchMidi(true)
-  expect(midiState.getState()).toEqual({ status: 'on', devices: [] })
+  expect(midiState.getState()).toEqual({ status: 'on', devices: [], outputs: [] })
   const [first, second] = [anInput('Dock pads'), anInput('Dock pads')]
   access.inputs.set('1', first).set('2', second)
   access.onstatechange!()

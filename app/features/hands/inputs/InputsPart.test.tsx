@@ -14,11 +14,11 @@ beforeEach(() => {
 })
 
 test('each state of MIDI says something else, and what to do where nothing comes', () => {
-  const words = (['off', 'asking', 'none', 'refused', 'on'] as const).map((status) => midiWords({ status, devices: [] }))
+  const words = (['off', 'asking', 'none', 'refused', 'on'] as const).map((status) => midiWords({ status, devices: [], outputs: [] }))
   expect(new Set(words).size).toBe(5)
   expect(words[2]).toMatch(/no MIDI.*everywhere/)
   expect(words[3]).toMatch(/Allow it/)
-  expect(midiWords({ status: 'on', devices: ['Dock pads'] })).toBe('Listening to Dock pads.')
+  expect(midiWords({ status: 'on', devices: ['Dock pads'], outputs: [] })).toBe('Listening to Dock pads.')
 })
 
 test('an input that is plugged in is one to choose, with its channel and whether it plays', () => {

@@ -8,6 +8,7 @@ import { measureLoop } from '../../../audio/recording/loop'
 import { Button } from '../../../ui/controls/Button'
 import { Toggle } from '../../../ui/controls/Toggle'
 import { Text } from '../../../ui/layout/Text'
+import { ClockPart } from './ClockPart'
 
 const LOOK_EVERY_MS = 500
 const inMs = (ms: number) => `${ms.toFixed(1)} ms`
@@ -46,6 +47,7 @@ export function TimingPart() {
         )}
       </View>
       <LoopMeasure />
+      <ClockPart />
     </View>
   )
 }
