@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 
 import { readWav } from '@heliaster/core/audio'
 import { readMidiFile } from '@heliaster/core/groove'
+import type { Performance } from '@heliaster/core/kit'
 import { expect, test } from '@playwright/test'
 import type { Download, Page } from '@playwright/test'
 
@@ -147,7 +148,8 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await page.getByRole('button', { name: 'Keep' }).first().click()
   await page.getByRole('radio', { name: 'Picture', exact: true }).click()
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Choose a film' }).click()])
-  await chooser.setFiles({ name: 'slipway.webm', mimeType: 'video/webm', buffer: await aFilm(page) })
+  const filmName = `slipway ${Date.now()}.webm`
+  await chooser.setFiles({ name: filmName, mimeType: 'video/webm', buffer: await aFilm(page) })
   const film = page.getByLabel('The film', { exact: true })
   await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.videoWidth)).toBe(160)
   await page.getByRole('textbox', { name: 'The film starts at' }).fill('01:00:00:00')
@@ -159,10 +161,37 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await page.getByRole('button', { name: 'Hear it' }).click()
   await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.3)
   await expect(page.getByRole('button', { name: 'Hear it' })).toBeVisible({ timeout: 60_000 }) // it has died away
+  await page.getByRole('textbox', { name: 'Name of the mark' }).fill('Launch')
+  await page.getByRole('button', { name: 'Mark this picture' }).click()
+  await page.getByRole('button', { name: 'A picture back' }).click()
+  await page.getByRole('button', { name: 'Go to Launch' }).click()
+  // Another pass to the same film, on a line of its own: struck while the film runs, heard with the first one.
+  await page.getByRole('button', { name: 'Play a pass from this picture' }).click()
+  await expect(page.getByText(/^The film runs, and what you play is kept/)).toBeVisible()
+  await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.3)
+  await page.keyboard.press('v')
+  await page.getByRole('button', { name: 'End the pass' }).click()
+  const kept = page.getByText(/^Kept as “.+”, a line of its own with 1 strike[.]$/)
+  await expect(kept).toBeVisible()
+  const passName = /“(.+)”/.exec((await kept.textContent())!)![1]!
+  await expect(page.getByRole('list', { name: 'Lines of this film' }).getByRole('checkbox')).toHaveCount(2)
+  await page.getByRole('button', { name: 'Hear these lines from here' }).click()
+  await page.getByRole('button', { name: 'Stop the film' }).click()
+  await saved(page)
+  const { items } = await page.evaluate(async () => (await (await fetch('/api/performances')).json()) as { items: { doc: Performance }[] }) // prettier-ignore
+  const pass = items.find(({ doc }) => doc.name === passName)!.doc
+  const struckAt = pass.events.flatMap((event) =>
+    event.type === 'strike' ? [pass.picture!.offsetSeconds + event.frame / pass.sampleRateHz] : [],
+  )
+  expect(pass.picture!.film).toBe(filmName)
+  expect(struckAt).toHaveLength(1)
+  expect(struckAt[0]).toBeGreaterThan(0.3) // the film was seen to be further than that
   await page.getByRole('radio', { name: 'Take out' }).click()
   const read = readWav(await takenOut(page, 'WAV'))
   if (!read.ok) throw new Error(read.message)
   expect(read.file.startFrame).toBe(read.file.audio.sampleRateHz * (3600 + 5 / 25))
+  await page.getByRole('button', { name: 'Delete this performance' }).click()
+  await page.getByRole('button', { name: `Open ${passName}` }).click()
   await page.getByRole('button', { name: 'Delete this performance' }).click()
   await saved(page)
 })

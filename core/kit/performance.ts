@@ -73,6 +73,13 @@ export const pictureSchema = z.strictObject({
     .min(0)
     .max(60 * 86_400),
   offsetSeconds: z.number().min(-86_400).max(86_400),
+  /** The name of the film's file: performances of one film are its lines. */
+  film: z.string().max(255).optional(),
+  /** Places in the film that sounds are spotted for, s from its first picture. */
+  marks: z
+    .array(z.strictObject({ seconds: z.number().min(0).max(86_400), name: z.string().max(120) }))
+    .max(500)
+    .optional(),
 })
 
 /** What was played, with all that is needed to sound it again bit for bit. */
@@ -112,7 +119,17 @@ export const performanceEditSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('setPerformance'),
     fields: performanceSchema
-      .pick({ name: true, fromFrame: true, toFrame: true, tempoBpm: true, events: true, edited: true, picture: true })
+      .pick({
+        name: true,
+        fromFrame: true,
+        toFrame: true,
+        tempoBpm: true,
+        standing: true,
+        segments: true,
+        events: true,
+        edited: true,
+        picture: true,
+      })
       .partial(),
   }),
 ])

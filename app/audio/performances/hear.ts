@@ -1,6 +1,9 @@
+import type { Audio } from '@heliaster/core/audio'
 import type { PadId } from '@heliaster/core/kit'
+import type { LineSound } from '@heliaster/core/performance'
 import { createStore } from 'zustand/vanilla'
 
+import type { Player } from '../engine/player'
 import { sound } from '../engine/sound'
 import type { Fell, Resounded } from './resound'
 
@@ -31,34 +34,78 @@ export function hearResounded(name: string, { audio, fell }: Resounded, { fromSe
   stopHearing()
   const { player } = sound.getState()
   if (!player || audio.channels[0].length === 0) return
+  const source = sourceOf(player, audio)
+  if (loopSeconds) Object.assign(source, { loop: true, loopStart: 0, loopEnd: loopSeconds })
+  const begunAt = player.context.currentTime
+  source.start(0, fromSeconds)
+  run(player, name, (gone) => {
+    const seconds = loopSeconds ? (fromSeconds + gone) % loopSeconds : fromSeconds + gone
+    return { seconds, lit: litAt(fell, seconds, audio.sampleRateHz) }
+  }, begunAt, source) // prettier-ignore
+  source.onended = () => stopNow?.()
+}
+
+/** What is heard while a film runs by itself is called so; its seconds are those of the film. */
+export const FILM = 'film'
+
+/**
+ * Lets a film's clock run from a second of it, with what lies against it where there is any, until it is stopped. Returns the frame
+ * of the engine at which the film is on that second; nothing where no sound can be made.
+ */
+export function runFilm(fromSeconds: number, against: LineSound | undefined): number | undefined {
+  stopHearing()
+  const { player } = sound.getState()
+  if (!player) return undefined
+  const source = against && sourceOf(player, against.audio)
+  const begunAt = player.context.currentTime + AHEAD_SECONDS
+  const within = against ? fromSeconds - against.filmSeconds : 0
+  const lasts = against ? against.audio.channels[0]!.length / against.audio.sampleRateHz : 0
+  if (source && within < lasts) source.start(begunAt + Math.max(0, -within), Math.max(0, within))
+  run(player, FILM, (gone) => ({ seconds: fromSeconds + Math.max(0, gone), lit: [] }), begunAt, source)
+  return Math.round(begunAt * player.sampleRateHz) - player.hostFrame()
+}
+
+/** A film and what lies against it begin so much later than they are asked to, so that both begin together. */
+const AHEAD_SECONDS = 0.1
+
+function sourceOf(player: Player, audio: Audio): AudioBufferSourceNode {
   const { context } = player
-  const letSleep = player.sleep.hold()
-  void player.resume()
-  const buffer = context.createBuffer(2, audio.channels[0].length, audio.sampleRateHz)
+  const buffer = context.createBuffer(2, audio.channels[0]!.length, audio.sampleRateHz)
   audio.channels.forEach((channel, i) => buffer.copyToChannel(channel as Float32Array<ArrayBuffer>, i))
   const source = context.createBufferSource()
   source.buffer = buffer
-  if (loopSeconds) Object.assign(source, { loop: true, loopStart: 0, loopEnd: loopSeconds })
   source.connect(context.destination)
-  const begunAt = context.currentTime
-  source.start(0, fromSeconds)
+  return source
+}
+
+/** Tells with each picture where what is heard is, until it is stopped. */
+function run(
+  player: Player,
+  name: string,
+  at: (goneSeconds: number) => Omit<Hearing, 'name'>,
+  begunAt: number,
+  source: AudioBufferSourceNode | undefined,
+): void {
+  const letSleep = player.sleep.hold()
+  void player.resume()
   let drawing = requestAnimationFrame(function draw() {
     drawing = requestAnimationFrame(draw)
-    const gone = fromSeconds + context.currentTime - begunAt
-    const seconds = loopSeconds ? gone % loopSeconds : gone
-    hearing.setState({ seconds, lit: litAt(fell, seconds, audio.sampleRateHz) })
+    hearing.setState(at(player.context.currentTime - begunAt))
   })
   stopNow = () => {
     stopNow = undefined
-    source.onended = null
-    source.stop()
-    source.disconnect()
+    if (source) source.onended = null
+    try {
+      source?.stop()
+    } catch {
+      // It was to begin behind its own end: it never began.
+    }
+    source?.disconnect()
     cancelAnimationFrame(drawing)
     letSleep()
     hearing.setState({ name: undefined, seconds: 0, lit: [] }, true)
   }
-  source.onended = () => stopNow?.()
-  hearing.setState({ name, seconds: fromSeconds, lit: [] })
+  hearing.setState({ name, ...at(0) })
 }
 
 export function stopHearing(): void {

@@ -17,17 +17,26 @@ export function passageToHear(kit: Kit, passage: Passage): Performance | undefin
   })
 }
 
-function madeOf(kit: Kit, passage: Passage, hashOf: (kit: Kit) => AudioHash): Performance | undefined {
+function madeOf(kit: Kit, passage: Stretch, hashOf: (kit: Kit) => AudioHash): Performance | undefined {
   return memoryOf(kit.id)?.performanceOf(passage, { name: nameFor(kit), kitId: kit.id, hashOf, makeId })
 }
 
+/** Where in what was played a pass begins and ends, by frames of the engine, and when it began, in ms since 1970. */
+export type Stretch = Pick<Passage, 'fromFrame' | 'toFrame' | 'fromMs'>
+
 /** Keeps a passage that was played, with the texts of the kits it was played on. Returns it, or why it cannot be kept. */
-export async function keepPassage(kit: Kit, passage: Passage): Promise<Performance | string> {
+export async function keepPassage(kit: Kit, passage: Stretch): Promise<Performance | string> {
+  const made = await passageToKeep(kit, passage)
+  if (typeof made !== 'string') await performances.create(made)
+  return made
+}
+
+/** The same before it is kept as a document of its own: the texts of its kits are kept already. */
+export async function passageToKeep(kit: Kit, passage: Stretch): Promise<Performance | string> {
   const hashes = new Map<Kit, AudioHash>()
   for (const one of memoryOf(kit.id)?.kitsOf(passage) ?? []) hashes.set(one, await keepText(one))
   const made = madeOf(kit, passage, (one) => hashes.get(one)!)
   if (!made) return 'This was played too long ago: what it began with is no longer known. Play it again, and keep it within ten minutes.'
-  await performances.create(made)
   return made
 }
 

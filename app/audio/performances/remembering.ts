@@ -47,7 +47,8 @@ function noteGroove(sounded: readonly Sounded[]): void {
 /** Nothing lets go of what a groove strikes. */
 const GROOVE_KEY = -2
 
-function look(): void {
+/** Takes up what was played until now, at once. */
+export function look(): void {
   const { player } = sound.getState()
   const kit = kitNow()
   if (!player || !kit) return

@@ -14,11 +14,13 @@ import { useResound } from '../use-resound'
 import { heardStrikes, lengthWords, secondsOf, strikesWords, truthWords } from '../words'
 import { GridPart } from './GridPart'
 import { PadsPart } from './PadsPart'
-import { PicturePart } from './PicturePart'
 import { PlayedStrings } from './PlayedStrings'
 import { SoundsOnChoice, useSoundsOn } from './SoundsOnChoice'
 import { StrikePart } from './StrikePart'
 import { TakeOutPart } from './TakeOutPart'
+import { FilmView } from './picture/FilmView'
+import { PicturePart } from './picture/PicturePart'
+import { usePicture } from './picture/use-picture'
 import { usePerformanceEdits } from './use-performance-edits'
 
 interface Props {
@@ -46,6 +48,10 @@ export function PerformanceBench({ kit, performance, onLeave }: Props) {
   const sounds = useSoundsOn(kit)
   const { heard, busy, hear, stop } = useResound()
   const isHeard = heard === performance.id
+  const pictured = usePicture(performance, { edit })
+  /** On a phone the film and the pads alone are seen while a pass is played. */
+  const isBare = pictured.isPassing && !isWide
+  const hasFilm = part === 'picture' && pictured.film !== undefined
   const wanted = { performance, on: sounds.on }
   const play = () => void hear(performance.id, wanted, isLooping ? { loopSeconds: secondsOf(performance) } : {})
   const remove = () => {
@@ -57,45 +63,69 @@ export function PerformanceBench({ kit, performance, onLeave }: Props) {
     strike: <StrikePart {...shared} chosen={chosen} onRemove={remove} />,
     grid: <GridPart {...shared} />,
     pads: <PadsPart {...shared} />,
-    picture: <PicturePart {...shared} />,
+    picture: <PicturePart {...shared} pictured={pictured} />,
     out: <TakeOutPart kit={kit} wanted={wanted} chosen={chosen} />,
   }[part]
   return (
     <ScrollView contentContainerStyle={{ padding: isWide ? 24 : 16, gap: 14 }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
-        {onLeave && <IconButton name="arrow-left" label="All performances" onPress={onLeave} />}
-        <View style={{ flex: 1, minWidth: 0 }}>
-          <NameField label="Name of the performance" value={performance.name} onName={(name) => edit({ name })} />
-        </View>
-        <IconButton name="trash-can-outline" label="Delete this performance" onPress={() => void deletePerformance(performance, onLeave)} />
+      {!isBare && (
+        <>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+            {onLeave && <IconButton name="arrow-left" label="All performances" onPress={onLeave} />}
+            <View style={{ flex: 1, minWidth: 0 }}>
+              <NameField label="Name of the performance" value={performance.name} onName={(name) => edit({ name })} />
+            </View>
+            <IconButton
+              name="trash-can-outline"
+              label="Delete this performance"
+              onPress={() => void deletePerformance(performance, onLeave)}
+            />
+          </View>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
+            <Button
+              label={isHeard ? 'Stop' : 'Hear it'}
+              kind={isHeard ? 'coral' : 'main'}
+              icon={isHeard ? 'stop' : 'play'}
+              busy={busy === performance.id}
+              onPress={isHeard ? stop : play}
+              style={{ minWidth: 128 }}
+            />
+            <Chip role="checkbox" text="Go round" isChosen={isLooping} onPress={() => setLooping(!isLooping)} />
+            <Text look="small" tone="muted" style={{ flex: 1, minWidth: 120 }}>
+              {`${strikesWords(heardStrikes(performance))} in ${lengthWords(secondsOf(performance))}`}
+            </Text>
+          </View>
+          <SoundsOnChoice kit={kit} performance={performance} sounds={sounds} />
+        </>
+      )}
+      <View style={{ flexDirection: isWide ? 'row' : 'column', gap: 16 }}>
+        {hasFilm && (
+          <View style={isWide ? { width: '38%', maxWidth: 420 } : undefined}>
+            <FilmView url={pictured.film!.url} performance={performance} seconds={pictured.seconds} onSeconds={pictured.onSeconds} />
+          </View>
+        )}
+        {!isBare && (
+          <View style={isWide ? { flex: 1, minWidth: 0 } : undefined}>
+            <PlayedStrings
+              {...{ kit, performance, chosen }}
+              onChoose={setChosen}
+              onFields={slide}
+              onDone={done}
+              onRemove={remove}
+              isHeardNow={isHeard}
+              marks={pictured.marks}
+            />
+          </View>
+        )}
       </View>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
-        <Button
-          label={isHeard ? 'Stop' : 'Hear it'}
-          kind={isHeard ? 'coral' : 'main'}
-          icon={isHeard ? 'stop' : 'play'}
-          busy={busy === performance.id}
-          onPress={isHeard ? stop : play}
-          style={{ minWidth: 128 }}
-        />
-        <Chip role="checkbox" text="Go round" isChosen={isLooping} onPress={() => setLooping(!isLooping)} />
-        <Text look="small" tone="muted" style={{ flex: 1, minWidth: 120 }}>
-          {`${strikesWords(heardStrikes(performance))} in ${lengthWords(secondsOf(performance))}`}
-        </Text>
-      </View>
-      <SoundsOnChoice kit={kit} performance={performance} sounds={sounds} />
-      <PlayedStrings
-        {...{ kit, performance, chosen }}
-        onChoose={setChosen}
-        onFields={slide}
-        onDone={done}
-        onRemove={remove}
-        isHeardNow={isHeard}
-      />
-      <Text look="small" tone="muted">
-        {sounds.on.as === 'played' ? truthWords(performance) : 'Sounds with the clips and settings of now.'}
-      </Text>
-      <Chips label="What to do" hideLabel isOneLine options={PARTS} value={part} onChoose={setPart} />
+      {!isBare && (
+        <>
+          <Text look="small" tone="muted">
+            {sounds.on.as === 'played' ? truthWords(performance) : 'Sounds with the clips and settings of now.'}
+          </Text>
+          <Chips label="What to do" hideLabel isOneLine options={PARTS} value={part} onChoose={setPart} />
+        </>
+      )}
       {shown}
     </ScrollView>
   )

@@ -1,12 +1,13 @@
 import type { EventId, Kit, Performance, PlayedStrike } from '@heliaster/core/kit'
 import { padById } from '@heliaster/core/kit'
-import { isHeard } from '@heliaster/core/performance'
+import { filmSecondsOf, isHeard } from '@heliaster/core/performance'
+import type { FilmMark } from '@heliaster/core/performance'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
 import Svg, { Line, Path, Rect } from 'react-native-svg'
 import { useStore } from 'zustand'
 
-import { hearing } from '../../../audio/performances/hear'
+import { FILM, hearing } from '../../../audio/performances/hear'
 import { padName } from '../../../kit-view/use-kit'
 import { EdgeMark } from '../../../ui/controls/EdgeMark'
 import { Text } from '../../../ui/layout/Text'
@@ -21,13 +22,15 @@ interface Props extends StringsHands {
   readonly kit: Kit
   /** Whether it is heard now, so that it is shown where. */
   readonly isHeardNow: boolean
+  /** Places of its film, seen where they lie against it. */
+  readonly marks?: readonly FilmMark[]
 }
 
 const EDGE_SECONDS = 0.01
 
 /** What was played, as strings with beads: each pad a string, each strike a bead, the higher the harder. */
 export function PlayedStrings(props: Props) {
-  const { kit, performance, chosen, onFields, onDone, isHeardNow } = props
+  const { kit, performance, chosen, onFields, onDone, isHeardNow, marks = [] } = props
   const palette = usePalette()
   const [width, setWidth] = useState(320)
   const [span] = useState(() => spanOf(performance)) // stays while edges are dragged
@@ -132,7 +135,8 @@ export function PlayedStrings(props: Props) {
             opacity={0.7}
           />
         )}
-        {isHeardNow && <Playhead layout={layout} performance={performance} />}
+        <Marks {...{ marks, layout, performance }} />
+        <Playhead layout={layout} performance={performance} isHeardNow={isHeardNow} />
       </Svg>
     </View>
   )
@@ -175,9 +179,43 @@ function Beads({ strikes, layout, performance, chosen }: BeadsProps) {
 const dot = (x: number, y: number, size: number): string =>
   `M${x - size} ${y}a${size} ${size} 0 1 0 ${2 * size} 0a${size} ${size} 0 1 0 ${-2 * size} 0`
 
-function Playhead({ layout, performance }: { readonly layout: StringsLayout; readonly performance: Performance }) {
+interface PlayheadProps {
+  readonly layout: StringsLayout
+  readonly performance: Performance
+  readonly isHeardNow: boolean
+}
+
+/** Where what is heard is; where the film runs by itself, where that is. */
+function Playhead({ layout, performance, isHeardNow }: PlayheadProps) {
   const palette = usePalette()
-  const seconds = useStore(hearing, (state) => state.seconds)
+  const begins = filmSecondsOf(performance)
+  const seconds = useStore(hearing, (state) => {
+    if (isHeardNow) return state.seconds
+    return state.name === FILM && begins !== undefined ? state.seconds - begins : undefined
+  })
+  if (seconds === undefined) return null
   const x = layout.xOf(performance.fromFrame + seconds * performance.sampleRateHz)
   return <Line x1={x} x2={x} y1={0} y2={layout.height - TIME_PX} stroke={palette.coral} strokeWidth={2} />
+}
+
+interface MarksProps {
+  readonly marks: readonly FilmMark[]
+  readonly layout: StringsLayout
+  readonly performance: Performance
+}
+
+/** The marks of the film as flags from top to bottom. */
+function Marks({ marks, layout, performance }: MarksProps) {
+  const palette = usePalette()
+  const { picture, sampleRateHz } = performance
+  if (!picture) return null
+  const flags = marks.map(({ seconds }) => layout.xOf((seconds - picture.offsetSeconds) * sampleRateHz)).filter((x) => x >= 0 && x <= layout.width) // prettier-ignore
+  return (
+    <Path
+      d={flags.map((x) => `M${x} ${layout.height - TIME_PX}V0l9 5l-9 5`).join('')}
+      stroke={palette.water}
+      strokeWidth={1.5}
+      fill="none"
+    />
+  )
 }

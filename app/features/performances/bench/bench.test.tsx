@@ -17,6 +17,7 @@ const mockSave = jest.fn((..._file: unknown[]) => undefined)
 const mockNotify = jest.fn((..._words: unknown[]) => undefined)
 jest.mock('../../../documents', () => ({
   performances: {
+    store: jest.requireActual<typeof vanilla>('zustand/vanilla').createStore(() => ({ entries: {} })),
     edit: (_id: string, edits: PerformanceEdit[]) => mockEdit(edits),
     gesture: () => ({ set: (edits: PerformanceEdit[]) => mockEdit(edits), end: () => undefined }),
     hideMany: () => Promise.resolve(() => undefined),

@@ -2,25 +2,44 @@ import { applyPerformanceEdit } from '@heliaster/core/kit'
 import type { Performance, PerformanceEdit } from '@heliaster/core/kit'
 import { act, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
+import type * as vanilla from 'zustand/vanilla'
 
-import { hearing } from '../../../audio/performances/hear'
-import { aPerformance } from '../../../testing/a-performance'
-import { films } from './films'
+import { hearing } from '../../../../audio/performances/hear'
+import { aPerformance } from '../../../../testing/a-performance'
+import { aKitOf, aPad } from '../../../../testing/a-kit'
+import { FilmView } from './FilmView'
 import { PicturePart } from './PicturePart'
+import { usePicture } from './use-picture'
 
 const mockNotify = jest.fn((..._words: unknown[]) => undefined)
 const mockFiles = jest.fn((..._asked: unknown[]) => Promise.resolve([new File(['film'], 'slipway.webm')]))
-jest.mock('../../../ui/device/choose-files', () => ({ chooseFiles: (...asked: unknown[]) => mockFiles(...asked) }))
-jest.mock('../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
-jest.mock('../../../audio/engine/sound', () => ({ sound: { getState: () => ({}) } }))
+jest.mock('../../../../ui/device/choose-files', () => ({ chooseFiles: (...asked: unknown[]) => mockFiles(...asked) }))
+jest.mock('../../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
+jest.mock('../../../../audio/engine/sound', () => ({ sound: { getState: () => ({}) } }))
+jest.mock('../../../../audio/performances/keep', () => ({}))
+jest.mock('../../../../audio/performances/remembering', () => ({ look: () => undefined }))
+jest.mock('../../../../audio/performances/resound', () => ({}))
+jest.mock('../../../../kit-view/PadFace', () => ({ PadFace: () => null }))
+jest.mock('../../../../documents', () => {
+  const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
+  return { performances: { store: createStore(() => ({ entries: {} })) } }
+})
 
+const kit = aKitOf(aPad(1))
 let shown: Performance
 function Shown() {
   const [doc, setDoc] = useState(() => aPerformance([['pad-keel', 48_000, 100], ['pad-keel', 96_000, 90]])) // prettier-ignore
   shown = doc
   const edit = (fields: Partial<Performance>) =>
     setDoc((now) => applyPerformanceEdit(now, { type: 'setPerformance', fields } as PerformanceEdit))
-  return <PicturePart performance={doc} edit={edit} slide={edit} done={() => undefined} />
+  const pictured = usePicture(doc, { edit })
+  const { film, seconds, onSeconds } = pictured
+  return (
+    <>
+      {film && <FilmView url={film.url} performance={doc} seconds={seconds} onSeconds={onSeconds} />}
+      <PicturePart kit={kit} performance={doc} pictured={pictured} edit={edit} slide={edit} done={() => undefined} />
+    </>
+  )
 }
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
 const timecode = () => screen.getByLabelText('Timecode').textContent
@@ -38,8 +57,8 @@ beforeEach(() => {
 })
 
 async function withFilm(): Promise<void> {
-  films.put('performance-a' as never, new File(['film'], 'slipway.webm'))
   render(<Shown />)
+  await act(async () => press('Choose a film'))
 }
 
 test('a film is chosen on this device, and the performance is laid on the picture that is seen', async () => {
@@ -52,7 +71,7 @@ test('a film is chosen on this device, and the performance is laid on the pictur
   press('A picture back')
   expect([timecode(), film().currentTime]).toEqual(['00:00:01:01', 26 / 25])
   press('It begins on this picture')
-  expect(shown.picture).toEqual({ rate: '25', startPictures: 0, offsetSeconds: 26 / 25 - 1 })
+  expect(shown.picture).toEqual({ rate: '25', startPictures: 0, offsetSeconds: 26 / 25 - 1, film: 'slipway.webm' })
   expect(screen.getByText('What is heard begins at 00:00:01:01.')).toBeTruthy()
 })
 

@@ -1,41 +1,31 @@
 import { pictureRates } from '@heliaster/core/kit'
-import type { Performance, PictureRate } from '@heliaster/core/kit'
-import { filmSecondsOf, pictureAt, picturesOf, secondsOfPictures, startTimecodeOf, timecodeOf } from '@heliaster/core/performance'
+import type { Kit, Performance, PictureRate } from '@heliaster/core/kit'
+import { pictureAt, picturesOf, secondsOfPictures, startTimecodeOf, timecodeOf } from '@heliaster/core/performance'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { Button, IconButton } from '../../../ui/controls/Button'
-import { Chips } from '../../../ui/controls/Chips'
-import { WordField } from '../../../ui/controls/WordField'
-import { chooseFiles } from '../../../ui/device/choose-files'
-import { notify } from '../../../ui/layout/notices'
-import { Text } from '../../../ui/layout/Text'
-import { FilmView } from './FilmView'
-import { films } from './films'
-import type { PerformanceEdits } from './use-performance-edits'
+import { Button, IconButton } from '../../../../ui/controls/Button'
+import { Chips } from '../../../../ui/controls/Chips'
+import { WordField } from '../../../../ui/controls/WordField'
+import { notify } from '../../../../ui/layout/notices'
+import { Text } from '../../../../ui/layout/Text'
+import type { PerformanceEdits } from '../use-performance-edits'
+import { FilmLines } from './FilmLines'
+import { FilmMarks } from './FilmMarks'
+import { NewPass } from './NewPass'
+import type { Pictured } from './use-picture'
 
 interface Props extends PerformanceEdits {
+  readonly kit: Kit
   readonly performance: Performance
+  readonly pictured: Pictured
 }
 
 const RATES = pictureRates.map((rate) => ({ value: rate, text: rate }))
-const USUAL_RATE: PictureRate = '25'
 
-/** A film of one's own beside the performance: both run together, stepped picture by picture, laid on each other where it is seen. */
-export function PicturePart({ performance, edit }: Props) {
-  const [film, setFilm] = useState(() => films.get(performance.id))
-  const [seconds, setSeconds] = useState(() => filmSecondsOf(performance) ?? 0)
-  const { fromFrame, sampleRateHz } = performance
-  const picture = performance.picture ?? { rate: USUAL_RATE, startPictures: 0, offsetSeconds: -fromFrame / sampleRateHz }
-  const { rate, startPictures } = picture
-  const set = (fields: Partial<typeof picture>) => edit({ picture: { ...picture, ...fields } })
-  const choose = async () => {
-    const [file] = await chooseFiles('video/*', false)
-    if (!file) return
-    setFilm(films.put(performance.id, file))
-    if (!performance.picture) set({})
-  }
-  const step = (by: number) => setSeconds((now) => Math.max(0, secondsOfPictures(rate, pictureAt(rate, now) + by)))
+/** A film of one's own beside the performance: stepped picture by picture, laid on each other, marked, and played to again. */
+export function PicturePart({ kit, performance, pictured, edit }: Props) {
+  const { film, picture, choose, isPassing } = pictured
   if (!film)
     return (
       <View style={{ gap: 12, maxWidth: 620 }}>
@@ -44,12 +34,34 @@ export function PicturePart({ performance, edit }: Props) {
           sent anywhere, and is chosen again when the page is loaded anew.
         </Text>
         <Button label="Choose a film" onPress={() => void choose()} style={{ alignSelf: 'flex-start' }} />
-        {performance.picture && <Text look="small">{`Heard from ${startTimecodeOf(performance)} of its film.`}</Text>}
+        {performance.picture && (
+          <Text look="small">{`Heard from ${startTimecodeOf(performance)} of ${picture.film ? `“${picture.film}”` : 'its film'}.`}</Text>
+        )}
       </View>
     )
   return (
     <View style={{ gap: 12, maxWidth: 720 }}>
-      <FilmView url={film.url} performance={performance} seconds={seconds} onSeconds={setSeconds} />
+      {!isPassing && <Steps performance={performance} pictured={pictured} />}
+      <NewPass kit={kit} performance={performance} pictured={pictured} edit={edit} />
+      {!isPassing && (
+        <>
+          <FilmLines performance={performance} pictured={pictured} />
+          <FilmMarks pictured={pictured} />
+          <FilmCounting pictured={pictured} />
+        </>
+      )}
+    </View>
+  )
+}
+
+/** Where the film stands, picture by picture, and where in it the performance begins. */
+function Steps({ performance, pictured }: Pick<Props, 'performance' | 'pictured'>) {
+  const { seconds, onSeconds, picture, set } = pictured
+  const { fromFrame, sampleRateHz } = performance
+  const { rate, startPictures } = picture
+  const step = (by: number) => onSeconds(Math.max(0, secondsOfPictures(rate, pictureAt(rate, seconds) + by)))
+  return (
+    <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
         <IconButton name="chevron-left" label="A picture back" onPress={() => step(-1)} />
         <Text look="figures" aria-label="Timecode" style={{ fontSize: 20 }}>
@@ -61,6 +73,16 @@ export function PicturePart({ performance, edit }: Props) {
       <Text look="small" tone="muted">
         {performance.picture ? `What is heard begins at ${startTimecodeOf(performance)}.` : 'Step to the picture on which it begins.'}
       </Text>
+    </>
+  )
+}
+
+/** How the film counts its pictures, and which it is. */
+function FilmCounting({ pictured }: Pick<Props, 'pictured'>) {
+  const { picture, set, choose } = pictured
+  const { rate, startPictures } = picture
+  return (
+    <>
       <Chips
         label="Pictures a second"
         isOneLine
@@ -75,7 +97,7 @@ export function PicturePart({ performance, edit }: Props) {
         onStart={(pictures) => set({ startPictures: pictures })}
       />
       <Button label="Another film" onPress={() => void choose()} style={{ alignSelf: 'flex-start' }} />
-    </View>
+    </>
   )
 }
 

@@ -6,9 +6,9 @@ import { View } from 'react-native'
 import { unstable_createElement } from 'react-native-web'
 import { useStore } from 'zustand'
 
-import { hearing } from '../../../audio/performances/hear'
-import { notify } from '../../../ui/layout/notices'
-import { usePalette } from '../../../ui/theme/theme'
+import { FILM, hearing } from '../../../../audio/performances/hear'
+import { notify } from '../../../../ui/layout/notices'
+import { usePalette } from '../../../../ui/theme/theme'
 
 interface Props {
   readonly url: string
@@ -25,8 +25,9 @@ const APART_SECONDS = 0.08
 export function FilmView({ url, performance, seconds, onSeconds }: Props) {
   const palette = usePalette()
   const video = useRef<HTMLVideoElement>(null)
-  const isRunning = useStore(hearing, ({ name }) => name === performance.id)
-  const from = filmSecondsOf(performance) ?? 0
+  const isAlone = useStore(hearing, ({ name }) => name === FILM)
+  const isRunning = useStore(hearing, ({ name }) => name === performance.id) || isAlone
+  const from = isAlone ? 0 : (filmSecondsOf(performance) ?? 0)
   useEffect(() => {
     const film = video.current
     if (!film) return undefined
@@ -47,7 +48,7 @@ export function FilmView({ url, performance, seconds, onSeconds }: Props) {
         preload: 'auto',
         'aria-label': 'The film',
         onError: () => notify('This browser cannot show this film. One in MP4 with H.264, or in WebM, can be shown.'),
-        style: { width: '100%', maxHeight: 320, display: 'block' },
+        style: { width: '100%', maxHeight: 300, display: 'block' },
       })}
     </View>
   )
