@@ -1,3 +1,5 @@
+const { join } = require('node:path')
+
 const { getDefaultConfig } = require('expo/metro-config')
 
 const doors = require('./doors')
@@ -22,10 +24,18 @@ const LEFT_OUT_WITHIN = [
   ['react-native-svg', /\.\/(xml|deprecated|utils\/fetchData)$/], // pictures given as text
   ['@rneui/base', /\.\/SearchBar-(ios|android)$/], // search fields drawn as other systems draw them
 ]
+/** Parts in the place of which a few lines of ours stand: what asks for them would not do without. */
+const STAND_INS = [
+  ['zod', /\/to-json-schema\.js$/, 'to-json-schema'],
+  ['@rneui/base', /\/getIconType$/, 'get-icon-type'],
+  ['@rneui/base', /^color$/, 'color'],
+]
 config.resolver.resolveRequest = (context, name, platform) => {
   if (LEFT_OUT.some((pattern) => pattern.test(name))) return { type: 'empty' }
   const isWithin = ([owner, pattern]) => pattern.test(name) && context.originModulePath.includes(`node_modules/${owner}/`)
   if (LEFT_OUT_WITHIN.some(isWithin)) return { type: 'empty' }
+  const standIn = STAND_INS.find(isWithin)
+  if (standIn) return { type: 'sourceFile', filePath: join(__dirname, 'left-out', `${standIn[2]}.js`) }
   return context.resolveRequest(context, name, platform)
 }
 

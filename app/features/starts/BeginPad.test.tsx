@@ -4,7 +4,8 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
-import { BeginPad, begunPads } from './BeginPad'
+import { BeginPad } from './BeginPad'
+import { begunPads } from './begun-pads'
 
 let mockEdit: (edits: KitEdit[]) => void
 const mockHear = jest.fn((_pad: Pad) => undefined)

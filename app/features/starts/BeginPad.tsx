@@ -1,5 +1,5 @@
 import { padSettings, padStartOf, startTillersOf, withStartTillers } from '@heliaster/core/kit'
-import type { Kit, KitEdit, Pad, PadStart, Start, StartTiller } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, PadStart, StartTiller } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
 
@@ -13,6 +13,7 @@ import { notify } from '../../ui/layout/notices'
 import { Part } from '../../ui/layout/Part'
 import { Sheet } from '../../ui/layout/Sheet'
 import { Text } from '../../ui/layout/Text'
+import { begunWith } from './begun-pads'
 import { useStarts } from './use-starts'
 
 interface Begun {
@@ -20,22 +21,6 @@ interface Begun {
   readonly name: string
   readonly pad: PadStart
   readonly tillers: readonly StartTiller[]
-}
-
-/** A pad as it would be: the settings of a start, and its own name, family and all else that a start does not say. */
-export function begunWith(pad: Pad, start: PadStart): Pad {
-  const { name, family, group, rootNote, bus, mute } = pad.own
-  const own = { name, family, group, rootNote, bus, mute }
-  const kept = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined))
-  return { ...pad, own: { ...start, ...kept } }
-}
-
-/** Pads to be, begun with a start, and the edits that let its tillers move them once they are there. */
-export function begunPads(kit: Kit, pads: readonly Pad[], start: Start | undefined): { readonly pads: Pad[]; readonly edits: KitEdit[] } {
-  if (!start?.pad) return { pads: [...pads], edits: [] }
-  const tillers = start.tillers?.length ? withStartTillers(makeId, kit, start.tillers, pads.map(({ id }) => id)) : undefined // prettier-ignore
-  const begun = (pad: Pad): Pad => ({ ...pad, own: { ...pad.own, ...begunWith(pad, start.pad!).own } })
-  return { pads: pads.map(begun), edits: tillers ? [{ type: 'setKit', fields: { tillers } }] : [] }
 }
 
 function beginEdits(kit: Kit, pad: Pad, { pad: start, tillers }: Begun): KitEdit[] {

@@ -1,3 +1,4 @@
-export { BeginPad, begunPads } from './BeginPad'
+export { BeginPad } from './BeginPad'
+export { begunPads } from './begun-pads'
 export { KeepStart, StartChips } from './StartChips'
 export { useStarts } from './use-starts'

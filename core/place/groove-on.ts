@@ -1,34 +1,9 @@
-import type { BeadId, GrooveId, KitId, MakeId, PadId } from '../kit/ids'
+import type { BeadId, GrooveId, MakeId, PadId } from '../kit/ids'
 import type { Bead, Groove, GrooveString } from '../kit/grooves'
-import type { Kit, Pad, Ray } from '../kit/kit'
-import { audioInUse, padById, padSettings } from '../kit/resolve'
+import type { Kit } from '../kit/kit'
+import { padById, padSettings } from '../kit/resolve'
 import { answering } from './answering'
-
-const emptyRay = (ray: Ray): Ray => (ray.source.kind === 'clips' ? { ...ray, source: { kind: 'clips' } } : ray)
-const emptyPad = (pad: Pad): Pad => ({ ...pad, rays: pad.rays.map(emptyRay), bands: [] })
-
-/** What a bead keeps where its pad has other cells: all but which of them it asks for. */
-function freeBead({ band: _band, turn: _turn, clip: _clip, ...bead }: Bead): Bead {
-  return bead
-}
-
-/**
- * A kit to begin with like another one: its pads with their notes, settings, rays and ties, its mix, its grooves and its tempo,
- * and none of its sounds.
- */
-export function kitLike(makeId: MakeId, kit: Kit, name: string): Kit {
-  const sounds = new Set<string>(audioInUse(kit))
-  const free = (string: GrooveString): GrooveString => ({ ...string, beads: string.beads.map(freeBead) })
-  return {
-    ...kit,
-    id: makeId<KitId>('kit'),
-    name,
-    pads: kit.pads.map(emptyPad),
-    ties: kit.ties.filter(({ kind }) => kind !== 'parts'),
-    grooves: kit.grooves.map((groove) => ({ ...groove, strings: groove.strings.map(free) })),
-    audio: Object.fromEntries(Object.entries(kit.audio).filter(([hash]) => !sounds.has(hash))),
-  }
-}
+import { freeBead } from './free-bead'
 
 export interface AnsweredGroove {
   readonly groove: Groove

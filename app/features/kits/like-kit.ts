@@ -1,0 +1,1 @@
+export { kitLike } from '@heliaster/core/place'
