@@ -28,7 +28,18 @@ const pad = (page, name) => page.getByRole('button', { name: new RegExp(`^${name
 
 /** Each view: where it is, and what is done there before the picture. */
 const views = [
-  ['kits', phone, 'light', async (page) => page.goto(base)],
+  [
+    'kits',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(base)
+      await page
+        .getByText(/^\d+ pads, changed/)
+        .first()
+        .waitFor()
+    },
+  ],
   [
     'gather',
     phone,

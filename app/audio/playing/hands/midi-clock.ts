@@ -102,9 +102,11 @@ export function connectClock(sendTo: SendTo): () => void {
   }
 }
 
+/** One that has begun less than this ago, in beats, is sent from its beginning: what is late of it comes at once. */
+const JUST_BEGUN = 0.5
+
 /** Says that it begins: from the beginning, or from the next position, so that the first pulse is that beat. Returns the beat before that pulse. */
 function begin(beat: number, msOf: (beat: number) => number | undefined, send: (bytes: readonly number[], atMs: number) => void): number {
-  const JUST_BEGUN = 1 / 8
   if (beat < JUST_BEGUN) {
     send(writeClock({ type: 'start' }), msOf(0)!)
     return -1e-6
