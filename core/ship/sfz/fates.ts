@@ -218,7 +218,7 @@ const tieFates: Record<Tie['kind'], Fate<Tie>> = {
   openings: () => ['openings by a controller are left out; each is written as a pad of its own.'],
   limit: () => ['the limit of strikes that pads share is left out.'],
   spots: 'silent',
-  parts: 'written',
+  parts: (tie) => when(tie.kind === 'parts' && tie.startsEveryBeats !== undefined, 'that parts of a recording begin in time is left out.'),
 }
 
 const responseFates: Record<keyof Response, Fate<Response>> = {

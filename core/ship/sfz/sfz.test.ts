@@ -248,13 +248,13 @@ test('parts of a recording are written as turns of their pads, and what only bus
   const room = { ...createBus('bus-r' as never, 'Room'), isReturn: true }
   const send = { busId: room.id, values: {}, tap: 'post' as const }
   const ties = [
-    { id: 'parts' as never, kind: 'parts' as const, clip: clip as never, parts },
+    { id: 'parts' as never, kind: 'parts' as const, clip: clip as never, startsEveryBeats: 1, parts },
     { id: 'choke' as never, kind: 'choke' as const, from: kit.pads[0].id, to: [kit.pads[1].id], fadeSeconds: 0, on: 'letGo' as const },
   ]
   const pads = kit.pads.map((pad, i) => (i === 0 ? { ...pad, rays: [{ ...pad.rays[0], sends: [send] }] } : pad))
   const shipped = writeSfz({ ...kit, buses: [room], ties, pads }, (hash) => audio.get(hash))
   const text = new TextDecoder().decode(shipped.files.find(({ path }) => path.endsWith('.sfz'))!.bytes)
   expect(text.match(/<region>/g)).toHaveLength(4)
-  for (const words of ['sends to buses is left out', 'what is silenced when a pad is let go is left out'])
+  for (const words of ['begin in time is left out', 'sends to buses is left out', 'what is silenced when a pad is let go is left out'])
     expect(shipped.notes.join(' ')).toContain(words)
 })
