@@ -131,8 +131,8 @@ function SpotWords({ kit, pad, isHere }: Props & { readonly isHere: boolean }) {
         {isHere ? 'This pad' : padName(kit, pad)}
       </Text>
       {lender && (
-        <Text look="small" tone="coral" numberOfLines={2}>
-          {`Empty: sounds as ${padName(kit, lender)}`}
+        <Text look="small" tone={feetOf(kit, pad.id) ? 'muted' : 'coral'} numberOfLines={2}>
+          {feetOf(kit, pad.id) ? `Draws from ${padName(kit, lender)}` : `Empty: sounds as ${padName(kit, lender)}`}
         </Text>
       )}
     </View>
