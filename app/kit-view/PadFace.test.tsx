@@ -12,7 +12,7 @@ const mockRelease = jest.fn()
 let mockPlayer: object | undefined
 jest.mock('../audio/engine/sound', () => ({
   sound: { getState: () => ({ player: mockPlayer }) },
-  kitNow: () => ({ tempoBpm: 120 }),
+  kitNow: () => ({ tempoBpm: 120, ties: [] }),
   strikePad: (strike: unknown) => mockStrike(strike),
   releasePad: (pad: unknown, key: unknown) => mockRelease(pad, key),
 }))
