@@ -185,7 +185,8 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   )
   expect(pass.picture!.film).toBe(filmName)
   expect(struckAt).toHaveLength(1)
-  expect(struckAt[0]).toBeGreaterThan(0.2) // the film was seen to be further than that
+  // The film was seen at 0.3 s and more; it stands from its clock by 0.08 s at most before it is put right.
+  expect(struckAt[0]).toBeGreaterThan(0.3 - 0.08)
   await page.getByRole('radio', { name: 'Take out' }).click()
   const read = readWav(await takenOut(page, 'WAV'))
   if (!read.ok) throw new Error(read.message)

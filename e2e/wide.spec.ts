@@ -258,7 +258,14 @@ test('the groove follows a MIDI clock and sends one: begun, at its tempo, stoppe
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible()
   await expect.poll(async () => (await sent()).some(([status]) => status === 0xfc)).toBe(true)
   const all = await sent()
-  expect([0xfa, 0xf2]).toContain(all[0]![0]) // from the beginning, or on a slow machine from where it stood
+  // From its beginning, or where the page was late, from a position and on from there; nothing else before the first pulse.
+  const opening = all
+    .slice(
+      0,
+      all.findIndex(([status]) => status === 0xf8),
+    )
+    .map(([status]) => status)
+  expect([[0xfa], [0xf2, 0xfb]]).toContainEqual(opening)
   // A kit at 92 beats a minute would send a pulse each 27 ms; led at 140 they come each 17.9 ms.
   const times = all.filter(([status]) => status === 0xf8).map(([, atMs]) => atMs)
   const steps = times.slice(1).map((atMs, i) => atMs - times[i]!).sort((a, b) => a - b) // prettier-ignore
