@@ -10,7 +10,8 @@ import { connectKeys } from '../audio/playing/hands/computer-keys'
 import { letGoAll } from '../audio/playing/hands/hands'
 import { connectMidi } from '../audio/playing/hands/midi-inputs'
 import { connectPractice } from '../audio/playing/hands/practice'
-import { stopGroove } from '../audio/playing/groove-player'
+import { playSong, stopGroove } from '../audio/playing/groove-player'
+import { endTake } from '../audio/playing/groove-take'
 import { stopRound } from '../audio/playing/round'
 import { onArrived } from '../audio/engine/arriving'
 import type { Sounded } from '../audio/engine/player'
@@ -30,6 +31,7 @@ import { session } from '../kit-view/session'
 import { forgetStrikes, rememberStops, rememberStrikes } from '../kit-view/recent-strikes'
 import { lightUp, putOut } from '../kit-view/sounding'
 import { SoloBar } from './SoloBar'
+import { TakeBar } from './TakeBar'
 import { NOT_ARRIVED, ON_ITS_WAY, whyHardlyHeard, whySilent } from '../kit-view/why-silent'
 import { TideNav } from './TideNav'
 import { TillerStrip } from './TillerStrip'
@@ -69,6 +71,7 @@ export function KitShell() {
           </View>
         )}
         <RecordingMark />
+        <TakeBar />
         <SoloBar />
         <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
       </Room>
@@ -129,7 +132,9 @@ function useKitSound(kitId: KitId): void {
       onSounded((sounded) => showSounded(sounded, kitNow())),
     ]
     return () => {
+      endTake()
       stopGroove()
+      playSong(false)
       stopRound()
       letGoAll()
       soloed.setState(ALL_SOUND)

@@ -4,7 +4,7 @@ import { controlNumbers, EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
 import { timedBeads } from '../kit/groove-time'
 import { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
-import { readMidiFile } from './midi-file'
+import { readMidiFile } from './midi/read-midi'
 import { notesSchema, scoreOfNotes } from './notes'
 
 test('steps fall on the tempo, and swing is where the second of a pair stands: half straight, two thirds triplet', () => {

@@ -66,6 +66,15 @@ const PLACES: Readonly<Record<BroadFamily, readonly Place[]>> = {
   other: [],
 } // prettier-ignore
 
+/** The family that the trade plays on a note, the kind where one is said, and what it calls it; undefined for a note of none. */
+export function familyOfNote(note: number): { readonly family: Family; readonly words: string } | undefined {
+  for (const [family, places] of Object.entries(PLACES) as [BroadFamily, readonly Place[]][]) {
+    const place = places.find((one) => one.note === note)
+    if (place) return { family: place.kind ?? family, words: place.words }
+  }
+  return undefined
+}
+
 /** What happens to a pad's notes. */
 export interface UsualNote {
   readonly padId: PadId

@@ -72,17 +72,18 @@ export function playKit(kit: Kit | undefined): void {
   void startSound()
 }
 
-let choice: GrooveId | undefined
+let choice: GrooveId | 'song' | undefined
 
-/** Chooses the groove that plays; where a kit has none of this id its song plays, or its first groove. */
-export function playGrooveOf(grooveId: GrooveId | undefined): void {
-  choice = grooveId
+/** Chooses the groove that plays, or the song; where a kit has no groove of this id, its first one. */
+export function playGrooveOf(given: GrooveId | 'song' | undefined): void {
+  if (choice === given) return
+  choice = given
   if (openKit) load(openKit)
 }
 
 function load(kit: Kit): void {
-  const groove = kit.grooves.find(({ id }) => id === choice)
-  sound.getState().player?.load(withAudition(kit), groove?.id, kit)
+  const plays = choice === 'song' ? 'song' : kit.grooves.find(({ id }) => id === choice) ? choice : kit.grooves[0]?.id
+  sound.getState().player?.load(withAudition(kit), plays, kit)
 }
 
 /** Plays a groove on the pads of the kit that is open without it being one of that kit's; ends when it is called without one. */

@@ -3,9 +3,14 @@ import { createKit } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 
-import { chooseGroove, grooveState, stepOf } from './groove-player'
+import { chooseGroove, grooveBeat, grooveState, lapNow, playSong, songSection } from './groove-player'
 
-jest.mock('../engine/sound', () => ({ sound: { getState: () => ({}) }, playGrooveOf: jest.fn() }))
+const mockPlays = jest.fn((_what: unknown) => undefined)
+jest.mock('../engine/sound', () => ({
+  sound: { getState: () => ({}) },
+  playGrooveOf: (what: unknown) => mockPlays(what),
+  kitNow: () => undefined,
+}))
 jest.mock('../../documents', () => ({ kits: {} }))
 
 const makeId = testIds(2)
@@ -13,15 +18,25 @@ const grooves = ['Ebb', 'Flood'].map((name) => createGroove(makeId, name))
 const kit: Kit = { ...createKit(makeId, 'Grooves'), grooves }
 const at = (beat: number, section = 0) => ({ grooveBeat: () => beat, grooveSection: () => section })
 
-test('the step that sounds is that of the groove on the screen, lap after lap', () => {
-  grooveState.setState({ playing: false, step: -1 }, true)
-  expect([-1, 0, 0.24, 0.25, 3.9, 4, 5.5].map((beat) => stepOf(kit, at(beat)))).toEqual([-1, 0, 0, 1, 15, 0, 6])
+test('the beat is that of the groove on the screen while it plays, counted on through its laps', () => {
+  grooveState.setState({ playing: false, isSong: false }, true)
+  expect(grooveBeat(kit, at(3) as never)).toBeUndefined()
+  grooveState.setState({ playing: true })
+  expect([-1, 0, 3.9, 5.5].map((beat) => grooveBeat(kit, at(beat) as never))).toEqual([undefined, 0, 3.9, 5.5])
+  expect(lapNow(grooves[0])).toBe(-1)
 })
 
-test('while another groove of the song sounds no step is lit; a groove that was chosen plays by itself', () => {
+test('while another groove of the song sounds nothing of the one on the screen does; what is chosen plays by itself unless the song does', () => {
   const song = grooves.map(({ id }, i) => ({ id: `s${i}`, groove: id, laps: 1 }))
   const sung = { ...kit, song: [song[1], song[0]] }
-  expect([stepOf(sung, at(1, 0)), stepOf(sung, at(1, 1))]).toEqual([-1, 4])
   chooseGroove(grooves[1].id)
-  expect(stepOf(sung, at(1, 0))).toBe(4)
+  expect(mockPlays).toHaveBeenLastCalledWith(grooves[1].id)
+  playSong(true)
+  expect(mockPlays).toHaveBeenLastCalledWith('song')
+  chooseGroove(grooves[0].id)
+  expect(mockPlays).toHaveBeenLastCalledWith('song')
+  expect([grooveBeat(sung, at(1, 0) as never), grooveBeat(sung, at(1, 1) as never)]).toEqual([undefined, 1])
+  expect(songSection({ ...sung, grooves: [grooves[0]] }, at(1, 0))?.groove).toBe(grooves[0].id)
+  playSong(false)
+  expect(mockPlays).toHaveBeenLastCalledWith(grooves[0].id)
 })

@@ -3,21 +3,36 @@ import { createStore } from 'zustand/vanilla'
 
 import { kits } from '../../documents'
 import type { Player } from '../engine/player'
-import { playGrooveOf, sound } from '../engine/sound'
+import { kitNow, playGrooveOf, sound } from '../engine/sound'
 
 interface GrooveState {
   readonly playing: boolean
-  /** The step that sounds now, -1 before the first. */
-  readonly step: number
-  /** The groove that is seen and played; the kit's first where it has none of this id. */
+  /** The groove that is seen, and played unless it is the song; the kit's first where it has none of this id. */
   readonly grooveId?: GrooveId
+  /** The kit's song plays, whichever groove is seen. */
+  readonly isSong: boolean
 }
 
-export const grooveState = createStore<GrooveState>(() => ({ playing: false, step: -1 }))
+export const grooveState = createStore<GrooveState>(() => ({ playing: false, isSong: false }))
 
+/** What plays is what is seen, or the song. */
+function choose({ grooveId, isSong }: Pick<GrooveState, 'grooveId' | 'isSong'>): void {
+  grooveState.setState({ grooveId, isSong })
+  playGrooveOf(isSong ? 'song' : grooveId)
+}
+
+/** Another groove is seen; it is what plays, unless the song does. */
 export function chooseGroove(grooveId: GrooveId): void {
-  grooveState.setState({ grooveId })
-  playGrooveOf(grooveId)
+  choose({ grooveId, isSong: grooveState.getState().isSong })
+}
+
+/** The groove that is seen plays by itself. */
+export function playAlone(grooveId: GrooveId): void {
+  choose({ grooveId, isSong: false })
+}
+
+export function playSong(isSong: boolean): void {
+  choose({ grooveId: grooveState.getState().grooveId, isSong })
 }
 
 /** The groove of a kit that is seen and played. */
@@ -25,43 +40,61 @@ export function chosenGroove(kit: Kit, grooveId = grooveState.getState().grooveI
   return kit.grooves.find(({ id }) => id === grooveId) ?? kit.grooves[0]
 }
 
-let looking = 0
-
 export function toggleGroove(kitId: KitId): void {
   if (grooveState.getState().playing) stopGroove()
   else startGroove(kitId)
 }
 
+type StoppedListener = () => void
+const stopped = new Set<StoppedListener>()
+
+/** Told when the groove is stopped, before it is. */
+export function onGrooveStops(listener: StoppedListener): () => void {
+  stopped.add(listener)
+  return () => stopped.delete(listener)
+}
+
 export function stopGroove(): void {
-  cancelAnimationFrame(looking)
-  if (grooveState.getState().playing) sound.getState().player?.stopGroove()
-  grooveState.setState({ playing: false, step: -1 })
+  if (grooveState.getState().playing) {
+    for (const listener of stopped) listener()
+    sound.getState().player?.stopGroove()
+  }
+  grooveState.setState({ playing: false })
 }
 
 /** Lets the engine play a kit's groove wherever one is in the app; it hears every edit, and goes on while the page sleeps. */
 export function startGroove(kitId: KitId, beat?: number, frame?: number): void {
   const { player } = sound.getState()
-  if (!player) return
+  if (!player || !kits.store.getState().entries[kitId]) return
+  const { grooveId, isSong } = grooveState.getState()
+  playGrooveOf(isSong ? 'song' : (chosenGroove(kits.store.getState().entries[kitId].doc, grooveId)?.id ?? grooveId))
   void player.resume()
   player.beginGroove(beat, frame)
-  cancelAnimationFrame(looking)
-  grooveState.setState({ playing: true, step: -1 })
-  const look = () => {
-    looking = requestAnimationFrame(look)
-    const kit = kits.store.getState().entries[kitId]?.doc
-    if (!kit) return stopGroove()
-    const step = stepOf(kit, player)
-    if (step !== grooveState.getState().step) grooveState.setState({ step })
-  }
-  looking = requestAnimationFrame(look)
+  grooveState.setState({ playing: true })
 }
 
-/** The step of the groove on the screen that sounds now; -1 while none does, or another groove of the song. */
-export function stepOf(kit: Kit, player: Pick<Player, 'grooveBeat' | 'grooveSection'>): number {
-  const groove = chosenGroove(kit)
+type Told = Pick<Player, 'grooveBeat' | 'grooveSection'>
+
+/** The beat of the groove that is seen, counted on through its laps; nothing while it does not sound. */
+export function grooveBeat(kit = kitNow(), player: Told | undefined = sound.getState().player): number | undefined {
+  const { playing, isSong, grooveId } = grooveState.getState()
+  if (!player || !kit || !playing) return undefined
   const beat = player.grooveBeat()
-  const isChosen = kit.grooves.some(({ id }) => id === grooveState.getState().grooveId)
-  const sounding = isChosen || kit.song.length === 0 ? groove?.id : kit.song[player.grooveSection()]?.groove
-  if (!groove || beat < 0 || groove.id !== sounding) return -1
-  return Math.floor(beat * groove.stepsPerBeat) % groove.lengthSteps
+  const seen = chosenGroove(kit, grooveId)?.id
+  const sounding = isSong && kit.song.length > 0 ? songSection(kit, player)?.groove : seen
+  return beat < 0 || sounding !== seen ? undefined : beat
+}
+
+/** The section of the song that sounds now; sections whose groove is gone are not counted. */
+export function songSection(
+  kit: Kit,
+  player: Pick<Told, 'grooveSection'> | undefined = sound.getState().player,
+): Kit['song'][number] | undefined {
+  return player && kit.song.filter(({ groove }) => kit.grooves.some(({ id }) => id === groove))[player.grooveSection()]
+}
+
+/** Which lap of a groove sounds, from 0; -1 while it does not sound. */
+export function lapNow(groove: Groove): number {
+  const beat = grooveBeat()
+  return beat === undefined ? -1 : Math.floor(beat / (groove.lengthSteps / groove.stepsPerBeat))
 }

@@ -4,13 +4,13 @@ import { movedBy, withStrikes } from '@heliaster/core/performance'
 import { useState } from 'react'
 import { View } from 'react-native'
 
+import { cellChoices, cellOf } from '../../../kit-view/cell-choices'
 import { padName } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { strikesWords } from '../words'
-import { cellChoices, cellOf } from './cell-choices'
 import type { PerformanceEdits } from './use-performance-edits'
 
 interface Props extends PerformanceEdits {

@@ -4,22 +4,22 @@ import type { Groove, Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 
-import { makeId } from '../../documents/make-id'
-import { aKitOf, aPad } from '../../testing/a-kit'
+import { makeId } from '../../../documents/make-id'
+import { aKitOf, aPad } from '../../../testing/a-kit'
 import { BringGroove } from './BringGroove'
 
 let mockEdit: (edits: KitEdit[]) => void
 const mockHear = jest.fn((_groove: Groove | undefined) => undefined)
 const mockChoose = jest.fn()
 let mockOther: Kit
-jest.mock('../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
-jest.mock('../../kit-view/use-other-kits', () => ({
+jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
+jest.mock('../../../kit-view/use-other-kits', () => ({
   useOtherKits: () => [{ value: mockOther.id, text: 'High Water' }],
   useKitById: (id: unknown) => (id ? mockOther : undefined),
 }))
-jest.mock('../../audio/engine/sound', () => ({ hearGroove: (groove: Groove | undefined) => mockHear(groove) }))
-jest.mock('../../audio/playing/groove-player', () => ({ chooseGroove: (id: unknown) => mockChoose(id), stopGroove: () => undefined }))
-jest.mock('../../ui/layout/notices', () => ({ notify: () => undefined }))
+jest.mock('../../../audio/engine/sound', () => ({ hearGroove: (groove: Groove | undefined) => mockHear(groove) }))
+jest.mock('../../../audio/playing/groove-player', () => ({ chooseGroove: (id: unknown) => mockChoose(id), stopGroove: () => undefined }))
+jest.mock('../../../ui/layout/notices', () => ({ notify: () => undefined }))
 
 const named = (name: string, family: string) => {
   const pad = aPad(1)

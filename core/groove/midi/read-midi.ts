@@ -1,7 +1,7 @@
 import { parseMidi } from 'midi-file'
 import type { MidiData, MidiEvent } from 'midi-file'
 
-import type { Notes, NotesEntry } from './notes'
+import type { Notes, NotesEntry } from '../notes'
 
 export type ReadMidi = { readonly ok: true; readonly notes: Notes } | { readonly ok: false; readonly message: string }
 
@@ -15,6 +15,19 @@ export function isMidiFile(bytes: Uint8Array): boolean {
  * changes count from where they stand.
  */
 export function readMidiFile(bytes: Uint8Array): ReadMidi {
+  const read = parsedMidi(bytes)
+  return read.ok ? { ok: true, notes: entriesOf(read.timed, read.data) } : read
+}
+
+export interface ParsedMidi {
+  readonly ok: true
+  readonly data: MidiData
+  /** Events of all tracks together, in order of time. */
+  readonly timed: readonly TimedMidi[]
+}
+
+/** The events of a MIDI file with their ticks; or a sentence about what is wrong with it. */
+export function parsedMidi(bytes: Uint8Array): ParsedMidi | { readonly ok: false; readonly message: string } {
   if (!isMidiFile(bytes)) return { ok: false, message: 'This is no MIDI file: it does not begin with MThd.' }
   let data: MidiData
   try {
@@ -28,16 +41,16 @@ export function readMidiFile(bytes: Uint8Array): ReadMidi {
   if (data.header.format > 2 || data.tracks.length === 0 || data.tracks.length < data.header.numTracks)
     return { ok: false, message: 'This MIDI file is damaged: tracks that it promises are missing. Write it again where it was made.' }
   const timed = data.tracks.flatMap((track, place) => ticksOf(track, place)).sort((a, b) => a.tick - b.tick || a.place - b.place)
-  return { ok: true, notes: entriesOf(timed, data) }
+  return { ok: true, data, timed }
 }
 
-interface Timed {
+export interface TimedMidi {
   readonly tick: number
   readonly place: number
   readonly event: MidiEvent
 }
 
-function ticksOf(track: readonly MidiEvent[], place: number): Timed[] {
+function ticksOf(track: readonly MidiEvent[], place: number): TimedMidi[] {
   let tick = 0
   return track.map((event) => ({ tick: (tick += event.deltaTime), place, event }))
 }
@@ -45,7 +58,7 @@ function ticksOf(track: readonly MidiEvent[], place: number): Timed[] {
 /** 120 beats a minute, until a file says otherwise. */
 const USUAL_BEAT_MS = 500
 
-function entriesOf(timed: readonly Timed[], { header }: MidiData): Notes {
+function entriesOf(timed: readonly TimedMidi[], { header }: MidiData): Notes {
   const { ticksPerBeat, framesPerSecond, ticksPerFrame } = header
   const isByTime = framesPerSecond !== undefined && ticksPerFrame !== undefined && ticksPerBeat === undefined
   let msPerTick = isByTime ? 1000 / (framesPerSecond * ticksPerFrame) : USUAL_BEAT_MS / (ticksPerBeat ?? 480)

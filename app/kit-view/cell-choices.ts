@@ -1,9 +1,9 @@
-import type { Pad, PlayedStrike } from '@heliaster/core/kit'
+import type { Pad, TurnId } from '@heliaster/core/kit'
 
 interface CellChoice {
   readonly value: string
   readonly text: string
-  readonly cell: Pick<PlayedStrike, 'band' | 'turn'>
+  readonly cell: { readonly turn?: TurnId }
 }
 
 /** The pad's own choice, and each of its cells by band and turn. */
@@ -18,8 +18,8 @@ export function cellChoices({ bands }: Pick<Pad, 'bands'>): CellChoice[] {
   return [{ value: '', text: 'As the pad chooses', cell: {} }, ...cells]
 }
 
-/** The cell that all of some strikes ask for; nothing where they differ. */
-export function cellOf(strikes: readonly PlayedStrike[]): string | undefined {
+/** The cell that all of some strikes or beads ask for; nothing where they differ. */
+export function cellOf(strikes: readonly { readonly turn?: TurnId }[]): string | undefined {
   const asked = new Set(strikes.map(({ turn }) => turn ?? ''))
   return asked.size === 1 ? [...asked][0] : undefined
 }

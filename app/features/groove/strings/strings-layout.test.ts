@@ -1,0 +1,51 @@
+import { withOwnTiming } from '@heliaster/core/groove'
+
+import { aGroovyKit } from '../../../testing/a-groove'
+import { beadsWithin, beadX, beadY, layStrings, lineY, placeAtPoint, ROW_PX, rowsIn, rowTop, stepX } from './strings-layout'
+
+const kit = aGroovyKit()
+const [groove] = kit.grooves
+const padIds = kit.pads.map(({ id }) => id)
+const layout = layStrings({ ...groove, swing: 0.6 }, padIds, 80)
+
+test('a point means the string that it lies on, the step that is nearest as it swings, and the bead that is there', () => {
+  for (let step = 0; step < 16; step++) {
+    const place = placeAtPoint(layout, stepX(layout, {}, step) + 3, rowTop(2) + 10)
+    expect(place).toEqual({ padId: padIds[2], row: 2, step })
+  }
+  expect(placeAtPoint(layout, stepX(layout, {}, 4) - 5, rowTop(0) + 30)?.bead?.step).toBe(4)
+  expect(placeAtPoint(layout, stepX(layout, {}, 6), rowTop(0) + 30)?.bead).toBeUndefined()
+  expect(placeAtPoint(layout, 40, 5)).toBeUndefined() // the ruler
+  expect(placeAtPoint(layout, 40, rowTop(3) + 4)).toBeUndefined() // under the last string
+  expect(placeAtPoint(layout, stepX(layout, {}, 15) + 60, rowTop(2) + 4)).toBeUndefined() // behind its end
+})
+
+test('a bead that stands off its step is found where it stands', () => {
+  const [string] = groove.strings
+  const off = { ...groove, strings: [{ ...string, beads: [{ ...string.beads[1], offset: 0.45 }] }] }
+  const own = layStrings(off, padIds, 160)
+  const x = beadX(own, off.strings[0], off.strings[0].beads[0])
+  expect(placeAtPoint(own, x + 2, rowTop(0) + 4)?.bead?.id).toBe(string.beads[1].id)
+})
+
+test('a string of its own division has steps of its own, and the strings are as long as the longest', () => {
+  const own = withOwnTiming(groove, padIds[1], { lengthSteps: 15, stepsPerBeat: 3 })
+  const laid = layStrings(own, padIds, 80)
+  expect(laid.beats).toBe(5)
+  const string = own.strings.find(({ padId }) => padId === padIds[1])!
+  expect(placeAtPoint(laid, stepX(laid, string, 14), rowTop(1) + 4)?.step).toBe(14)
+})
+
+test('a box takes the beads of the strings and the time that it covers', () => {
+  const box = { left: stepX(layout, {}, 3), top: rowTop(0) + 20, width: stepX(layout, {}, 9) - stepX(layout, {}, 3), height: ROW_PX }
+  expect([...beadsWithin(layout, box)].sort()).toEqual(['pad-1.4', 'pad-1.8', 'pad-2.4'])
+})
+
+test('higher is harder, always within its row; only rows in sight are drawn', () => {
+  for (const velocity of [1, 64, 127]) {
+    expect(beadY(1, velocity)).toBeGreaterThan(rowTop(1))
+    expect(beadY(1, velocity)).toBeLessThan(lineY(1))
+  }
+  expect(beadY(0, 127)).toBeLessThan(beadY(0, 1))
+  expect(rowsIn({ padIds: Array.from({ length: 128 }, () => padIds[0]) }, { left: 0, top: 440, width: 300, height: 200 })).toEqual([9, 15])
+})
