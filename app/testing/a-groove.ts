@@ -8,7 +8,7 @@ import { aKitOf, aPad } from './a-kit'
 export function padsNamed(...names: readonly [name: string, family: Family][]): Pad[] {
   return names.map(([name, family], i) => {
     const pad = aPad(1)
-    return { ...pad, id: `pad-${i + 1}` as never, own: { ...pad.own, name, family } }
+    return { ...pad, id: `pad-${i + 1}` as never, notes: [36 + i], own: { ...pad.own, name, family } }
   })
 }
 

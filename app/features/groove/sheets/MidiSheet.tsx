@@ -75,7 +75,7 @@ function In({ hands: { kit }, onClose }: Props) {
 function wordsOf({ groove, strikes, without, beyond }: MidiGroove): string {
   const notes = without.map(({ note, words }) => (words ? `${note} (${words})` : String(note)))
   return [
-    `${strikes} strikes on ${groove.strings.length} pads, ${grooveBeats(groove)} beats of ${groove.stepsPerBeat}.`,
+    `${strikes === 1 ? '1 strike' : `${strikes} strikes`} on ${groove.strings.length === 1 ? '1 pad' : `${groove.strings.length} pads`}, ${grooveBeats(groove)} beats of ${groove.stepsPerBeat}.`,
     notes.length > 0 ? `No pad answers ${notes.length === 1 ? 'note' : 'notes'} ${notes.join(', ')}: left out.` : '',
     beyond > 0 ? `${beyond} strikes lie beyond 1024 steps: left out.` : '',
   ].filter(Boolean).join(' ') // prettier-ignore
