@@ -16,6 +16,7 @@ import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfReading } from './reading'
 import { figuresOfRecording } from './recording'
+import { figuresOfRhythm } from './rhythm'
 import { figuresOfVoices } from './voices'
 import { figuresOfWaterLine } from './water-line'
 import { figuresOfWave } from './wave'
@@ -44,6 +45,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   import: figuresOfImport,
   kills: figuresOfKills,
   recording: figuresOfRecording,
+  rhythm: figuresOfRhythm,
 }
 
 const asked = process.argv.slice(2)

@@ -6,6 +6,8 @@ import { createStore } from 'zustand/vanilla'
 export interface Session {
   readonly padId?: PadId
   readonly sourceId?: SourceId
+  /** The recording that is meant as a rhythm: once it is cut, its pads and its groove are proposed. */
+  readonly asRhythm?: SourceId
   /** The pad whose last strike made no sound, and why. */
   readonly silent?: { readonly padId: PadId; readonly why: string }
   /** The cell of each pad that sounded last, and how hard it was struck, 1..127. */

@@ -59,18 +59,7 @@ export function realScene(manner: string, strikes: readonly RealStrike[], seed: 
     at += between(gapSeconds)
   }
   const samples = roomNoise(Math.round((at + 1) * REAL_RATE), noiseDb, random)
-  const truth: number[] = []
-  const told: number[] = []
-  for (const { at, strike, gain } of placed) {
-    const from = Math.round(at * REAL_RATE)
-    const until = Math.round(lengthOf(strike.samples) * REAL_RATE)
-    const begin = beginOf(strike.samples)
-    const least = Math.max(0.01 * peak(strike.samples), 10 ** (noiseDb / 20) / gain)
-    const before = peak(samples.subarray(from - LOOK_FRAMES, from)) / gain
-    truth.push(from + Math.max(0, firstAt(strike.samples, least) - begin))
-    told.push(from + Math.max(0, firstAt(strike.samples, Math.max(least, before)) - begin))
-    for (let i = 0; i < until && from + i < samples.length; i++) samples[from + i] += strike.samples[begin + i] * gain * faded(i, until)
-  }
+  const { truth, told } = mixed(samples, placed, noiseDb)
   const most = peak(samples)
   return {
     name: manner,
@@ -80,6 +69,52 @@ export function realScene(manner: string, strikes: readonly RealStrike[], seed: 
     things: placed.map(({ strike }) => strike.thing),
     samples: most > 0.99 ? samples.map((sample) => (sample * 0.99) / most) : samples,
   }
+}
+
+interface PlacedStrike {
+  readonly at: number
+  readonly strike: RealStrike
+  readonly gain: number
+}
+
+/** Adds strikes to the noise of a room; where each begins, and where it stands over what sounds there already. */
+function mixed(samples: Float32Array, placed: readonly PlacedStrike[], noiseDb: number): { truth: number[]; told: number[] } {
+  const truth: number[] = []
+  const told: number[] = []
+  for (const { at, strike, gain } of placed) {
+    const from = Math.round(at * REAL_RATE)
+    const until = Math.round(lengthOf(strike.samples) * REAL_RATE)
+    const begin = beginOf(strike.samples)
+    const least = Math.max(0.01 * peak(strike.samples), 10 ** (noiseDb / 20) / gain)
+    const before = peak(samples.subarray(Math.max(0, from - LOOK_FRAMES), from)) / gain
+    truth.push(from + Math.max(0, firstAt(strike.samples, least) - begin))
+    told.push(from + Math.max(0, firstAt(strike.samples, Math.max(least, before)) - begin))
+    for (let i = 0; i < until && from + i < samples.length; i++) samples[from + i] += strike.samples[begin + i] * gain * faded(i, until)
+  }
+  return { truth, told }
+}
+
+/** Strikes at given times, s, each a take of its thing at a share of full level. */
+export function placedScene(
+  given: readonly { readonly at: number; readonly level: number; readonly takes: readonly RealStrike[] }[],
+  noiseDb: number,
+  random: () => number,
+): Pick<RealScene, 'samples' | 'truth'> {
+  const placed = given.map(({ at, level, takes }) => {
+    const strike = takes[Math.floor(random() * takes.length)]
+    return { at, strike, gain: (0.5 * level) / peak(strike.samples) }
+  })
+  const samples = roomNoise(Math.round((Math.max(...given.map(({ at }) => at)) + 1) * REAL_RATE), noiseDb, random)
+  const { truth } = mixed(samples, placed, noiseDb)
+  const most = peak(samples)
+  return { truth, samples: most > 0.99 ? samples.map((sample) => (sample * 0.99) / most) : samples }
+}
+
+/** The things of a package of which every take is one strike that is over in time, each with two takes or more. */
+export function usableThings(strikes: readonly RealStrike[], longest: number): RealStrike[][] {
+  const usable = strikes.filter(({ samples }) => isOneStrike(samples) && lengthOf(samples) <= longest)
+  const names = [...new Set(usable.map(({ thing }) => thing))]
+  return names.map((name) => usable.filter(({ thing }) => thing === name)).filter((takes) => takes.length > 1)
 }
 
 function drawThings(strikes: readonly RealStrike[], random: () => number): RealStrike[][] {

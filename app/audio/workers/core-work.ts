@@ -15,6 +15,8 @@ import {
 import type { Attack, EdgePlaces, Heard, Hit, KnownHits, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
+import { heardRhythm } from '@heliaster/core/groove/rhythm'
+import type { HeardRhythm } from '@heliaster/core/groove/rhythm'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
@@ -106,6 +108,13 @@ export const work = {
     const rate = held.audio.sampleRateHz
     const portraits = hits.map(({ onsetFrame, endFrame }) => portraitOf(held.mono, rate, onsetFrame, endFrame))
     return joinsOf(hits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  },
+  /** What was struck in a played rhythm, and how it goes; undefined where the recording is no longer kept here. */
+  rhythm(key: string, hits: readonly (HitPlace & Pick<Hit, 'peakDb' | 'centreHz'>)[]): HeardRhythm | undefined {
+    const held = kept.get(key)
+    if (!held) return undefined
+    const rate = held.audio.sampleRateHz
+    return heardRhythm(hits.map(({ onsetFrame, endFrame, peakDb, centreHz }) => ({ seconds: onsetFrame / rate, peakDb, centreHz, portrait: portraitOf(held.mono, rate, onsetFrame, endFrame) }))) // prettier-ignore
   },
   /** What a hit is found by among other sounds. */
   sounding(key: string, { onsetFrame, endFrame }: HitPlace): Sounding | undefined {

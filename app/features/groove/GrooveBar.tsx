@@ -21,6 +21,7 @@ import { ChooseSheet } from './sheets/ChooseSheet'
 import { GroovesSheet } from './sheets/GroovesSheet'
 import { MidiSheet } from './sheets/MidiSheet'
 import { ReadySheet } from './sheets/ReadySheet'
+import { RhythmSheet } from './sheets/RhythmSheet'
 import { TakeSheet } from './sheets/TakeSheet'
 import { TimingPart } from './sheets/TimingPart'
 
@@ -29,7 +30,7 @@ interface Props {
   readonly zoom: Zoom
 }
 
-type Open = 'grooves' | 'timing' | 'take' | 'choose' | 'ready' | 'bring' | 'midi'
+type Open = 'grooves' | 'timing' | 'take' | 'choose' | 'ready' | 'bring' | 'midi' | 'rhythm'
 
 /** What is done to the groove as a whole: played, recorded, chosen, timed; the rest in words behind More. */
 export function GrooveBar({ hands, zoom }: Props) {
@@ -68,7 +69,7 @@ export function GrooveBar({ hands, zoom }: Props) {
         <Button label={`${Number(kit.tempoBpm.toFixed(1))} BPM`} kind="quiet" onPress={() => setOpen('timing')} style={{ paddingHorizontal: 0 }} />
       )}
       <More title="The groove" acts={actsOf({ hands, zoom, isWide, setOpen })} kind="quiet" />
-      {open === 'grooves' && <GroovesSheet hands={hands} onClose={close} onReady={() => setOpen('ready')} onBring={() => setOpen('bring')} />}
+      {open === 'grooves' && <GroovesSheet hands={hands} onClose={close} onReady={() => setOpen('ready')} onBring={() => setOpen('bring')} onRhythm={() => setOpen('rhythm')} />}
       {open === 'timing' && (
         <Sheet title="How it goes" isOpen onClose={close}>
           <TimingPart hands={hands} />
@@ -78,6 +79,7 @@ export function GrooveBar({ hands, zoom }: Props) {
       {open === 'choose' && <ChooseSheet hands={hands} onClose={close} />}
       {open === 'ready' && <ReadySheet hands={hands} onClose={close} />}
       {open === 'bring' && <BringGroove kit={kit} onClose={close} />}
+      {open === 'rhythm' && <RhythmSheet onClose={close} />}
       {open === 'midi' && <MidiSheet hands={hands} onClose={close} />}
     </View>
   )
@@ -130,6 +132,7 @@ function actsOf({ hands, zoom, isWide, setOpen }: Given): Act[] {
     { label: 'Again, with other draws', icon: 'refresh', onPress: again, disabled: !hasChance },
     { label: lapNow(groove) > 0 ? `Set lap ${lapNow(groove) + 1} down as plain beads` : 'Set a lap down as plain beads', icon: 'check', onPress: down, disabled: !hasChance },
     { label: 'Bring a groove', icon: 'import', onPress: () => setOpen('bring'), disabled: kit.pads.length === 0 },
+    { label: 'From a rhythm of your own', icon: 'record-circle-outline', onPress: () => setOpen('rhythm') },
     { label: 'MIDI file in or out', icon: 'midi-port', onPress: () => setOpen('midi') },
   ]
 } // prettier-ignore

@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 
 import { clockSettings, clockState } from '../../audio/playing/hands/midi-clock'
 import { useKit } from '../../kit-view'
+import { Button } from '../../ui/controls/Button'
 import { Text } from '../../ui/layout/Text'
 import { useIsWide } from '../../ui/layout/use-is-wide'
 import { usePalette } from '../../ui/theme/theme'
@@ -15,6 +16,7 @@ import { useBeadHands } from './hands/use-bead-hands'
 import { useShownGroove } from './hands/use-shown-groove'
 import { useZoom } from './hands/use-zoom'
 import { FirstBeads } from './FirstBeads'
+import { RhythmSheet } from './sheets/RhythmSheet'
 import { StringSheet } from './sheets/StringSheet'
 import { TimingPart } from './sheets/TimingPart'
 import { StringsView } from './strings/StringsView'
@@ -44,9 +46,7 @@ function GrooveOf({ kit }: { readonly kit: Kit }) {
       )}
       <View style={{ flex: 1, minHeight: 0, flexDirection: isWide ? 'row' : 'column' }}>
         {kit.pads.length === 0 ? (
-          <Text tone="muted" style={{ padding: 20 }}>
-            A beat needs pads. Record something and send its hits to the Board.
-          </Text>
+          <NoPads />
         ) : (
           <View style={{ flex: 1, minHeight: 0, minWidth: 0 }}>
             {isEmpty && <FirstBeads hands={hands} />}
@@ -56,6 +56,20 @@ function GrooveOf({ kit }: { readonly kit: Kit }) {
         {isWide ? <Beside>{panel || <TimingPart hands={hands} />}</Beside> : panel}
       </View>
       {stringOf && <StringSheet hands={hands} padId={stringOf} onClose={() => setStringOf(undefined)} />}
+    </View>
+  )
+}
+
+/** A kit without pads can still begin here. */
+function NoPads() {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <View style={{ flex: 1, padding: 20, gap: 14, alignItems: 'flex-start' }}>
+      <Text tone="muted">
+        A beat needs pads. Record something and send its hits to the Board, or drum a rhythm: it becomes pads with their groove.
+      </Text>
+      <Button label="From a rhythm of your own" icon="record-circle-outline" kind="main" onPress={() => setOpen(true)} />
+      {isOpen && <RhythmSheet onClose={() => setOpen(false)} />}
     </View>
   )
 }

@@ -7,7 +7,7 @@ import { RepairSheet } from '../sheets/RepairSheet'
 import { SendSheet } from '../send/SendSheet'
 import type { Analysis, CutActions, CutHit } from './use-source-cut'
 
-export type OpenSheet = 'send' | 'cut' | 'repair' | 'names' | 'hit'
+export type OpenSheet = 'send' | 'rhythm' | 'cut' | 'repair' | 'names' | 'hit'
 
 interface Props {
   readonly source: Source
@@ -29,9 +29,10 @@ export function BenchSheets(props: Props) {
   const { source, analysis, tempoBpm, open, chosen, kept, unpassed, actions, onHear, onClose } = props
   switch (open) {
     case 'send':
+    case 'rhythm':
       // What was marked just now is sent once it has been described.
       return kept.length > 0 && kept.every(({ hit }) => hit) ? (
-        <SendSheet source={source} hits={kept} onHear={onHear} onClose={onClose} />
+        <SendSheet source={source} hits={kept} first={open === 'rhythm' ? 'rhythm' : 'pads'} onHear={onHear} onClose={onClose} />
       ) : null
     case 'hit':
       return chosen ? <HitSheet source={source} item={chosen} actions={actions} onClose={onClose} /> : null

@@ -1,5 +1,5 @@
 import type { MarkerId, Source } from '@heliaster/core/kit'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
 
@@ -9,6 +9,7 @@ import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { useKit } from '../../../kit-view'
 import { usePalette } from '../../../ui/theme/theme'
 import { BenchSheets } from './BenchSheets'
+import { session } from '../../../kit-view/session'
 import type { OpenSheet } from './BenchSheets'
 import { BenchWaves } from './BenchWaves'
 import { HitList } from '../hits/HitList'
@@ -59,7 +60,8 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const { hits, kept, listed, chosen, actions, rate, passage } = bench
   const kit = useKit()
   const tempoBpm = kit?.tempoBpm ?? 120
-  const [open, setOpen] = useState<OpenSheet>()
+  const [open, setOpen] = useState<OpenSheet | undefined>(() => (session.getState().asRhythm === source.id ? 'rhythm' : undefined))
+  useEffect(() => session.setState({ asRhythm: undefined }), [])
   /** A passage that is sent by itself. */
   const [alone, setAlone] = useState<MarkerId>()
   const close = () => {

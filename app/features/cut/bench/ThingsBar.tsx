@@ -33,10 +33,12 @@ export function ThingsBar({ hits, rate, things, pads, onHear }: Props) {
       <Text look="strong" role="status">
         {thingWords(things.groups)}
       </Text>
-      <View style={{ flexDirection: 'row', gap: 8 }}>
-        <Button label="One thing less" disabled={!fewer} onPress={() => fewer?.()} />
-        <Button label="One more" disabled={!more} onPress={() => more?.()} />
-      </View>
+      {(fewer ?? more) && (
+        <View style={{ flexDirection: 'row', gap: 8 }}>
+          <Button label="One thing less" disabled={!fewer} onPress={() => fewer?.()} />
+          <Button label="One more" disabled={!more} onPress={() => more?.()} />
+        </View>
+      )}
       {things.groups.slice(0, MOST_ROWS).map((group, i) => (
         <ThingRow
           key={group[0]}

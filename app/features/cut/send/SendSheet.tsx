@@ -21,6 +21,8 @@ import { session, useSession } from '../../../kit-view/session'
 import { StartChips } from '../../starts'
 import { padName } from '../../../kit-view/use-kit'
 import { LoudnessDots } from '../hits/LoudnessDots'
+import { rhythmEdits } from './rhythm-edits'
+import { RhythmThings, useRhythmChoice } from './RhythmThings'
 import { loopEdits, padsToSend, sendEdits, tillerEdits } from './send-hits'
 import type { SendOrder, SendWay } from './send-hits'
 import { ThingsBar } from '../bench/ThingsBar'
@@ -32,6 +34,7 @@ const WAYS = [
   { value: 'turns', text: 'One pad, as turns' },
   { value: 'bands', text: 'One pad, by loudness' },
   { value: 'things', text: 'Alike hits together' },
+  { value: 'rhythm', text: 'With its groove' },
 ] as const
 const LOOP = { value: 'loop', text: 'As a loop' } as const
 const ORDERS = [
@@ -47,6 +50,7 @@ const WORDS: Record<SendWay, string> = {
   pads: 'Every kept hit becomes a pad.',
   turns: 'The hits are takes of one thing: each strike plays another.',
   loop: 'Each slice becomes a pad, and a groove plays them in their order at the tempo of the kit.',
+  rhythm: 'Each thing that was struck becomes a pad, and what was played a groove on these pads.',
   things: 'Each thing that was struck becomes a pad: its hits take turns, in bands where soft and loud ones stand apart.',
   bands: 'Soft hits answer soft strikes, loud ones loud; alike ones take turns.',
 }
@@ -54,15 +58,17 @@ const WORDS: Record<SendWay, string> = {
 interface Props {
   readonly source: Source
   readonly hits: readonly CutHit[]
+  /** The way that is proposed. */
+  readonly first?: SendWay
   readonly onHear: (item: CutHit) => void
   readonly onClose: () => void
 }
 
 /** One question, with a picture of the answer, before anything moves. */
-export function SendSheet({ source, hits, onHear, onClose }: Props) {
+export function SendSheet({ source, hits, first = 'pads', onHear, onClose }: Props) {
   const kit = useKit()
   const kitId = useKitId()
-  const [way, setWay] = useState<SendWay>('pads')
+  const [way, setWay] = useState<SendWay>(first)
   const [order, setOrder] = useState<SendOrder>('time')
   const [levels, setLevels] = useState<BandLevels>('kept')
   const [start, setStart] = useState<Start>()
@@ -73,6 +79,8 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
   const onto = target === 'new' ? undefined : target
   const group = useSession((state) => state.newGroup)
   const things = useThings(source, hits)
+  const rhythm = useRhythmChoice(source, hits, way === 'rhythm', kit?.tempoBpm ?? 120)
+  const groups = way === 'rhythm' ? rhythm.things : things?.groups
   const pads = useMemo(
     () =>
       kit
@@ -83,14 +91,15 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
             levels,
             onto,
             start: start?.pad,
-            groups: things?.groups,
+            groups,
           })
         : [],
-    [kit, source, hits, way, order, bandCount, levels, onto, start, things?.groups],
+    [kit, source, hits, way, order, bandCount, levels, onto, start, groups],
   )
   const loudnessOf = useMemo(() => new Map(hits.map(({ marker, hit }) => [marker.id as string, hit!.loudnessDb])), [hits])
   if (!kit) return null
-  const isEach = way === 'pads' || way === 'loop' || way === 'things'
+  const isEach = way === 'pads' || way === 'loop' || way === 'things' || way === 'rhythm'
+  const hasGroove = way === 'loop' || way === 'rhythm'
   const into = kit.pads.find((pad) => pad.id === onto)
   const loopBpm = source.cut.grid?.kind === 'beats' ? source.cut.grid.tempoBpm : kit.tempoBpm
   const takesTempo = wantsTempo ?? kit.grooves.every(({ strings }) => strings.every(({ beads }) => beads.length === 0))
@@ -100,6 +109,7 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
       ...sendEdits(kit, source, inGroup(kit, pads, group), hits),
       ...tillerEdits(kit, pads, start),
       ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : []),
+      ...(way === 'rhythm' ? rhythmEdits(source, hits, pads, grooveId, { pace: rhythm.pace, share: rhythm.share, takesTempo }) : []),
     ])
     session.setState({ padId: pads[0]?.id })
     notify(
@@ -108,8 +118,8 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
         : `${placed === 1 ? '1 hit is' : `${placed} hits are`} on ${into ? padName(kit, into) : 'a new pad'}.`,
     )
     onClose()
-    if (way === 'loop') chooseGroove(grooveId)
-    router.navigate(`/kit/${kitId}/${way === 'loop' ? 'groove' : 'board'}`)
+    if (hasGroove) chooseGroove(grooveId)
+    router.navigate(`/kit/${kitId}/${hasGroove ? 'groove' : 'board'}`)
   }
   const placed = pads.reduce((sum, pad) => sum + pad.bands.reduce((turns, band) => turns + band.turns.length, 0), 0)
   const left = hits.length - placed
@@ -120,7 +130,7 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
       onClose={onClose}
       actions={
         <Button
-          label={way === 'loop' ? 'Send, and open the groove' : 'Send to the Board'}
+          label={hasGroove ? 'Send, and open the groove' : 'Send to the Board'}
           kind="main"
           disabled={pads.length === 0}
           onPress={send}
@@ -132,7 +142,10 @@ export function SendSheet({ source, hits, onHear, onClose }: Props) {
         {WORDS[way]}
       </Text>
       {way === 'things' && <ThingsBar hits={hits} rate={source.info.sampleRateHz} things={things} pads={pads} onHear={onHear} />}
-      {way === 'things' ? null : way === 'bands' ? (
+      {way === 'rhythm' && (
+        <RhythmThings {...{ hits, source, pads, onHear, rhythm, takesTempo }} kitBpm={kit.tempoBpm} onTakesTempo={setWantsTempo} />
+      )}
+      {way === 'things' || way === 'rhythm' ? null : way === 'bands' ? (
         pads[0] && <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} height={170} />
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">

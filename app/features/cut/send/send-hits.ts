@@ -9,7 +9,7 @@ import { clipOfHit, hitTitle } from '../hits/hit-clip'
 import type { CutHit } from '../bench/use-source-cut'
 
 /** How hits reach the pads. */
-export type SendWay = 'pads' | 'turns' | 'bands' | 'loop' | 'things'
+export type SendWay = 'pads' | 'turns' | 'bands' | 'loop' | 'things' | 'rhythm'
 export type SendOrder = 'time' | 'loudness' | 'pitch'
 
 export interface SendPlan {
@@ -17,7 +17,7 @@ export interface SendPlan {
   readonly order: SendOrder
   readonly bandCount?: number
   readonly levels?: BandLevels
-  /** Of way `things`: which hits are one thing, by their places among those that are sent. */
+  /** Of ways `things` and `rhythm`: which hits are one thing, by their places among those that are sent. */
   readonly groups?: readonly (readonly number[])[]
   /** The pad whose clips are replaced, the first of several when each hit is its own; new pads where there is none. */
   readonly onto?: PadId
@@ -32,7 +32,7 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
   const described = inOrder(hits.filter((item): item is Described => item.hit !== undefined), plan.order) // prettier-ignore
   if (described.length === 0) return []
   if (plan.way === 'pads' || plan.way === 'loop') return eachItsOwn(kit, source, described, plan)
-  if (plan.way === 'things') return thingsOnPads(kit, source, hits, plan)
+  if (plan.way === 'things' || plan.way === 'rhythm') return thingsOnPads(kit, source, hits, plan)
   const takes = described.map(({ marker, hit }) => {
     const clip = clipOfHit(source, marker, hit)
     return { clip, loudnessDb: hit.loudnessDb + clip.gainDb }

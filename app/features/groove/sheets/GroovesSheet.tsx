@@ -18,10 +18,11 @@ interface Props {
   readonly onClose: () => void
   readonly onReady: () => void
   readonly onBring: () => void
+  readonly onRhythm: () => void
 }
 
 /** The kit's grooves: which is seen, new ones, copies, their order, and the song that they make. */
-export function GroovesSheet({ hands, onClose, onReady, onBring }: Props) {
+export function GroovesSheet({ hands, onClose, onReady, onBring, onRhythm }: Props) {
   const { kit, groove } = hands
   const [isNaming, setNaming] = useState(false)
   const place = kit.grooves.findIndex(({ id }) => id === groove.id)
@@ -68,6 +69,7 @@ export function GroovesSheet({ hands, onClose, onReady, onBring }: Props) {
         <Button label="New" icon="plus" onPress={fresh} />
         <Button label="Ready grooves" icon="playlist-play" disabled={kit.pads.length === 0} onPress={onReady} />
         <Button label="Bring a groove" icon="import" disabled={kit.pads.length === 0} onPress={onBring} />
+        <Button label="From a rhythm" icon="record-circle-outline" onPress={onRhythm} />
       </View>
       {kit.grooves.length > 0 && <SongPart hands={hands} />}
     </Sheet>

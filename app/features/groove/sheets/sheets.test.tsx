@@ -81,7 +81,7 @@ beforeEach(() => {
 })
 
 test('grooves are made, copied, renamed, cleared, put in order and deleted', () => {
-  show((given) => <GroovesSheet hands={given} onClose={closed} onReady={closed} onBring={closed} />)
+  show((given) => <GroovesSheet hands={given} onClose={closed} onReady={closed} onBring={closed} onRhythm={closed} />)
   press('Copy')
   expect(kit.grooves.map(({ name }) => name)).toEqual(['Ebb', 'Ebb 2'])
   expect(mockChoose).toHaveBeenLastCalledWith(kit.grooves[1].id)
@@ -102,7 +102,7 @@ test('grooves are made, copied, renamed, cleared, put in order and deleted', () 
 })
 
 test('a song is an order of grooves, each so many laps, and plays when it is asked for', () => {
-  show((given) => <GroovesSheet hands={given} onClose={closed} onReady={closed} onBring={closed} />)
+  show((given) => <GroovesSheet hands={given} onClose={closed} onReady={closed} onBring={closed} onRhythm={closed} />)
   press('Add “Ebb”')
   press('Copy')
   press('Add “Ebb 2”')

@@ -1,0 +1,6 @@
+export { heardRhythm } from './heard'
+export type { HeardRhythm, RhythmHit } from './heard'
+export { paceOf, placeInBar } from './pace'
+export type { Pace, PlayedHit } from './pace'
+export { playedGroove } from './played-groove'
+export type { PlayedStrike } from './played-groove'
