@@ -25,12 +25,12 @@ export default defineConfig({
   projects: [
     {
       name: 'phone',
-      testMatch: /(phone|both|recording|everyone|hands)\.spec\.ts/,
+      testMatch: /(phone|both|recording|everyone|hands|groove-touch)\.spec\.ts/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 },
     },
     {
       name: 'wide',
-      testMatch: /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light)\.spec\.ts/,
+      testMatch: /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

@@ -204,3 +204,32 @@ test('faulty input is exit 1 with one clear line, wrong words are exit 2', () =>
   expect(fails('cut', 'slaps.wav', '--sensitivity', '7')).toEqual({ status: 2, line: expect.stringContaining('0 to 1') })
   expect(fails('sing').status).toBe(2)
 })
+
+test('grooves are listed, written as MIDI and JSON, put into a kit, and said strike by strike; wrong words are told', () => {
+  run('kit', 'oar 15.wav', 'oar 5.wav', '--out', 'rowing.zip')
+  expect(run('groove', 'rowing.zip')).toBe('The kit has no groove.\n')
+  const notes = [[0, 36], [240, 37], [240, 36], [720, 90]] as const // prettier-ignore
+  const track = notes.flatMap(([deltaTime, noteNumber]) => [
+    { type: 'noteOn' as const, deltaTime, channel: 9, noteNumber, velocity: 100 },
+    { type: 'noteOff' as const, deltaTime: 0, channel: 9, noteNumber, velocity: 0 },
+  ])
+  const midi = writeMidi({
+    header: { format: 0, numTracks: 1, ticksPerBeat: 480 },
+    tracks: [[...track, { type: 'endOfTrack', deltaTime: 0 }]],
+  })
+  writeFileSync(join(dir, 'stroke.mid'), Uint8Array.from(midi))
+  const put = spawnSync(process.execPath, [bin, 'groove', 'rowing.zip', '--put', 'stroke.mid', '--out', 'rowed.zip'], { cwd: dir, encoding: 'utf8' }) // prettier-ignore
+  expect([put.stdout, put.stderr]).toEqual(['stroke: 3 strikes on 2 pads, written to rowed.zip\n', 'stroke.mid: no pad answers 90: left out.\n']) // prettier-ignore
+  expect(run('groove', 'rowed.zip')).toBe('stroke: 16 steps, 4 to a beat, swing 50 %, 3 beads\n')
+  expect(run('groove', 'rowed.zip', '--strikes').trim().split('\n').map((line) => line.split('\t')[0])).toEqual(['0.0000', '0.5000', '1.0000']) // prettier-ignore
+  expect(run('groove', 'rowed.zip', '--laps', '2', '--out', 'two.mid')).toBe('stroke, 8 beats, written to two.mid\n')
+  run('groove', 'rowed.zip', '--out', 'stroke.json')
+  run('groove', 'rowed.zip', '--put', 'stroke.json', '--out', 'twice.zip')
+  expect(run('groove', 'twice.zip').split('\n').map((line) => line.split(':')[0])).toEqual(['stroke', 'stroke 2', '']) // prettier-ignore
+  expect(fails('groove', 'twice.zip', '--strikes')).toEqual({
+    status: 2,
+    line: expect.stringContaining('name one with --groove') as string,
+  })
+  expect(fails('groove', 'rowed.zip', '--put', 'slaps.wav', '--out', 'x.zip')).toMatchObject({ status: 1, line: expect.stringContaining('This is no MIDI file') as string }) // prettier-ignore
+  expect(fails('groove', 'rowed.zip', '--song', '--out', 'x.mid')).toMatchObject({ status: 1, line: expect.stringContaining('no song') as string }) // prettier-ignore
+})

@@ -6,6 +6,8 @@ export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow
               [--parts N | --tempo BPM [--beats B] [--first S]] [--on-grid] [--low-cut HZ] [--remove-dc] [--even %] [--peak DB] [--fit together|each]
 heliaster kit PATH... --out KIT.zip [--by order|loudness|names] [--pattern "{drum}_v{level}_rr{take}"]
 heliaster shape KIT.zip --pad NAME [--ray NAME] [NAME=VALUE... --out KIT.zip]
+heliaster groove KIT.zip [--groove NAME | --song] [--laps N] [--strikes | --out FILE.mid|FILE.json]
+                 [--put FILE.mid|FILE.json --out KIT.zip]
 heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR
 heliaster check KIT.zip|FILE... [--as sfz|wav]`
@@ -31,6 +33,7 @@ const commands: Record<string, () => Promise<Command>> = {
   cut: async () => (await import('./commands/cut')).cut,
   kit: async () => (await import('./commands/kit')).kit,
   shape: async () => (await import('./commands/shape')).shape,
+  groove: async () => (await import('./commands/groove')).groove,
   render: async () => (await import('./commands/render')).render,
   ship: async () => (await import('./commands/ship')).ship,
   check: async () => (await import('./commands/check')).check,

@@ -190,7 +190,12 @@ const views = [
     'light',
     async (page) => {
       await page.goto(`${kit}/groove`)
+      const strings = await page.getByTestId('strings').boundingBox()
       await page.getByRole('button', { name: 'Play' }).click()
+      await page.touchscreen.tap(strings.x + 11 + (strings.width - 22) * (6 / 16), strings.y + 22 + 4.5 * 44)
+      await page.getByRole('button', { name: 'Chance' }).click()
+      await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
+      for (let i = 0; i < 3; i++) await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
       await page.waitForTimeout(900)
     },
   ],

@@ -14,6 +14,8 @@ const USUAL = 4.6
 /** So many hits say where in the bar a thing is struck; and how much that weighs, dB. */
 const ENOUGH = 4
 const PLACE_DB = 6
+/** What the sounds before it leave behind differs from place to place: that places differ weighs less than that they are the same. */
+const OTHER_PLACES = 0.5
 const ALIKE_PLACES = 0.45
 /** Things of a rhythm come again and again: what comes less often is a stray of another one. */
 const LEAST_TIMES = 3
@@ -79,7 +81,8 @@ function standingIn(one: Cluster, other: Cluster): number {
     a += count * count
   }
   for (const count of other.places.values()) b += count * count
-  return PLACE_DB * (both / Math.sqrt(a * b) - ALIKE_PLACES)
+  const alike = both / Math.sqrt(a * b) - ALIKE_PLACES
+  return PLACE_DB * (alike > 0 ? alike : OTHER_PLACES * alike)
 }
 
 function withStrays(clusters: readonly Cluster[], table: readonly (readonly number[])[], count: number): number[][] {

@@ -60,6 +60,7 @@ export function GrooveBar({ hands, zoom }: Props) {
       </View>
       {isWide ? (
         <>
+          <Button label="Performances" icon="history" onPress={() => router.navigate(`/kit/${kit.id}/performances`)} />
           <Button label="Ready grooves" disabled={!hasPads} onPress={() => setOpen('ready')} />
           <Button label="Choose by rule" onPress={() => setOpen('choose')} />
           <IconButton name="minus" label="Further away" onPress={() => zoom.by(-1)} />
@@ -120,8 +121,8 @@ function actsOf({ hands, zoom, isWide, setOpen }: Given): Act[] {
     notify(`Lap ${lap + 1} is set down as plain beads.`)
   }
   return [
-    { label: 'Performances', icon: 'history', onPress: () => router.navigate(`/kit/${kit.id}/performances`) },
     ...(isWide ? [] : [
+      { label: 'Performances', icon: 'history' as const, onPress: () => router.navigate(`/kit/${kit.id}/performances`) },
       { label: 'Ready grooves', icon: 'playlist-play' as const, onPress: () => setOpen('ready'), disabled: kit.pads.length === 0 },
       { label: 'Choose by rule', icon: 'select-multiple' as const, onPress: () => setOpen('choose') },
       { label: 'Closer', icon: 'plus' as const, onPress: () => zoom.by(1) },
