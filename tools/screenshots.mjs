@@ -206,6 +206,7 @@ const views = [
     async (page) => {
       await page.goto(`${kit}/groove`)
       await page.getByRole('button', { name: 'Play' }).waitFor()
+      await page.waitForTimeout(900)
     },
   ],
   [

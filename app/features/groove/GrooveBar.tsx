@@ -44,7 +44,7 @@ export function GrooveBar({ hands, zoom }: Props) {
   const hasPads = kit.pads.length > 0
   const name = isSong ? `Song, ${groove.name || 'groove'}` : groove.name || 'Groove'
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: isWide ? 16 : 10, paddingTop: 6, paddingBottom: 4, gap: isWide ? 10 : 4 }}>
+    <View style={{ flexDirection: 'row', alignItems: 'center', paddingHorizontal: isWide ? 16 : 8, paddingTop: 6, paddingBottom: 4, gap: isWide ? 10 : 2 }}>
       <Button
         label={isPlaying ? 'Stop' : 'Play'}
         kind={isPlaying ? 'coral' : 'main'}
@@ -54,7 +54,7 @@ export function GrooveBar({ hands, zoom }: Props) {
         style={isWide ? { minWidth: 116 } : { paddingHorizontal: 0 }}
       />
       <RecordButton isOn={isTaking} isWide={isWide} disabled={!hasPads} onPress={() => (isTaking ? endTake() : setOpen('take'))} />
-      <View style={{ flex: 1, minWidth: 0, flexDirection: 'row', gap: isWide ? 10 : 4 }}>
+      <View style={{ flex: 1, minWidth: 0, flexDirection: 'row', gap: isWide ? 10 : 2 }}>
         <Button label={name} icon={isWide ? 'chevron-down' : undefined} kind="quiet" onPress={() => setOpen('grooves')} style={isWide ? { flexShrink: 1 } : { flexShrink: 1, paddingHorizontal: 0 }} />
         {isWide && hands.copied && hands.cursor && <Button label="Paste here" icon="content-copy" onPress={hands.paste} />}
       </View>

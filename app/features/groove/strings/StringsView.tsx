@@ -41,7 +41,9 @@ export function StringsView({ hands, pxPerBeat, onWidth, onString }: Props) {
   const { content, box, leaving } = useStringsPointer(hands, layout)
   const onKeyDown = useStringsKeys(hands)
   const told = useEffectEvent(onWidth)
-  useEffect(() => told(sight.width), [sight.width])
+  useEffect(() => {
+    if (sight.width > 0) told(sight.width)
+  }, [sight.width])
   const scroller = useElement((element) => {
     const look = () => {
       setSight({ left: element.scrollLeft, top: element.scrollTop, width: element.clientWidth, height: element.clientHeight })
