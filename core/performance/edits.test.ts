@@ -2,7 +2,19 @@ import { readMidiFile } from '../groove'
 import { createKit, createPad, performanceKind } from '../kit'
 import type { AudioHash, EventId, Kit, KitId, PadId, Performance, PerformanceId, PlayedEvent } from '../kit'
 import { seeded, testIds } from '../kit/testing'
-import { answering, drawnToGrid, isHeard, midiOf, movedBy, offGrid, onOtherPad, strikesOf, withoutStrikes, withStrikes } from '.'
+import {
+  answering,
+  drawnToGrid,
+  grooveOfPerformance,
+  isHeard,
+  midiOf,
+  movedBy,
+  offGrid,
+  onOtherPad,
+  strikesOf,
+  withoutStrikes,
+  withStrikes,
+} from '.'
 
 const RATE = 48000
 const pads = ['pad-keel', 'pad-oar', 'pad-chain'] as PadId[]
@@ -163,4 +175,24 @@ test('pads of another kit answer by themselves, by name, by kind and by family, 
   ])
   expect(Object.fromEntries(answering(played, heard))).toEqual({ a: 'y', b: 'x', c: 'z', d: 'z', e: undefined })
   expect(Object.fromEntries(answering(played, played))).toEqual({ a: 'a', b: 'b', c: 'c', d: 'd', e: 'e' })
+})
+
+test('as a groove every strike that is heard comes back on its pad, in its time and as strong, in whole bars of its tempo', () => {
+  for (const seed of seeds.slice(0, 20)) {
+    const performance = aPerformance(seed)
+    const { groove, beyond } = grooveOfPerformance(testIds(), performance)
+    expect([groove.name, beyond, groove.lengthSteps % 16]).toEqual(['Slipway', 0, 0])
+    const perBeat = (RATE * 60) / performance.tempoBpm
+    const heard = performance.events.filter((event) => event.type === 'strike' && isHeard(performance, event))
+    const beads = groove.strings.flatMap((string) => string.beads.map(({ step, offset = 0, velocity }) => ({ padId: string.padId, beat: (step + offset) / 4, velocity }))) // prettier-ignore
+    for (const strike of heard) {
+      if (strike.type !== 'strike') continue
+      const beat = (strike.frame - performance.fromFrame) / perBeat
+      // Two strikes of a pad within a fiftieth of a step are one.
+      expect(beads.some((bead) => bead.padId === strike.padId && Math.abs(bead.beat - beat) < 0.006)).toBe(true)
+    }
+    expect(beads.length).toBeLessThanOrEqual(heard.length)
+  }
+  const long = { ...aPerformance(3), fromFrame: 0, toFrame: 400 * RATE, events: [0, 300].map((seconds, i) => ({ type: 'strike' as const, id: `e${i}` as EventId, frame: seconds * RATE, padId: pads[0], velocity: 90, key: 0 })) } // prettier-ignore
+  expect(grooveOfPerformance(testIds(), long).beyond).toBe(1)
 })

@@ -1,3 +1,4 @@
+export { grooveOfPerformance } from './as-groove'
 export { actsOf } from './acts'
 export type { Act, Played } from './acts'
 export { answering } from '../place/answering'

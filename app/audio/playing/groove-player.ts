@@ -54,6 +54,15 @@ export function onGrooveStops(listener: StoppedListener): () => void {
   return () => stopped.delete(listener)
 }
 
+type StartListener = (player: Player, beat: number) => number
+const starting = new Set<StartListener>()
+
+/** Asked before the groove begins how many frames it should wait, so that what goes beside it is ready. */
+export function onGrooveStarts(listener: StartListener): () => void {
+  starting.add(listener)
+  return () => starting.delete(listener)
+}
+
 export function stopGroove(): void {
   if (grooveState.getState().playing) {
     for (const listener of stopped) listener()
@@ -69,7 +78,8 @@ export function startGroove(kitId: KitId, beat?: number, frame?: number): void {
   const { grooveId, isSong } = grooveState.getState()
   playGrooveOf(isSong ? 'song' : (chosenGroove(kits.store.getState().entries[kitId].doc, grooveId)?.id ?? grooveId))
   void player.resume()
-  player.beginGroove(beat, frame)
+  const wait = frame === undefined ? Math.max(0, ...[...starting].map((ask) => ask(player, beat ?? 0))) : 0
+  player.beginGroove(beat, wait > 0 ? player.frameNow() + wait : frame)
   grooveState.setState({ playing: true })
 }
 

@@ -3,6 +3,7 @@ import type { Join, Sounding } from '@heliaster/core/alike'
 import { columnsOf, hashAudio, peakOf, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import {
+  attacksOf,
   curveOverLine,
   decaySeconds,
   heardStrikes,
@@ -15,8 +16,8 @@ import {
 import type { Attack, EdgePlaces, Heard, Hit, KnownHits, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
-import { heardRhythm } from '@heliaster/core/groove/rhythm'
-import type { HeardRhythm } from '@heliaster/core/groove/rhythm'
+import { heardRhythm, paceOf } from '@heliaster/core/groove/rhythm'
+import type { HeardRhythm, Pace } from '@heliaster/core/groove/rhythm'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
@@ -115,6 +116,11 @@ export const work = {
     if (!held) return undefined
     const rate = held.audio.sampleRateHz
     return heardRhythm(hits.map(({ onsetFrame, endFrame, peakDb, centreHz }) => ({ seconds: onsetFrame / rate, peakDb, centreHz, portrait: portraitOf(held.mono, rate, onsetFrame, endFrame) }))) // prettier-ignore
+  },
+  /** How a piece of music goes, by all that begins in it; undefined where nothing gathers to a pulse. */
+  pace(mono: Float32Array, sampleRateHz: number): Pace | undefined {
+    const { curve } = heardStrikes(mono, sampleRateHz)
+    return paceOf(attacksOf(mono, sampleRateHz, curve).map(({ frame, strength }) => ({ seconds: frame / sampleRateHz, strength, thing: 0, centreHz: 500 }))) // prettier-ignore
   },
   /** What a hit is found by among other sounds. */
   sounding(key: string, { onsetFrame, endFrame }: HitPlace): Sounding | undefined {

@@ -16,6 +16,7 @@ import { useIsWide } from '../../ui/layout/use-is-wide'
 import { lapNow } from '../../audio/playing/groove-player'
 import type { BeadHands } from './hands/use-bead-hands'
 import type { Zoom } from './hands/use-zoom'
+import { BackingSheet } from './sheets/BackingSheet'
 import { BringGroove } from './sheets/BringGroove'
 import { ChooseSheet } from './sheets/ChooseSheet'
 import { GroovesSheet } from './sheets/GroovesSheet'
@@ -30,7 +31,7 @@ interface Props {
   readonly zoom: Zoom
 }
 
-type Open = 'grooves' | 'timing' | 'take' | 'choose' | 'ready' | 'bring' | 'midi' | 'rhythm'
+type Open = 'grooves' | 'timing' | 'take' | 'choose' | 'ready' | 'bring' | 'midi' | 'rhythm' | 'backing'
 
 /** What is done to the groove as a whole: played, recorded, chosen, timed; the rest in words behind More. */
 export function GrooveBar({ hands, zoom }: Props) {
@@ -80,6 +81,7 @@ export function GrooveBar({ hands, zoom }: Props) {
       {open === 'choose' && <ChooseSheet hands={hands} onClose={close} />}
       {open === 'ready' && <ReadySheet hands={hands} onClose={close} />}
       {open === 'bring' && <BringGroove kit={kit} onClose={close} />}
+      {open === 'backing' && <BackingSheet hands={hands} onClose={close} />}
       {open === 'rhythm' && <RhythmSheet onClose={close} />}
       {open === 'midi' && <MidiSheet hands={hands} onClose={close} />}
     </View>
@@ -134,6 +136,7 @@ function actsOf({ hands, zoom, isWide, setOpen }: Given): Act[] {
     { label: lapNow(groove) > 0 ? `Set lap ${lapNow(groove) + 1} down as plain beads` : 'Set a lap down as plain beads', icon: 'check', onPress: down, disabled: !hasChance },
     { label: 'Bring a groove', icon: 'import', onPress: () => setOpen('bring'), disabled: kit.pads.length === 0 },
     { label: 'From a rhythm of your own', icon: 'record-circle-outline', onPress: () => setOpen('rhythm') },
+    { label: 'A song beside it', icon: 'headphones', onPress: () => setOpen('backing') },
     { label: 'MIDI file in or out', icon: 'midi-port', onPress: () => setOpen('midi') },
   ]
 } // prettier-ignore

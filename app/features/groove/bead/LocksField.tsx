@@ -21,7 +21,8 @@ export function LocksField({ hands, beads }: FieldProps) {
   const put = (list: readonly Lock[]) => ({ locks: list.length > 0 ? [...list] : undefined })
   const usual = (param: Parameter) => (pad ? valueOf(padSettings(hands.kit, pad), param) : parameterRow(param).usual)
   const set = (param: Parameter, value: number) => hands.slideFields(() => put(locks.map((one) => (one.param === param ? { ...one, value } : one)))) // prettier-ignore
-  const free = movedParameters.filter((param) => !locks.some((lock) => lock.param === param && lock.ray === undefined))
+  const own = new Set(locks.filter(({ ray }) => ray === undefined).map((one) => one.param))
+  const free = movedParameters.filter((name) => !own.has(name))
   return (
     <>
       {locks.map((lock) => (

@@ -6,11 +6,13 @@ import { useState } from 'react'
 import type { ReactNode } from 'react'
 import type * as vanilla from 'zustand/vanilla'
 
+import { backingState } from '../../../audio/playing/backing'
 import { beginTake, takeSettings } from '../../../audio/playing/groove-take'
 import { aGroovyKit } from '../../../testing/a-groove'
 import { FirstBeads } from '../FirstBeads'
 import { useBeadHands } from '../hands/use-bead-hands'
 import type { BeadHands } from '../hands/use-bead-hands'
+import { BackingSheet } from './BackingSheet'
 import { ChooseSheet } from './ChooseSheet'
 import { GroovesSheet } from './GroovesSheet'
 import { MidiSheet } from './MidiSheet'
@@ -55,6 +57,18 @@ jest.mock('../../../audio/playing/groove-player', () => {
 jest.mock('../../../ui/layout/use-is-wide', () => ({ useIsWide: () => true }))
 jest.mock('../../../ui/layout/notices', () => ({ notify: () => undefined }))
 jest.mock('../../../ui/device/choose-files', () => ({ chooseFiles: () => Promise.resolve(mockFiles), saveFile: (...given: unknown[]) => mockSave(...given) })) // prettier-ignore
+const mockBacking = jest.fn((..._said: unknown[]) => undefined)
+jest.mock('../../../audio/playing/backing', () => {
+  const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
+  return {
+    backingState: createStore(() => ({ isReading: false, isOn: true, levelDb: -6 })),
+    chooseBacking: (...said: unknown[]) => mockBacking('choose', ...said),
+    removeBacking: () => mockBacking('remove'),
+    setBacking: (...said: unknown[]) => mockBacking('set', ...said),
+    setBackingLevel: (...said: unknown[]) => mockBacking('level', ...said),
+    turnBacking: (...said: unknown[]) => mockBacking('turn', ...said),
+  }
+})
 jest.mock('./midi-work', () => ({ midiWork: () => Promise.resolve(jest.requireActual('@heliaster/core/groove/midi')) }))
 
 let hands: BeadHands
@@ -219,4 +233,24 @@ test('a MIDI file goes out and comes back as a groove; another file is refused i
   expect(await screen.findByText('6 strikes on 2 pads, 4 beats of 4.')).toBeTruthy()
   press('Take “tide”')
   expect(kit.grooves.map((one) => one.name)).toEqual(['Ebb', 'tide'])
+})
+
+test('a song beside it is chosen, lined up by beats and ms, and the kit can take its tempo', async () => {
+  show((given) => <BackingSheet hands={given} onClose={closed} />)
+  mockFiles.push({ name: 'Night ferry.flac', arrayBuffer: () => Promise.resolve(new ArrayBuffer(4)) })
+  await act(async () => press('Choose a file'))
+  expect(mockBacking).toHaveBeenLastCalledWith('choose', mockFiles[0])
+  act(() => backingState.setState({ backing: { name: 'Night ferry', seconds: 200, tempoBpm: 120, firstSeconds: 1, isFound: true } }))
+  expect(screen.getByText('“Night ferry” goes at 120 beats a minute.')).toBeTruthy()
+  press('A beat later')
+  expect(mockBacking).toHaveBeenLastCalledWith('set', { firstSeconds: 1.5 })
+  press('10 ms earlier')
+  expect(mockBacking).toHaveBeenLastCalledWith('set', { firstSeconds: 0.99 })
+  expect(screen.getByText('The groove goes at 96: to stay with it the song plays 20 % slower, and lower.')).toBeTruthy()
+  press('The kit takes 120 BPM')
+  expect(kit.tempoBpm).toBe(120)
+  fireEvent.click(screen.getByRole('switch', { name: 'Play it beside the groove' }))
+  expect(mockBacking).toHaveBeenLastCalledWith('turn', false)
+  press('Take it away')
+  expect(mockBacking).toHaveBeenLastCalledWith('remove')
 })

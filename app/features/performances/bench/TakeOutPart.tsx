@@ -1,13 +1,16 @@
 import type { EventId, Kit, PlayedStrike } from '@heliaster/core/kit'
 import { padById } from '@heliaster/core/kit'
-import { midiOf } from '@heliaster/core/performance'
+import { grooveOfPerformance, midiOf } from '@heliaster/core/performance'
 import type { Bits } from '@heliaster/core/performance'
+import { freeGrooveName } from '@heliaster/core/groove'
 import { fileName } from '@heliaster/core/ship'
 import { useState } from 'react'
 import { View } from 'react-native'
 
 import { drawnStrikes, resoundedPads, resoundedWav } from '../../../audio/performances/resound'
 import type { Wanted } from '../../../audio/performances/resound'
+import { makeId } from '../../../documents/make-id'
+import { editKit } from '../../../kit-view'
 import { padName } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
@@ -55,6 +58,12 @@ export function TakeOutPart({ kit, wanted, chosen }: Props) {
     const names = without.map((padId) => padById(kit, padId)).map((pad) => (pad ? padName(kit, pad) : 'a pad that is gone'))
     if (names.length > 0) notify(`No note strikes ${names.join(', ')}: these strikes are not in the file. Give the pads notes under Hands.`)
   }
+  const asGroove = () => {
+    const { groove, beyond } = grooveOfPerformance(makeId, performance, freeGrooveName(kit, performance.name))
+    if (groove.strings.length === 0) return notify('No strike of it is heard: there is nothing to make a groove of.')
+    editKit(kit.id, [{ type: 'putGroove', groove }])
+    notify(`“${groove.name}” is a groove of the kit now, with its own timing.${beyond > 0 ? ` ${beyond} strikes lie beyond 1024 steps and are left out.` : ''}`) // prettier-ignore
+  }
   const strike = performance.events.find((event): event is PlayedStrike => event.type === 'strike' && chosen.has(event.id))
   return (
     <View style={{ gap: 12, maxWidth: 620 }}>
@@ -63,6 +72,7 @@ export function TakeOutPart({ kit, wanted, chosen }: Props) {
         <Button label="WAV" icon="download" busy={busy === 'wav'} onPress={() => void out('wav', wav)} />
         <Button label="A WAV for each pad" icon="download" busy={busy === 'pads'} onPress={() => void out('pads', byPads)} />
         <Button label="MIDI" icon="download" onPress={midi} />
+        <Button label="As a groove" icon="plus" onPress={asGroove} />
       </View>
       <Text look="small" tone="muted">
         Audio begins where it is heard from and rings out to its end; each strike is a marker in the file. Files by pads begin together.

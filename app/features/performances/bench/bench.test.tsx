@@ -25,6 +25,8 @@ jest.mock('../../../documents', () => ({
   kits: { store: jest.requireActual<typeof vanilla>('zustand/vanilla').createStore(() => ({ entries: {}, elsewhere: {} })) },
   device: { fetchDocument: () => undefined },
 }))
+const mockKitEdit = jest.fn((..._edits: unknown[]) => undefined)
+jest.mock('../../../kit-view', () => ({ editKit: (...edits: unknown[]) => mockKitEdit(...edits) }))
 jest.mock('../../../kit-view/use-kit', () => ({ padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name }))
 jest.mock('../../../audio/performances/hear', () => ({
   hearing: jest.requireActual<typeof vanilla>('zustand/vanilla').createStore(() => ({ seconds: 0, lit: [] })),
@@ -164,6 +166,8 @@ test('it leaves as audio, by pads, as MIDI, and one strike many times over', asy
   choose('16 bit')
   await act(async () => press('A WAV for each pad'))
   expect(mockWav).toHaveBeenLastCalledWith('pads', { performance: shown, on: { as: 'played' } }, kit, 16)
+  press('As a groove')
+  expect(mockKitEdit).toHaveBeenLastCalledWith(kit.id, [{ type: 'putGroove', groove: expect.objectContaining({ name: 'Slipway 1', strings: [expect.objectContaining({ padId: 'pad-keel' }), expect.objectContaining({ padId: 'pad-oar' })] }) }]) // prettier-ignore
   press('MIDI')
   expect(mockSave).toHaveBeenLastCalledWith('Slipway 1.mid', expect.any(Uint8Array), 'audio/midi')
   expect(screen.getByText(/^Choose one strike above/)).toBeTruthy()
