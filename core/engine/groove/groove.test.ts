@@ -263,3 +263,39 @@ test('led by another clock, however it trembles, every bead sounds once, in its 
     sounded.forEach(([frame], i) => expect(Math.abs(frame - expected[i])).toBeLessThanOrEqual(tremble + 1))
   }
 })
+
+test('an engine that has seen many edits strikes as one that begins with the last of them', () => {
+  for (let seed = 1; seed <= 6; seed++) {
+    const random = seeded(seed * 13)
+    let kit: Kit = { ...rig.kit, seed, tempoBpm: 150, grooves: [randomGroove(random)] }
+    const { engine, loader } = createOffline(kit, RATE, (hash) => rig.audio.get(hash))
+    for (let edit = 0; edit < 12; edit++) {
+      const [given] = kit.grooves
+      const at = Math.floor(random() * 4)
+      const strings = given.strings.map((string, i) => (i === at ? { ...string, beads: string.beads.map((one) => ({ ...one, velocity: 1 + Math.floor(random() * 127) })) } : string))
+      const timing = edit % 4 === 0 ? { swing: 0.5 + random() / 4, stepsPerBeat: 1 + Math.floor(random() * 4) } : {}
+      kit = { ...kit, grooves: [{ ...given, ...timing, strings }] }
+      loader.load(kit)
+      render(engine, new Float32Array(64), new Float32Array(64), 0, 64)
+    }
+    const records: StrikeRecord[] = []
+    const from = engine.frame
+    renderOffline(engine, toScore([{ ...BEGIN, frame: from }]), 3 * RATE, 4096, (record) => records.push(record))
+    const fresh = heard(kit, 3, [{ ...BEGIN, frame: 0 }]).map(([frame, , velocity]) => [frame, velocity])
+    const first = records[0]!.frame - fresh[0]![0]
+    expect(records.map(({ frame, velocity }) => [frame - first, velocity]).slice(0, 30)).toEqual(fresh.slice(0, 30))
+  }
+}) // prettier-ignore
+
+test('beads that are gone give their places back: however many there were, the next ones sound', () => {
+  const beads = (batch: number) => Array.from({ length: 1000 }, (_, i) => ({ id: `batch-${batch}.${i}` as BeadId, step: i, velocity: 100 }))
+  const kitOf = (batch: number): Kit => ({ ...rig.kit, tempoBpm: 240, grooves: [groove([beads(batch)], { lengthSteps: 1024 })] })
+  const { engine, loader } = createOffline(kitOf(0), RATE, (hash) => rig.audio.get(hash))
+  for (let batch = 1; batch <= 20; batch++) {
+    loader.load(kitOf(batch))
+    render(engine, new Float32Array(64), new Float32Array(64), 0, 64)
+  }
+  const records: StrikeRecord[] = []
+  renderOffline(engine, toScore([{ ...BEGIN, frame: engine.frame }]), RATE, 4096, (record) => records.push(record))
+  expect(records).toHaveLength(16)
+})

@@ -1,6 +1,6 @@
 import type { Audio } from '../../audio/audio'
 import type { AudioHash, BeadId, BusId, PadId } from '../../kit/ids'
-import type { Clip, Kit, Pad } from '../../kit/kit'
+import type { GrooveString, Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import { isEmptyPad } from '../../kit/resolve'
 import { MAX_BEADS } from '../groove/play-state'
@@ -8,7 +8,7 @@ import { dbToGain, log2 } from '../math'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
 import type { Reading } from '../program/context'
-import type { GrooveChoice, GrooveContext } from '../program/compile-groove'
+import type { GrooveChoice, GrooveContext, WrittenRows } from '../program/compile-groove'
 import { busGain, compileKit } from '../program/compile-kit'
 import { compilePad } from '../program/compile-pad'
 import { EventField, GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
@@ -91,6 +91,21 @@ export function createLoader(
   const pads = createSlots<PadId>(0, MAX_PADS)
   const buses = createSlots<BusId>(1, MAX_BUSES)
   const beads = createSlots<BeadId>(1, MAX_BEADS)
+  let rowsOfStrings = new WeakMap<GrooveString, WrittenRows>()
+  let isSwept = false
+  let wantedKit: Kit | undefined
+
+  /** The slot of a bead. Where all are taken, those of beads that are gone are given back first. */
+  const beadSlotOf = (id: BeadId): number | undefined => {
+    const slot = beads.of(id)
+    if (slot !== undefined || isSwept) return slot
+    isSwept = true
+    const there = new Set(wantedKit?.grooves.flatMap(({ strings }) => strings.flatMap((string) => string.beads.map((bead) => bead.id))))
+    const gone = [...beads.slots.keys()].filter((other) => !there.has(other))
+    for (const other of gone) beads.giveBack(other)
+    if (gone.length > 0) rowsOfStrings = new WeakMap()
+    return beads.of(id)
+  }
   const loaded = new Map<number, Loaded>()
   const placed = new Map<string, Placed>()
   /** Rates of audio that was placed: what lies in memory needs its file no more. */
@@ -183,7 +198,8 @@ export function createLoader(
       sampleRateHz,
       slotOf,
       busSlotOf,
-      beadSlotOf: (id) => beads.of(id),
+      beadSlotOf,
+      rowsOf: rowsOfStrings,
       regionOf: (clip, reading) => regionOf(clip, reading, now),
     }
     const program = compile(context)
@@ -325,6 +341,8 @@ export function createLoader(
 
   return {
     load(kit, choice) {
+      wantedKit = kit
+      isSwept = false
       sweep()
       loadBuses(kit)
       const kitBefore = loaded.get(KIT_ENTRY)?.programSlot

@@ -20,6 +20,14 @@ export type GrooveChoice = GrooveId | 'song'
 export interface GrooveContext extends CompileContext {
   /** The slot of a bead, which stays while it is edited; undefined where there is no room for more. */
   beadSlotOf(beadId: BeadId): number | undefined
+  /** Rows of beads that were written before, by their strings: an edit of one string writes the others no more. */
+  readonly rowsOf?: WeakMap<GrooveString, WrittenRows>
+}
+
+/** The rows of a string's beads, of which none has a clip or parameters of its own, and for what timing they were written. */
+export interface WrittenRows {
+  readonly timing: string
+  readonly rows: Float64Array
 }
 
 /** The same, and how a clip of a bead is read by its pad. */
@@ -85,27 +93,49 @@ export function compileGroove(kit: Kit, choice: GrooveChoice | undefined, given:
     out[row + SectionField.lanes] = parts.lanes
   })
   out[GrooveHead.size] = out.length
-  return Float64Array.from(out)
+  return new Float64Array(out)
 }
 
 function writeStrings(out: number[], kit: Kit, groove: Groove, context: BeadContext): Pick<Written, 'strings' | 'stringCount'> {
-  const strings = groove.strings.filter(({ padId }) => kit.pads.some(({ id }) => id === padId))
+  const here = new Set(kit.pads.map(({ id }) => id))
+  const strings = groove.strings.filter(({ padId }) => here.has(padId))
   const feel = groove.feel && kit.grooves.find(({ id }) => id === groove.feel?.grooveId)
   const at = table(out, strings.length, StringField.length)
   strings.forEach((string, i) => {
     const row = at + i * StringField.length
-    const timed = inLap(groove, string, timedBeads(groove, string, feel)).flatMap((one) => {
-      const slot = context.beadSlotOf(one.bead.id)
-      return slot === undefined ? [] : [{ ...one, slot }]
-    })
+    const written = feel ? undefined : writtenRows(groove, string, context)
     out[row + StringField.padSlot] = context.slotOf(string.padId)
     out[row + StringField.lengthBeats] = stringBeats(groove, string)
-    out[row + StringField.beadCount] = timed.length
-    const beads = table(out, timed.length, BeadField.length)
-    out[row + StringField.beads] = beads
-    timed.forEach((one, place) => writeBead(out, beads + place * BeadField.length, groove, string, one, context))
+    out[row + StringField.beads] = out.length
+    out[row + StringField.beadCount] = written ? written.length / BeadField.length : writeBeads(out, groove, string, feel, context)
+    if (written) for (let field = 0; field < written.length; field++) out.push(written[field])
   })
   return { strings: at, stringCount: strings.length }
+}
+
+/** Writes the rows of a string's beads; returns how many. */
+function writeBeads(out: number[], groove: Groove, string: GrooveString, feel: Groove | undefined, context: BeadContext): number {
+  const timed = inLap(groove, string, timedBeads(groove, string, feel)).flatMap((one) => {
+    const slot = context.beadSlotOf(one.bead.id)
+    return slot === undefined ? [] : [{ ...one, slot }]
+  })
+  const beads = table(out, timed.length, BeadField.length)
+  timed.forEach((one, place) => writeBead(out, beads + place * BeadField.length, groove, string, one, context))
+  return timed.length
+}
+
+/** The rows of a string as they were written before, or now; nothing where beads have tables of their own. */
+function writtenRows(groove: Groove, string: GrooveString, context: BeadContext): Float64Array | undefined {
+  const { rowsOf } = context
+  if (!rowsOf || string.beads.some(({ clip, locks }) => clip !== undefined || (locks !== undefined && locks.length > 0))) return undefined
+  const timing = `${groove.lengthSteps} ${groove.stepsPerBeat} ${groove.swing}`
+  const known = rowsOf.get(string)
+  if (known?.timing === timing) return known.rows
+  const own: number[] = []
+  writeBeads(own, groove, string, undefined, context)
+  const rows = new Float64Array(own)
+  rowsOf.set(string, { timing, rows })
+  return rows
 }
 
 /** Lanes of levels; those of anything else wait in the document. */
