@@ -6,6 +6,7 @@ import { figuresOfDocument } from './document'
 import { figuresOfEngine } from './engine'
 import { figuresOfFamilies } from './families'
 import type { Figure } from './figure'
+import { figuresOfGroove } from './groove'
 import { figuresOfImport } from './import'
 import { figuresOfKernel } from './kernel'
 import { figuresOfKills } from './kills'
@@ -46,6 +47,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   kills: figuresOfKills,
   recording: figuresOfRecording,
   rhythm: figuresOfRhythm,
+  groove: figuresOfGroove,
 }
 
 const asked = process.argv.slice(2)
