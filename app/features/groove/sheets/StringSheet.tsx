@@ -13,7 +13,7 @@ import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import type { BeadHands } from '../hands/use-bead-hands'
 import { RULES } from './ChooseSheet'
-import { DIVISIONS } from './TimingPart'
+import { StepsToABeat } from './TimingPart'
 
 interface Props {
   readonly hands: BeadHands
@@ -31,10 +31,11 @@ export function StringSheet({ hands, padId, onClose }: Props) {
   const set = (fields: OwnTiming) => hands.edit(withOwnTiming(groove, padId, { ...own, ...fields }))
   const slide = (fields: OwnTiming) => hands.slide((before) => withOwnTiming(before, padId, { ...own, ...fields }))
   /** In another division it stays as long as it is. */
-  const divide = (to: number | undefined) => {
+  const divided = (to: number | undefined): OwnTiming => {
     const factor = (to ?? groove.stepsPerBeat) / divisionOf(groove, string)
-    set({ stepsPerBeat: to, ...(lengthSteps === undefined ? {} : { lengthSteps: Math.max(1, Math.round(lengthSteps * factor)) }) })
+    return { ...own, stepsPerBeat: to, ...(lengthSteps === undefined ? {} : { lengthSteps: Math.max(1, Math.round(lengthSteps * factor)) }) }
   }
+  const divide = (to: number | undefined) => hands.edit(withOwnTiming(groove, padId, divided(to)))
   const choose = (rule: ChooseRule) => {
     hands.choose(chosenByRule(groove, new Set([padId]), rule))
     onClose()
@@ -54,7 +55,12 @@ export function StringSheet({ hands, padId, onClose }: Props) {
       )}
       <Toggle label="Steps of its own" words="So many to a beat, where the groove has others." value={stepsPerBeat !== undefined} onChange={(on) => divide(on ? divisionOf(groove, string) : undefined)} />
       {stepsPerBeat !== undefined && (
-        <Chips label="Steps to a beat" isOneLine options={DIVISIONS} value={String(stepsPerBeat)} onChoose={(value) => divide(Number(value))} />
+                <StepsToABeat
+          value={stepsPerBeat}
+          onChoose={divide}
+          onSlide={(steps) => hands.slide((before) => withOwnTiming(before, padId, divided(steps)))}
+          onDone={hands.done}
+        />
       )}
       <Toggle label="A swing of its own" value={swing !== undefined} onChange={(on) => set({ swing: on ? groove.swing : undefined })} />
       {swing !== undefined && (

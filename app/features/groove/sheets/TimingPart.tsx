@@ -12,7 +12,31 @@ import { Part } from '../../../ui/layout/Part'
 import { Text } from '../../../ui/layout/Text'
 import type { BeadHands } from '../hands/use-bead-hands'
 
-export const DIVISIONS = [1, 2, 3, 4, 6, 8, 12, 16, 24, 48].map((value) => ({ value: String(value), text: String(value) }))
+const USUAL_STEPS = [1, 2, 3, 4, 6, 8, 12].map((value) => ({ value: String(value), text: String(value) }))
+
+interface StepsProps {
+  readonly value: number
+  readonly onChoose: (steps: number) => void
+  readonly onSlide: (steps: number) => void
+  readonly onDone: () => void
+}
+
+/** The usual ones by a tap, any of 1 to 48 dragged or typed; beads stay where they are in time. */
+export function StepsToABeat({ value, onChoose, onSlide, onDone }: StepsProps) {
+  return (
+    <View style={{ gap: 4 }}>
+      <Chips
+        label="Usual steps to a beat"
+        hideLabel
+        isOneLine
+        options={USUAL_STEPS}
+        value={String(value)}
+        onChoose={(steps) => onChoose(Number(steps))}
+      />
+      <Slider label="Steps to a beat" value={value} min={1} max={48} step={1} power={2} unit="" onSlide={onSlide} onDone={onDone} />
+    </View>
+  )
+}
 
 /** How the groove goes: tempo, swing, length, division, and the feel of another groove. */
 export function TimingPart({ hands }: { readonly hands: BeadHands }) {
@@ -46,12 +70,11 @@ export function TimingPart({ hands }: { readonly hands: BeadHands }) {
         <Button label="Half as long" disabled={groove.lengthSteps < 2} onPress={() => hands.edit(withLength(groove, groove.lengthSteps / 2))} />
         <Button label="Twice as long, with its beads" disabled={groove.lengthSteps > 512} onPress={() => hands.edit(doubledLength(groove))} />
       </View>
-      <Chips
-        label="Steps to a beat"
-        isOneLine
-        options={DIVISIONS.some(({ value }) => Number(value) === groove.stepsPerBeat) ? DIVISIONS : [...DIVISIONS, { value: String(groove.stepsPerBeat), text: String(groove.stepsPerBeat) }]}
-        value={String(groove.stepsPerBeat)}
-        onChoose={(value) => hands.edit(withDivision(groove, Number(value)))}
+      <StepsToABeat
+        value={groove.stepsPerBeat}
+        onChoose={(steps) => hands.edit(withDivision(groove, steps))}
+        onSlide={(steps) => hands.slide((before) => withDivision(before, steps))}
+        onDone={hands.done}
       />
       <Feel hands={hands} />
     </View>

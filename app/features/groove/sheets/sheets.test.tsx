@@ -139,6 +139,8 @@ test('how a groove goes: swing, length, division, and tempo by tapping', () => {
   expect([hands.groove.lengthSteps, stepsOn(1)]).toEqual([30, [4, 12, 19, 27]]) // prettier-ignore
   choose('8')
   expect([hands.groove.stepsPerBeat, hands.groove.lengthSteps, stepsOn(1)]).toEqual([8, 60, [8, 24, 38, 54]]) // prettier-ignore
+  nudge('Steps to a beat', 'ArrowLeft')
+  expect([hands.groove.stepsPerBeat, hands.groove.lengthSteps / hands.groove.stepsPerBeat]).toEqual([7, 53 / 7])
   const now = jest.spyOn(performance, 'now')
   for (let tap = 0; tap < 5; tap++) {
     now.mockReturnValue(1000 + tap * 400)
