@@ -46,14 +46,14 @@ export function RhythmPart({ pace, isGuess, onPace, share, onShare, kitBpm, take
         <Button label="A beat later" onPress={() => shift(1)} />
       </View>
       <Slider
-        label="Drawn to the steps"
+        label="Drawn to the steps (0 is as played)"
+        spoken="Drawn to the steps"
         value={Math.round(100 * share)}
         min={0}
         max={100}
         step={1}
         unit="%"
         neutral={0}
-        format={(percent) => (percent === 0 ? 'as played' : String(percent))}
         onSlide={(percent) => onShare(percent / 100)}
         onDone={() => undefined}
       />

@@ -60,7 +60,7 @@ test('nothing is shown that is not set; what is asked for sets its own field alo
   ask('Repeats')
   nudge('Strikes')
   nudge('Rising or falling', 'PageUp')
-  nudge('Drawn together', 'PageDown')
+  nudge('Drawn to its end', 'PageDown')
   expect(bead().repeats).toEqual({ count: 2, rise: 0.1, draw: -0.1 })
 })
 

@@ -71,14 +71,13 @@ export function RepeatsField({ hands, beads }: FieldProps) {
         onDone={hands.done}
       />
       <Slider
-        label="Drawn together"
+        label="Drawn to its end"
         value={Math.round(100 * (repeats.draw ?? 0))}
         min={-100}
         max={100}
         step={1}
         unit="%"
         neutral={0}
-        format={(percent) => (percent === 0 ? 'even' : percent > 0 ? `${percent} to the end` : `${-percent} to the start`)}
         onSlide={(percent) => set({ draw: percent / 100 })}
         onDone={hands.done}
       />

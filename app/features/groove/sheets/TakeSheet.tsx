@@ -38,14 +38,14 @@ export function TakeSheet({ hands: { kit, groove }, onClose }: Props) {
         {isInstead ? 'A pad that is struck begins its string anew; the others stay.' : 'Strikes join the beads that are there.'}
       </Text>
       <Slider
-        label="Drawn to the steps"
+        label="Drawn to the steps (0 is as played)"
+        spoken="Drawn to the steps"
         value={Math.round(100 * share)}
         min={0}
         max={100}
         step={1}
         unit="%"
         neutral={0}
-        format={(percent) => (percent === 0 ? 'as played' : String(percent))}
         onSlide={(percent) => takeSettings.setState({ share: percent / 100 })}
         onDone={() => undefined}
       />

@@ -26,19 +26,28 @@ export function StringName({ name, string, top, onPress }: Props) {
       </Text>
       {own && (
         <Text look="figures" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: 14 }}>
-          {own}
+          {ownTimingShort(string)}
         </Text>
       )}
     </Pressable>
   )
 } // prettier-ignore
 
-/** What a string has of its own, in short: `12 of 3` are twelve steps of three to a beat. */
-export function ownTiming({ lengthSteps, stepsPerBeat, swing }: GrooveString): string | undefined {
-  const said = [
-    lengthSteps !== undefined ? `${lengthSteps} steps` : undefined,
-    stepsPerBeat !== undefined ? `${stepsPerBeat} a beat` : undefined,
-    swing !== undefined ? `${(100 * swing).toFixed(0)} %` : undefined,
-  ].filter((one) => one !== undefined)
+type Own = Pick<GrooveString, 'lengthSteps' | 'stepsPerBeat' | 'swing'>
+
+const swingWords = ({ swing }: Own) => (swing === undefined ? [] : [`${(100 * swing).toFixed(0)} %`])
+
+/** What a string has of its own, in words. */
+export function ownTiming({ lengthSteps, stepsPerBeat, ...rest }: Own): string | undefined {
+  const length = lengthSteps === undefined ? [] : [`${lengthSteps} steps`]
+  const division = stepsPerBeat === undefined ? [] : [`${stepsPerBeat} a beat`]
+  const said = [...length, ...division, ...swingWords(rest)]
   return said.length > 0 ? said.join(', ') : undefined
+}
+
+/** The same in short: `12 of 3` are twelve steps of three to a beat. */
+export function ownTimingShort(own: Own): string | undefined {
+  const { lengthSteps, stepsPerBeat } = own
+  if (lengthSteps === undefined || stepsPerBeat === undefined) return ownTiming(own)
+  return [`${lengthSteps} of ${stepsPerBeat}`, ...swingWords(own)].join(', ')
 }
