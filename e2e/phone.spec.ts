@@ -56,21 +56,23 @@ test('one file goes to a chosen pad in two taps, and another beside it in three'
 
 test('two fingers strike two pads, softer near the centre and louder at the rim', async ({ page }) => {
   await openDemo(page, 'board')
-  const boxes = await Promise.all(['Hull thump', 'Tarp slap'].map(async (name) => (await pad(page, name).boundingBox())!))
   const cdp = await page.context().newCDPSession(page)
-  const point = (box: (typeof boxes)[number], share: number, id: number) => ({
-    x: box.x + box.width / 2 + (share * box.width) / 2,
-    y: box.y + box.height / 2,
-    id,
-  })
+  // Where a pad is now: what comes into the page later may move it.
+  const point = async (name: string, share: number, id: number) => {
+    const box = (await pad(page, name).boundingBox())!
+    return { x: box.x + box.width / 2 + (share * box.width) / 2, y: box.y + box.height / 2, id }
+  }
   // Each is struck again until its sound has come from the server.
   await expect(async () => {
-    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [point(boxes[0], 0.05, 1), point(boxes[1], 0.95, 2)] })
+    await cdp.send('Input.dispatchTouchEvent', {
+      type: 'touchStart',
+      touchPoints: [await point('Hull thump', 0.05, 1), await point('Tarp slap', 0.95, 2)],
+    })
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await expect(page.getByText('band 5, turn', { exact: false })).toBeVisible({ timeout: 3000 }) // the slap, struck at its rim
   }).toPass()
   await expect(async () => {
-    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [point(boxes[0], 0.05, 3)] })
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [await point('Hull thump', 0.05, 3)] })
     await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await expect(page.getByText('band 1, turn', { exact: false })).toBeVisible({ timeout: 3000 })
   }).toPass()
