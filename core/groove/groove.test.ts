@@ -3,7 +3,8 @@ import { writeMidi } from 'midi-file'
 import { controlNumbers, EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
 import { timedBeads } from '../kit/groove-time'
-import { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
+import { withBeads } from './beads'
+import { createGroove, grooveSeconds, withBead } from './groove'
 import { readMidiFile } from './midi/read-midi'
 import { notesSchema, scoreOfNotes } from './notes'
 
@@ -20,12 +21,10 @@ test('steps fall on the tempo, and swing is where the second of a pair stands: h
 test('what is set on a bead, and on its string, stays when its velocity changes', () => {
   const padId = 'pad-1' as never
   const one = withBead(createGroove(testIds(), 'g'), padId, 3, 90)
-  const set = withBeadFields({ ...one, strings: one.strings.map((string) => ({ ...string, stepsPerBeat: 3 })) }, padId, 3, {
-    chance: 0.5,
-    offset: -0.1,
-  })
+  const own = { ...one, strings: one.strings.map((string) => ({ ...string, stepsPerBeat: 3 })) }
+  const set = withBeads(own, new Set([own.strings[0].beads[0].id]), () => ({ chance: 0.5, offset: -0.1 }))
   expect(withBead(set, padId, 3, 40).strings).toEqual([{ padId, stepsPerBeat: 3, beads: [{ id: 'pad-1.3', step: 3, velocity: 40, chance: 0.5, offset: -0.1 }] }]) // prettier-ignore
-  expect(withBeadFields(set, padId, 9, { chance: 0.1 })).toEqual(set)
+  expect(withBeads(set, new Set(['pad-1.9' as never]), () => ({ chance: 0.1 }))).toEqual(set)
 })
 
 test('a bead is put, changed and taken away; those beyond the length are silent and kept', () => {

@@ -1,6 +1,6 @@
 export { grooveBeats, stepBeat, stringBeats, timedBeads } from '../kit/groove-time'
 export * from './beads'
-export { createGroove, grooveSeconds, withBead, withBeadFields } from './groove'
+export { createGroove, grooveSeconds, withBead } from './groove'
 export { padOfBead } from './heard-bead'
 export { isMidiFile, readMidiFile } from './midi/read-midi'
 export type { ReadMidi } from './midi/read-midi'
