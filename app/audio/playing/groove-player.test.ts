@@ -3,15 +3,26 @@ import { createKit } from '@heliaster/core/kit'
 import type { Kit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 
-import { chooseGroove, grooveBeat, grooveState, lapNow, playSong, songSection } from './groove-player'
+import { chooseGroove, grooveBeat, grooveState, lapNow, playSong, songSection, startGroove, stopGroove } from './groove-player'
 
 const mockPlays = jest.fn((_what: unknown) => undefined)
+const mockBegun = jest.fn((..._given: unknown[]) => undefined)
+let mockPlayer: object | undefined
+const mockTold = new Set<(state: object) => void>()
 jest.mock('../engine/sound', () => ({
-  sound: { getState: () => ({}) },
+  sound: {
+    getState: () => ({ player: mockPlayer }),
+    subscribe: (listener: (state: object) => void) => {
+      mockTold.add(listener)
+      return () => mockTold.delete(listener)
+    },
+  },
   playGrooveOf: (what: unknown) => mockPlays(what),
   kitNow: () => undefined,
 }))
-jest.mock('../../documents', () => ({ kits: {} }))
+jest.mock('../../documents', () => ({
+  kits: { store: { getState: () => ({ entries: { 'kit-w': { doc: { grooves: [], song: [] } } } }) } },
+}))
 
 const makeId = testIds(2)
 const grooves = ['Ebb', 'Flood'].map((name) => createGroove(makeId, name))
@@ -39,4 +50,22 @@ test('while another groove of the song sounds nothing of the one on the screen d
   expect(songSection({ ...sung, grooves: [grooves[0]] }, at(1, 0))?.groove).toBe(grooves[0].id)
   playSong(false)
   expect(mockPlays).toHaveBeenLastCalledWith(grooves[0].id)
+})
+
+test('asked for before there is sound, the groove begins once there is; not if it was stopped meanwhile', () => {
+  grooveState.setState({ playing: false, isSong: false }, true)
+  const arrive = () => {
+    mockPlayer = { resume: () => Promise.resolve(), beginGroove: mockBegun, stopGroove: () => undefined }
+    for (const listener of [...mockTold]) listener({ player: mockPlayer })
+  }
+  startGroove('kit-w' as never)
+  expect(grooveState.getState().playing).toBe(false)
+  arrive()
+  expect([mockBegun.mock.calls.length, grooveState.getState().playing, mockTold.size]).toEqual([1, true, 0])
+  stopGroove()
+  mockPlayer = undefined
+  startGroove('kit-w' as never)
+  stopGroove()
+  arrive()
+  expect(mockBegun).toHaveBeenCalledTimes(1)
 })

@@ -64,6 +64,7 @@ export function onGrooveStarts(listener: StartListener): () => void {
 }
 
 export function stopGroove(): void {
+  stopWaiting?.()
   if (grooveState.getState().playing) {
     for (const listener of stopped) listener()
     sound.getState().player?.stopGroove()
@@ -74,13 +75,26 @@ export function stopGroove(): void {
 /** Lets the engine play a kit's groove wherever one is in the app; it hears every edit, and goes on while the page sleeps. */
 export function startGroove(kitId: KitId, beat?: number, frame?: number): void {
   const { player } = sound.getState()
-  if (!player || !kits.store.getState().entries[kitId]) return
+  stopWaiting?.()
+  if (!player) return waitForSound(kitId, beat)
+  if (!kits.store.getState().entries[kitId]) return
   const { grooveId, isSong } = grooveState.getState()
   playGrooveOf(isSong ? 'song' : (chosenGroove(kits.store.getState().entries[kitId].doc, grooveId)?.id ?? grooveId))
   void player.resume()
   const wait = frame === undefined ? Math.max(0, ...[...starting].map((ask) => ask(player, beat ?? 0))) : 0
   player.beginGroove(beat, wait > 0 ? player.frameNow() + wait : frame)
   grooveState.setState({ playing: true })
+}
+
+let stopWaiting: (() => void) | undefined
+
+/** Asked for before there is sound, the groove begins once there is. */
+function waitForSound(kitId: KitId, beat: number | undefined): void {
+  const stop = sound.subscribe(({ player }) => player && startGroove(kitId, beat))
+  stopWaiting = () => {
+    stop()
+    stopWaiting = undefined
+  }
 }
 
 type Told = Pick<Player, 'grooveBeat' | 'grooveSection'>
