@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { keptKit, openDemo, saved } from './helpers'
+import { keptKit, openOwnDemo, saved } from './helpers'
 
 const ROW = 44
 const RULER = 22
@@ -16,7 +16,7 @@ async function placeOf(page: Page, row: number, step: number): Promise<{ x: numb
 test('by touch: a tap makes a bead, a drag lifts it, off its string it is gone; eight strings and more stay in sight beside its panel', async ({
   page,
 }) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   const before = await keptKit(page)
   const oar = before.pads.find(({ own }) => own.name === 'Oar, low')!
   const beads = async () => (await keptKit(page)).grooves[0]!.strings.find(({ padId }) => padId === oar.id)?.beads ?? []

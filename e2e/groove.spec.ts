@@ -4,7 +4,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 
-import { keptKit, narrow, newKit, openDemo, pad, saved } from './helpers'
+import { keptKit, narrow, newKit, openOwnDemo, pad, saved } from './helpers'
 import { tableRhythm } from './rhythm-file'
 
 const strings = (page: Page) => page.getByRole('group', { name: /^Beads: / })
@@ -21,7 +21,7 @@ async function undo(page: Page, times: number): Promise<void> {
 test('by keys alone: a bead is made, carries chance, laps and repeats, waits for another, is moved, and undone step by step', async ({
   page,
 }) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   const before = await keptKit(page)
   await strings(page).focus()
   for (let row = 0; row < 5; row++) await page.keyboard.press('ArrowDown')
@@ -50,7 +50,7 @@ test('by keys alone: a bead is made, carries chance, laps and repeats, waits for
 })
 
 test('many are marked with the mouse, ramped, moved as one; a groove is copied, and the two make a song', async ({ page }) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   const before = await keptKit(page)
   const box = (await page.getByTestId('strings').boundingBox())!
   await page.mouse.move(box.x + box.width * 0.18, box.y + 22 + 88 + 4)
@@ -84,7 +84,7 @@ test('many are marked with the mouse, ramped, moved as one; a groove is copied, 
 test('strikes are recorded from pads while the groove plays, in every place; that it is on is seen, Escape ends it, one undo takes it back', async ({
   page,
 }) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   const before = await keptKit(page)
   await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0)
   await page.getByRole('button', { name: 'Record from pads' }).click()
@@ -136,7 +136,7 @@ test('a rhythm drummed on a table becomes pads with its groove in one sending: t
 })
 
 test('the groove goes out as a MIDI file, and comes back as another groove with the same strikes', async ({ page }, info) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('button', { name: 'MIDI file in or out' }).click()
   const sheet = page.getByRole('dialog', { name: 'MIDI file in or out' })
@@ -157,7 +157,7 @@ test('the groove goes out as a MIDI file, and comes back as another groove with 
 })
 
 test('a new groove of the kit moves at one tap, and another ready one is heard before it is taken', async ({ page }) => {
-  await openDemo(page, 'groove')
+  await openOwnDemo(page, 'groove')
   await expect(pad(page, 'Hull thump')).toBeVisible()
   await page.getByRole('button', { name: 'Slack water' }).click()
   await page.getByRole('dialog', { name: 'Grooves' }).getByRole('button', { name: 'New', exact: true }).click()

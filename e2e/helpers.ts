@@ -14,6 +14,16 @@ export async function openDemo(page: Page, place: string): Promise<void> {
   await expect(page.getByText('Low Tide').first()).toBeVisible()
 }
 
+/** The demo kit as one of this test's own: what it changes there meets no other test. */
+export async function openOwnDemo(page: Page, place: string): Promise<void> {
+  const { doc } = (await (await page.request.get('/api/kits/demo-low-tide')).json()) as { doc: Kit }
+  const id = `lee-shore-${Math.random().toString(36).slice(2, 12)}`
+  const made = await page.request.put(`/api/kits/${id}?batch=own-${id}`, { data: { ...doc, id, name: `Lee shore ${id.slice(-6)}` } })
+  expect(made.status()).toBe(201)
+  await page.goto(`/kit/${id}/${place}`)
+  await expect(page.getByText(`Lee shore ${id.slice(-6)}`).first()).toBeVisible()
+}
+
 export async function newKit(page: Page): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'New kit', exact: true }).click()
