@@ -86,10 +86,16 @@ function load(kit: Kit): void {
   sound.getState().player?.load(withAudition(kit), plays, kit)
 }
 
-/** Plays a groove on the pads of the kit that is open without it being one of that kit's; ends when it is called without one. */
+let isTrying = false
+
+/**
+ * Plays a groove on the pads of the kit that is open without it being one of that kit's; ends when it is called without one, and
+ * leaves the kit's own groove alone where none is tried.
+ */
 export function hearGroove(groove: Groove | undefined): void {
   const { player } = sound.getState()
-  if (!player || !openKit) return
+  if (!player || !openKit || (!groove && !isTrying)) return
+  isTrying = groove !== undefined
   player.stopGroove()
   if (!groove) return load(openKit)
   player.load({ ...openKit, grooves: [groove], song: [] }, groove.id, openKit)

@@ -50,7 +50,7 @@ export function beginTake(kitId: KitId, groove: Groove): void {
   takeState.setState({ isOn: true, count: 0 })
   if (!kits.store.getState().entries[kitId]?.doc.grooves.some(({ id }) => id === groove.id)) layIn(own) // what plays must be there
   if (!grooveState.getState().playing) startGroove(kitId)
-  const stops = [onSounded((sounded) => listen(own, player, sounded)), onGrooveStops(endTake)]
+  const stops = [onSounded((sounded) => listen(own, player, sounded)), onGrooveStops(() => void endTake())]
   const stopClick = takeSettings.getState().hasClick ? startClick(player, () => tempoOf(kitId)) : undefined
   own.stop = () => {
     stops.forEach((stop) => stop())
@@ -58,9 +58,9 @@ export function beginTake(kitId: KitId, groove: Groove): void {
   }
 }
 
-/** The pass is over: what was played last is in it too. */
-export function endTake(): void {
-  if (!pass) return
+/** The pass is over: what was played last is in it too. Returns the groove with all of it. */
+export function endTake(): Groove | undefined {
+  if (!pass) return undefined
   const own = pass
   pass = undefined
   own.stop()
@@ -68,6 +68,7 @@ export function endTake(): void {
   if (own.laid.length > 0) layIn(own)
   own.gesture.end()
   takeState.setState({ isOn: false })
+  return withTake(own.before, own.laid, takeSettings.getState())
 }
 
 function tempoOf(kitId: KitId): number {

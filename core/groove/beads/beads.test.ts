@@ -3,7 +3,7 @@ import { grooveSchema } from '../../kit/grooves'
 import type { Groove } from '../../kit/grooves'
 import type { BeadId, PadId } from '../../kit/ids'
 import { randomGroove } from '../testing/random-groove'
-import { asVelocity, beadById, beadsOf, chosenByRule, chosenWithin, copiedBeads, drawn, louderBy, movedBeads, pasted, ramped, stepsOf, straightBeat, stretched, stringOf, withBeads, withNewBead, withoutBeads } from '.' // prettier-ignore
+import { asVelocity, beadById, beadsOf, chosenByRule, chosenWithin, copiedBeads, drawn, louderBy, movedBeads, pasted, ramped, stepsOf, straightBeat, stretched, stringOf, withBeads, withLaterBeads, withNewBead, withoutBeads } from '.' // prettier-ignore
 
 const padIds = ['oar', 'hull', 'rope', 'bell'] as PadId[]
 const plain = (steps: readonly number[], more: Partial<Groove> = {}): Groove =>
@@ -123,4 +123,13 @@ test('a string of its own division has its own number of steps', () => {
   expect(stepsOf(groove, { stepsPerBeat: 3 })).toBe(9)
   expect(stepsOf(groove, { stepsPerBeat: 5, lengthSteps: 7 })).toBe(7)
   expect(stepsOf(groove, undefined)).toBe(12)
+})
+
+test('an edit of what was seen keeps the beads that came meanwhile, and brings back none that it took away', () => {
+  const seen = plain([0, 4])
+  const later = withNewBead(seen, padIds[1], 2, 70).groove
+  const edited = withoutBeads(seen, idsAt(seen, 4))
+  const both = withLaterBeads(edited, seen, later)
+  expect([stepsIn(both), stepsIn(both, padIds[1])]).toEqual([[0], [2]]) // prettier-ignore
+  expect(withLaterBeads(edited, seen, seen)).toBe(edited)
 })

@@ -185,3 +185,12 @@ export function pasted(groove: Groove, copied: Copied, order: readonly PadId[], 
   })
   return { groove: laid(groove, new Set(), goals), ids: new Set(goals.map(({ bead }) => bead.id)) }
 }
+
+/** An edit of a groove as it was `seen`, with the beads that have come to it meanwhile, where they are not in the edit already. */
+export function withLaterBeads(edited: Groove, seen: Groove, later: Groove): Groove {
+  const known = new Set([...takenIds(seen), ...takenIds(edited)])
+  return later.strings.reduce((groove, { padId, beads }) => {
+    const came = beads.filter(({ id }) => !known.has(id))
+    return came.length > 0 ? withString(groove, padId, (there) => [...there, ...came]) : groove
+  }, edited)
+}

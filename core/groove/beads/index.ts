@@ -10,6 +10,7 @@ export {
   ramped,
   stretched,
   withBeads,
+  withLaterBeads,
   withNewBead,
   withoutBeads,
 } from './edits'

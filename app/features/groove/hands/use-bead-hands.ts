@@ -6,6 +6,7 @@ import {
   pasted,
   takenIds,
   withBeads,
+  withLaterBeads,
   withNewBead,
   withoutBeads,
 } from '@heliaster/core/groove'
@@ -76,8 +77,8 @@ export function useBeadHands(kit: Kit, groove: Groove): BeadHands {
     copied,
     choose: (ids, cursor) => setState((now) => ({ ids, cursor: cursor ?? now.cursor, of: groove.id })),
     edit(changed, ids) {
-      if (takeState.getState().isOn) endTake() // what is edited by hand is edited over the pass
-      if (changed !== groove) editKit(kit.id, [say(changed)])
+      const taken = takeState.getState().isOn ? endTake() : undefined // what is edited by hand is edited over the pass
+      if (changed !== groove) editKit(kit.id, [say(taken ? withLaterBeads(changed, groove, taken) : changed)])
       if (ids) setState((now) => ({ ...now, ids, of: groove.id }))
     },
     slide(change) {
