@@ -176,7 +176,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     score: new Float64Array(0),
     scoreCursor: 0,
     mix: createMix(sampleRateHz, CHUNK_FRAMES, room),
-    inserts: createInserts(sampleRateHz, CHUNK_FRAMES),
+    inserts: createInserts(sampleRateHz, CHUNK_FRAMES, room),
     groove: createGroovePlay(),
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),

@@ -1,4 +1,4 @@
-/** What can be put into a bus, and the numbers each has. None is played yet; places are kept for them. */
+/** What can be put into a bus, and the numbers each has. */
 
 export interface EffectRow {
   readonly min: number
@@ -49,7 +49,7 @@ export const effectChoices: { readonly [Kind in Effect]?: Readonly<Record<string
   drive: { kind: ['soft', 'hard', 'folded', 'uneven'] },
   echo: { time: ['seconds', 'beats'] },
   reverb: { kind: ['room', 'hall', 'plate'] },
-  resonator: { kind: ['strings', 'combs'] },
+  resonator: { kind: ['strings', 'combs'], chord: ['one', 'octaves', 'fifths', 'major', 'minor'] },
 }
 
 function numberedChoices(count: number, make: (i: number) => Record<string, readonly string[]>): Record<string, readonly string[]> {

@@ -1,7 +1,7 @@
 import { aKit, anImpulse, hashOf, seeded, testIds } from './builders'
 import { applyBatch, inversesOf, kitKind, makeChange, sourceKind } from './document'
 import { EditDoesNotApply } from './elements'
-import type { AudioHash, BandId, TieId } from './ids'
+import type { AudioHash, InsertId, BandId, TieId } from './ids'
 import type { Kit } from './kit'
 import { applyEdit, kitEditSchema } from './kit-edit'
 import type { KitEdit } from './kit-edit'
@@ -169,13 +169,15 @@ test('a recording is edited and undone like a kit', () => {
 })
 
 test('another version of a file takes its place in the recording and in every clip, at the same seconds', () => {
-  const kit = start()
-  const from = Object.keys(kit.audio)[0] as AudioHash
+  const from = Object.keys(start().audio)[0] as AudioHash
+  const room = { id: 'room' as InsertId, kind: 'room' as const, values: {}, choices: {}, bypass: false, audio: from }
+  const kit = { ...start(), inserts: [room] }
   const info = { name: 'back.wav', sampleRateHz: 96000, frames: 150, channels: 1 }
   const after = applyEdit(kit, { type: 'replaceAudio', from, to: hashOf('f'), info })
   const [turn] = after.pads[0].bands[0].turns
   expect(Object.values(turn.clips)).toEqual([expect.objectContaining({ audio: hashOf('f'), startFrame: 0, endFrame: 150 })])
   expect(after.pads[1]).toBe(kit.pads[1])
+  expect(after.inserts).toEqual([{ ...room, audio: hashOf('f') }])
   expect(Object.keys(after.audio)).not.toContain(from)
   const source = createSource(testIds(), from, { ...info, sampleRateHz: 48000, frames: 100 }, 'x', {
     measured: { peakDb: -1, loudnessDb: -9 },

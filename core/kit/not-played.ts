@@ -32,7 +32,6 @@ export const notPlayed: readonly NotPlayed[] = [
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
   { where: 'clip.slices', words: 'slices', ...anyClip(({ slices }) => slices !== undefined && slices.length > 0) },
   { where: 'clip.process', words: 'worked matter', ...anyClip(({ process }) => process !== undefined && process.length > 0) },
-  { where: 'inserts, bus.inserts: all but width', words: 'effects', inKit: (kit) => [...kit.inserts, ...kit.buses.flatMap(({ inserts }) => inserts)].some(({ kind, values }) => kind !== 'width' || (values.monoBelowHz ?? 1) !== 1) },
   { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
   { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },
   { where: 'tillers.to: all but pads, rays and levels of buses', words: 'tillers of turns, bands, effects and places of buses', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !isBusLevel(address))) },

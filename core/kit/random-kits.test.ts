@@ -36,7 +36,7 @@ test('kits of everything that can be said are read, sent, checked and compiled, 
     expect([seed, [...named].filter((id) => !had.has(id))]).toEqual([seed, []])
     const said = checkKit(kit, () => true).map(({ message }) => message)
     expect([seed, said.filter((message) => !/[.]$/.test(message) || /undefined|NaN|\[object/.test(message))]).toEqual([seed, []])
-    const context = { sampleRateHz: 48000, slotOf: () => 1, busSlotOf: () => 1, beadSlotOf: () => 1, regionOf: () => ({ chunk: 0, left: 4, right: -1, frames: 9, sampleRateHz: 44100, levels: 0 }) } // prettier-ignore
+    const context = { sampleRateHz: 48000, slotOf: () => 1, busSlotOf: () => 1, beadSlotOf: () => 1, regionOf: () => ({ chunk: 0, left: 4, right: -1, frames: 9, sampleRateHz: 44100, levels: 0 }), effectOf: (_: string, make: () => unknown) => (make() ? { unit: 0, chunk: 0, lines: 0, made: make() } : undefined), impulseOf: () => undefined } // prettier-ignore
     const programs = [...kit.pads.map((pad) => compilePad(kit, pad, context as never)), compileKit(kit, context as never), compileGroove(kit, undefined, context as never)] // prettier-ignore
     for (const program of programs) expect((program ?? new Float64Array(0)).some(Number.isNaN)).toBe(false)
   }

@@ -1,7 +1,7 @@
 import type { AudioHash } from './ids'
-import type { AudioInfo, Band, Clip, Kit, Pad, Turn } from './kit'
+import type { AudioInfo, Band, Clip, Insert, Kit, Pad, Turn } from './kit'
 import { merge } from './list'
-import { clipsOfPad } from './resolve'
+import { clipsOfPad, insertsOf } from './resolve'
 
 /** The clip on another file: its places are the same in seconds, and held within what the file has. */
 export function clipOnto(clip: Clip, to: AudioHash, fromRateHz: number, info: AudioInfo): Clip {
@@ -26,17 +26,21 @@ export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: Aud
   const rateHz = known?.sampleRateHz ?? info.sampleRateHz
   const onto = (clip: Turn['clips'][string]) =>
     clip === 'intendedSilence' || clip.audio !== from ? clip : clipOnto(clip, to, rateHz, info)
+  const insert = (one: Insert): Insert => (one.audio === from ? { ...one, audio: to } : one)
   const { [from]: _gone, ...others } = kit.audio as Record<AudioHash, AudioInfo>
   return {
     ...kit,
     pads: kit.pads.map((pad) => (clipsOfPad(pad).some((clip) => clip.audio === from) ? withClips(pad, onto) : pad)),
     ties: kit.ties.map((tie) => ('clip' in tie && isOf(tie, from) ? { ...tie, clip: onto(tie.clip) as Clip } : tie)),
+    inserts: kit.inserts.map(insert),
+    buses: kit.buses.map((bus) => (bus.inserts.some(({ audio }) => audio === from) ? { ...bus, inserts: bus.inserts.map(insert) } : bus)),
     audio: { ...others, [to]: info },
   }
 }
 
-/** Whether a clip of the kit, on a pad or in a tie, reads a file. */
+/** Whether a clip of the kit, on a pad or in a tie, or a room reads a file. */
 export function usesAudio(kit: Kit, audio: AudioHash): boolean {
+  if (insertsOf(kit).some((insert) => insert.audio === audio)) return true
   return kit.pads.some((pad) => clipsOfPad(pad).some((clip) => clip.audio === audio)) || kit.ties.some((tie) => isOf(tie, audio))
 }
 

@@ -1,5 +1,5 @@
 import type { AudioHash, BandId, BusId, PadId, TurnId } from './ids'
-import type { Band, Bus, Clip, Kit, OwnSettings, Pad, Ray, Tie, Turn } from './kit'
+import type { Band, Bus, Clip, Insert, Kit, OwnSettings, Pad, Ray, Tie, Turn } from './kit'
 import { usualPadSettings } from './make'
 import { parameterNames, parameterRow, valueOf } from './parameters'
 import type { AllChoices, AllValues, Stage } from './parameters'
@@ -162,9 +162,15 @@ export function clipsBesidePads(kit: Kit): Clip[] {
   return [...parts, ...beads]
 }
 
-/** The audio that a kit names, each once: its pads' first. */
+/** What is put into the master and into buses. */
+export function insertsOf(kit: Pick<Kit, 'inserts' | 'buses'>): Insert[] {
+  return [...kit.inserts, ...kit.buses.flatMap(({ inserts }) => inserts)]
+}
+
+/** The audio that a kit names, each once: its pads' first, impulses of rooms last. */
 export function audioInUse(kit: Kit): AudioHash[] {
-  return [...new Set([...kit.pads.flatMap(clipsOfPad), ...clipsBesidePads(kit)].map((clip) => clip.audio))]
+  const clips = [...kit.pads.flatMap(clipsOfPad), ...clipsBesidePads(kit)].map((clip) => clip.audio)
+  return [...new Set([...clips, ...insertsOf(kit).flatMap(({ audio }) => audio ?? [])])]
 }
 
 /** The files that some of those were decoded from once. */

@@ -1,9 +1,23 @@
 import { createMemory } from '../memory/memory'
 import { MIX_FROM, READING_PLACES } from '../memory/reading-tables'
-import { driveCodes, filterCodes, stageCodes } from '../program/codes'
+import { driveCodes, effectCodes, filterCodes, resonatorCodes, reverbCodes, stageCodes } from '../program/codes'
 import {
+  CompressorValue,
   CrushField,
+  CrushValue,
   DriveField,
+  DriveValue,
+  EchoValue,
+  EqualiserValue,
+  GateValue,
+  LimiterValue,
+  RangeValue,
+  ResonatorValue,
+  ReverbValue,
+  RoomValue,
+  TransientValue,
+  UnitField,
+  WidthValue,
   DRIVES,
   DriveSide,
   EdgeField,
@@ -44,6 +58,23 @@ export const kernelEnums = {
   DriveSide,
   driveCodes,
   filterCodes,
+  effectCodes,
+  reverbCodes,
+  resonatorCodes,
+  UnitField,
+  EqualiserValue,
+  CompressorValue,
+  RangeValue,
+  GateValue,
+  LimiterValue,
+  DriveValue,
+  CrushValue,
+  TransientValue,
+  WidthValue,
+  EchoValue,
+  ReverbValue,
+  RoomValue,
+  ResonatorValue,
 } as const
 
 /**

@@ -5,6 +5,20 @@ import { builtKernel } from './built'
 export interface Kernel {
   renderVoices(engine: number, from: number, top: number, frame: number, count: number): number
   renderPiece(engine: number, voice: number, at: number, start: number, count: number): void
+  /** An effect over a block of a bus; see mix/effects/both/effect.ts. */
+  runEffect(
+    unit: number,
+    left: number,
+    right: number,
+    keyLeft: number,
+    keyRight: number,
+    frame: number,
+    count: number,
+    rateHz: number,
+    driveTable: number,
+    peakTable: number,
+    still: number,
+  ): void
   /** Where the engine's own arrays begin. */
   readonly engine: number
 }
@@ -20,7 +34,7 @@ export function createKernel({ wasm }: EngineMemory, engine: number): Kernel | u
   const module = moduleFor(isShared(wasm))
   if (!module) return undefined
   const { exports } = new WebAssembly.Instance(module, { env: { memory: wasm, abort } })
-  return { ...(exports as unknown as Pick<Kernel, 'renderVoices' | 'renderPiece'>), engine }
+  return { ...(exports as unknown as Pick<Kernel, 'renderVoices' | 'renderPiece' | 'runEffect'>), engine }
 }
 
 function abort(): never {

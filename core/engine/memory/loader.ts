@@ -1,5 +1,5 @@
 import type { Audio } from '../../audio/audio'
-import type { AudioHash, BeadId, BusId, PadId } from '../../kit/ids'
+import type { AudioHash, BeadId, BusId, InsertId, PadId } from '../../kit/ids'
 import type { GrooveString, Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import { isEmptyPad } from '../../kit/resolve'
@@ -7,12 +7,13 @@ import { MAX_BEADS } from '../groove/play-state'
 import { dbToGain, log2 } from '../math'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
-import type { Reading } from '../program/context'
+import type { EffectMemory, PlacedEffect, Reading } from '../program/context'
 import type { GrooveChoice, GrooveContext, WrittenRows } from '../program/compile-groove'
 import { busGain, compileKit } from '../program/compile-kit'
 import { compilePad } from '../program/compile-pad'
 import { EventField, GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
 import { createArena, createSlots } from './arena'
+import { createEffectPlaces } from './effect-places'
 import { clipKey, clipSamples } from './clip-region'
 import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './inputs'
 import type { Inputs } from './inputs'
@@ -50,6 +51,8 @@ export interface KitLoader {
   padIdOf(slot: number): PadId | undefined
   /** The slot of a bus, 0 for the master. */
   busSlotOf(busId: BusId | undefined): number
+  /** The row of an effect among the engine's, while it is played. */
+  unitOf(insertId: InsertId, busId: BusId | undefined): number | undefined
 }
 
 /** The program that an entry of the table has, what it was compiled from, and the samples it plays. */
@@ -108,6 +111,7 @@ export function createLoader(
   }
   const loaded = new Map<number, Loaded>()
   const placed = new Map<string, Placed>()
+  const effects = createEffectPlaces(store)
   /** Rates of audio that was placed: what lies in memory needs its file no more. */
   const rates = new Map<AudioHash, number>()
   const retired: { programSlot: number; keys: readonly string[]; sinceState: number }[] = []
@@ -169,6 +173,18 @@ export function createLoader(
     }
   }
 
+  /** Holds an effect's place, and notes in `now` that its program does, or that there was no memory for it. */
+  function effectOf(key: string, make: () => EffectMemory | undefined, now: Wants): PlacedEffect<EffectMemory> | undefined {
+    try {
+      const place = effects.hold(key, make)
+      if (place) now.keys.push(key)
+      return place
+    } catch (error) {
+      if (error instanceof RangeError) return undefined // the device gives no more memory
+      throw error
+    }
+  }
+
   /** Whether audio is at hand, or was when it was placed. */
   function isHere(hash: AudioHash): true | undefined {
     return rates.has(hash) || audioOf(hash) !== undefined ? true : undefined
@@ -201,6 +217,13 @@ export function createLoader(
       beadSlotOf,
       rowsOf: rowsOfStrings,
       regionOf: (clip, reading) => regionOf(clip, reading, now),
+      effectOf: <Made extends EffectMemory>(key: string, make: () => Made | undefined) =>
+        effectOf(key, make, now) as PlacedEffect<Made> | undefined,
+      impulseOf: (hash) => {
+        const audio = audioOf(hash)
+        if (!audio) lacks.add(hash)
+        return audio
+      },
     }
     const program = compile(context)
     // What was let go comes back in a moment: until then the pad sounds as it did.
@@ -238,6 +261,7 @@ export function createLoader(
   }
 
   function unuse(key: string): void {
+    if (effects.letGo(key)) return
     const entry = placed.get(key)
     if (!entry || --entry.users > 0) return
     store.free(entry.region)
@@ -364,5 +388,6 @@ export function createLoader(
     slotOf,
     padIdOf: (slot) => [...pads.slots].find(([, other]) => other === slot)?.[0],
     busSlotOf,
+    unitOf: (insertId, busId) => effects.unitOf(`effect|${busId ?? 'master'}|${insertId}|`),
   }
 }

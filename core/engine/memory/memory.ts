@@ -1,4 +1,14 @@
-import { EventField, LogField, MAX_BUSES, MAX_PADS, MAX_RAYS, PROGRAM_ENTRIES, READING_TABLES, StatusField } from '../program/layout'
+import {
+  EventField,
+  LogField,
+  MAX_BUSES,
+  MAX_PADS,
+  MAX_RAYS,
+  MAX_UNITS,
+  PROGRAM_ENTRIES,
+  READING_TABLES,
+  StatusField,
+} from '../program/layout'
 import { READING_FLOATS, readingTable, tableAt, tapsOf } from './reading-tables'
 import { createRoom } from './room'
 import type { Room } from './room'
@@ -13,6 +23,8 @@ export const ACT_RECORDS = 2048
 export const MAX_CHUNKS = 1024
 /** Where the meters of master and buses stand behind those of the rays. */
 export const BUS_METERS = MAX_PADS * MAX_RAYS
+/** And behind those by how many dB an effect lowers, at most since someone last looked. */
+export const UNIT_METERS = BUS_METERS + MAX_BUSES
 
 /**
  * All that the audio thread and the page share, as typed arrays over memory that may be shared. Where the page is not
@@ -34,7 +46,7 @@ export interface EngineMemory {
   /** Events from outside as they acted, each with its frame: played again as a score they give the same samples. */
   readonly acts: Float64Array
   readonly status: Float64Array
-  /** Highest sample of each ray of each pad since someone last looked, a row of 32 for a pad; then of master and buses. */
+  /** Highest sample of each ray of each pad since someone last looked, a row of 32 for a pad; then of master and buses, then what effects take away. */
   readonly meters: Float64Array
   readonly chunks: (Float32Array | undefined)[]
   /** At which byte of `wasm` each chunk of samples begins. */
@@ -82,7 +94,7 @@ export function createMemory(isShared: boolean): EngineMemory {
     log: doubles(LOG_RECORDS * LogField.length),
     acts: doubles(ACT_RECORDS * EventField.length),
     status: doubles(StatusField.length),
-    meters: doubles(BUS_METERS + MAX_BUSES),
+    meters: doubles(UNIT_METERS + MAX_UNITS),
     chunkAt: doubles(MAX_CHUNKS),
     reading: floats(READING_FLOATS),
     readingTaps: ints(READING_TABLES),

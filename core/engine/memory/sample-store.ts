@@ -23,6 +23,8 @@ export interface SampleStore {
    * where there is no more memory.
    */
   place(channels: readonly Float32Array[], sampleRateHz: number, levels?: number, round?: boolean | LaidLoop): Region
+  /** As many samples as are asked for, for the engine to write into. Throws as `place` does. */
+  reserve(length: number): Region
   free(region: Region): void
   /** Samples that regions take, with their guards and levels. */
   readonly usedSamples: number
@@ -99,6 +101,13 @@ export function createSampleStore(backing: ChunkBacking, maxChunks: number): Sam
         ...(loop ? { loop } : {}),
       }
       lengths.set(region, length)
+      return region
+    },
+    reserve(length) {
+      const { chunk, start } = take(length + 2 * GUARD_FRAMES)
+      usedSamples += length + 2 * GUARD_FRAMES
+      const region: Region = { chunk, left: start + GUARD_FRAMES, right: -1, frames: length, sampleRateHz: 0, levels: 0 }
+      lengths.set(region, length + 2 * GUARD_FRAMES)
       return region
     },
     free(region) {

@@ -1,154 +1,291 @@
-import { effectCodes } from '../program/codes'
-import { BusField, InsertField, KitHead, MASTER, MAX_BUSES, MOST_INSERTS } from '../program/layout'
+import { BusField, InsertField, KitHead, MASTER, MAX_BUSES, MAX_UNITS, MOST_INSERTS, UnitField } from '../program/layout'
+import type { Room } from '../memory/room'
+import { UNIT_METERS } from '../memory/memory'
 import type { EngineState } from '../state'
-import { nearer } from './mix-state'
+import { useLines, useMemory } from '../voice/both/cells'
+import { runEffect } from './effects/both/effect'
+import { PEAK_TABLE, peakTable } from './effects/peak-table'
 import { busRow } from './take-kit'
-import { widen } from './effects/width'
 
-/** How long one chain of effects goes over into another. */
+/** How long an effect takes to come and to go. */
 const FADE_SECONDS = 0.01
-/** Room for what an effect keeps from frame to frame. */
-const EFFECT_STATE = 16
-const ROW = InsertField.length
+const NONE = -1
 
-/** The effects of each bus: rows as the kit's program has them, what each keeps, and the chain that is going. */
+/** The effects of all buses: what each keeps, and which stand in which bus, in order. */
 export interface Inserts {
-  readonly rows: Float64Array
-  readonly state: Float64Array
+  /** Rows of UnitField. */
+  readonly units: Float64Array
+  readonly peakTable: Float64Array
+  /** In which chunk the delay lines of each lie, and to which bus it listens; -1 for none. */
+  readonly chunk: Int32Array
+  readonly key: Int32Array
+  /** How many frames each is from being wholly there; `leaves` those that go. */
+  readonly absent: Int32Array
+  readonly leaves: Int32Array
+  /** The chain of each bus, and the one that follows once what goes is gone. */
+  readonly chain: Int32Array
   readonly count: Int32Array
-  readonly oldRows: Float64Array
-  readonly oldState: Float64Array
-  readonly oldCount: Int32Array
-  /** Frames for which the old chain is still heard. */
-  readonly fadeLeft: Int32Array
+  readonly next: Int32Array
+  readonly nextCount: Int32Array
+  readonly isPending: Int32Array
+  /** The program that a chain is of which is going, so that its memory stays; 0 for none. */
+  readonly held: Int32Array
   readonly fadeFrames: number
-  readonly copyLeft: Float64Array
-  readonly copyRight: Float64Array
+  readonly dryLeft: Float64Array
+  readonly dryRight: Float64Array
 }
 
-export function createInserts(sampleRateHz: number, frames: number): Inserts {
-  const rows = () => new Float64Array(MAX_BUSES * MOST_INSERTS * ROW)
-  const states = () => new Float64Array(MAX_BUSES * MOST_INSERTS * EFFECT_STATE)
+export function createInserts(sampleRateHz: number, frames: number, { doubles }: Room): Inserts {
+  const ints = (count: number) => new Int32Array(count)
+  const table = doubles(PEAK_TABLE)
+  table.set(peakTable())
   return {
-    rows: rows(),
-    state: states(),
-    count: new Int32Array(MAX_BUSES),
-    oldRows: rows(),
-    oldState: states(),
-    oldCount: new Int32Array(MAX_BUSES),
-    fadeLeft: new Int32Array(MAX_BUSES),
+    units: doubles(MAX_UNITS * UnitField.length),
+    peakTable: table,
+    chunk: ints(MAX_UNITS).fill(NONE),
+    key: ints(MAX_UNITS).fill(NONE),
+    absent: ints(MAX_UNITS),
+    leaves: ints(MAX_UNITS),
+    chain: ints(MAX_BUSES * MOST_INSERTS),
+    count: ints(MAX_BUSES),
+    next: ints(MAX_BUSES * MOST_INSERTS),
+    nextCount: ints(MAX_BUSES),
+    isPending: ints(MAX_BUSES),
+    held: ints(MAX_BUSES),
     fadeFrames: Math.round(FADE_SECONDS * sampleRateHz),
-    copyLeft: new Float64Array(frames),
-    copyRight: new Float64Array(frames),
+    dryLeft: new Float64Array(frames),
+    dryRight: new Float64Array(frames),
   }
 }
 
-/** A kit begins: chains that changed go over into the new ones; effects that stay keep what they have and near their new numbers. */
-export function takeInserts(engine: EngineState): void {
+/**
+ * A kit begins: effects that stay near their new numbers; those that are no more, or stand elsewhere, go in 10 ms, and then
+ * the new chain is there, what is new in it coming in 10 ms. `before` is the slot of the program until now, `known` says which buses there are.
+ */
+export function takeInserts(engine: EngineState, before: number, known: Int32Array): void {
   const { memory, kit } = engine
   const { arena } = memory
-  takeChain(engine, MASTER, kit + arena[kit + KitHead.inserts], arena[kit + KitHead.insertCount])
+  takeChain(engine, MASTER, kit + arena[kit + KitHead.inserts], arena[kit + KitHead.insertCount], before)
   for (let i = 0; i < arena[kit + KitHead.busCount]; i++) {
     const row = busRow(engine, i)
-    takeChain(engine, arena[row + BusField.slot], kit + arena[row + BusField.inserts], arena[row + BusField.insertCount])
+    takeChain(engine, arena[row + BusField.slot], kit + arena[row + BusField.inserts], arena[row + BusField.insertCount], before)
   }
+  for (let slot = MASTER + 1; slot < MAX_BUSES; slot++) if (known[slot] === 0 && engine.inserts.count[slot] > 0) dropChain(engine, slot)
 }
 
-function takeChain(engine: EngineState, slot: number, from: number, count: number): void {
+function takeChain(engine: EngineState, slot: number, from: number, count: number, before: number): void {
   const { inserts, memory, mix } = engine
-  const first = slot * MOST_INSERTS * ROW
-  const isSame = count === inserts.count[slot] && isSameChain(engine, slot, from, count)
-  if (!isSame) keepOld(inserts, slot)
-  for (let i = 0; i < count * ROW; i++) inserts.rows[first + i] = memory.arena[from + i]
-  inserts.count[slot] = count
-  if (isSame) return
-  for (let i = 0; i < count; i++) beginEffect(inserts, slot, i)
-  inserts.fadeLeft[slot] = mix.isKnown[slot] === 0 ? 0 : inserts.fadeFrames
-}
-
-function isSameChain({ inserts, memory }: EngineState, slot: number, from: number, count: number): boolean {
-  for (let i = 0; i < count; i++)
-    if (inserts.rows[(slot * MOST_INSERTS + i) * ROW + InsertField.hash] !== memory.arena[from + i * ROW + InsertField.hash]) return false
-  return true
-}
-
-function keepOld(inserts: Inserts, slot: number): void {
-  const rows = slot * MOST_INSERTS * ROW
-  const states = slot * MOST_INSERTS * EFFECT_STATE
-  for (let i = 0; i < MOST_INSERTS * ROW; i++) inserts.oldRows[rows + i] = inserts.rows[rows + i]
-  for (let i = 0; i < MOST_INSERTS * EFFECT_STATE; i++) inserts.oldState[states + i] = inserts.state[states + i]
-  inserts.oldCount[slot] = inserts.count[slot]
-}
-
-/** An effect begins with its numbers where they stand, or goes on from what the same one had in the chain before. */
-function beginEffect(inserts: Inserts, slot: number, place: number): void {
-  const row = (slot * MOST_INSERTS + place) * ROW
-  const state = (slot * MOST_INSERTS + place) * EFFECT_STATE
-  for (let i = 0; i < EFFECT_STATE; i++)
-    inserts.state[state + i] = i < ROW - InsertField.value0 ? inserts.rows[row + InsertField.value0 + i] : 0
-  for (let old = 0; old < inserts.oldCount[slot]; old++) {
-    if (inserts.oldRows[(slot * MOST_INSERTS + old) * ROW + InsertField.hash] !== inserts.rows[row + InsertField.hash]) continue
-    const from = (slot * MOST_INSERTS + old) * EFFECT_STATE
-    for (let i = 0; i < EFFECT_STATE; i++) inserts.state[state + i] = inserts.oldState[from + i]
+  const first = slot * MOST_INSERTS
+  inserts.nextCount[slot] = count
+  for (let i = 0; i < count; i++) {
+    inserts.next[first + i] = memory.arena[from + i * InsertField.length + InsertField.unit]
+    takeUnit(engine, from + i * InsertField.length)
+  }
+  markLeaving(inserts, first, inserts.count[slot], count)
+  let isLeaving = false
+  for (let i = 0; i < inserts.count[slot]; i++) if (inserts.leaves[inserts.chain[first + i]] !== 0) isLeaving = true
+  if (mix.isKnown[slot] === 0 || !isLeaving) changeChain(engine, slot, mix.isKnown[slot] === 0)
+  else if (inserts.isPending[slot] === 0) {
+    inserts.isPending[slot] = 1
+    inserts.held[slot] = before
+    memory.uses[before]++
   }
 }
 
-/** What is put into a bus, over its block: in order, and over the old chain while that goes. */
-export function runInserts(engine: EngineState, slot: number, count: number): void {
-  const { inserts, mix } = engine
-  if (inserts.fadeLeft[slot] > 0) runBoth(engine, slot, count)
-  else
-    for (let i = 0; i < inserts.count[slot]; i++)
-      runEffect(engine, inserts.rows, inserts.state, slot, i, mix.left[slot], mix.right[slot], count)
+/** What is not in the next chain, or would stand there in another order, goes. */
+function markLeaving({ chain, next, leaves }: Inserts, first: number, count: number, nextCount: number): void {
+  for (let i = 0; i < count; i++) leaves[chain[first + i]] = 1
+  let last = -1
+  for (let i = 0; i < nextCount; i++) {
+    let place = -1
+    for (let j = 0; j < count; j++) if (chain[first + j] === next[first + i]) place = j
+    if (place <= last) continue
+    last = place
+    leaves[next[first + i]] = 0
+  }
 }
 
-function runBoth(engine: EngineState, slot: number, count: number): void {
+/** The numbers of an effect; one that is new begins with nothing in it. */
+function takeUnit({ inserts, memory }: EngineState, row: number): void {
+  const { arena, chunkAt } = memory
+  const { units } = inserts
+  const number = arena[row + InsertField.unit]
+  const unit = number * UnitField.length
+  if (units[unit + UnitField.hash] !== arena[row + InsertField.hash]) {
+    for (let i = 0; i < UnitField.length; i++) units[unit + i] = 0
+    units[unit + UnitField.hash] = arena[row + InsertField.hash]
+    units[unit + UnitField.kind] = arena[row + InsertField.kind]
+    units[unit + UnitField.floats] = arena[row + InsertField.floats]
+    const chunk = (inserts.chunk[number] = arena[row + InsertField.chunk])
+    units[unit + UnitField.lines] = chunk === NONE ? 0 : chunkAt[chunk] / 4 + arena[row + InsertField.lines]
+    inserts.absent[number] = inserts.fadeFrames
+    inserts.leaves[number] = 0
+  }
+  inserts.key[number] = arena[row + InsertField.key]
+  units[unit + UnitField.tailFrames] = arena[row + InsertField.tailFrames]
+  units[unit + UnitField.jumps] = arena[row + InsertField.jumps]
+  units[unit + UnitField.count] = arena[row + InsertField.count]
+  units[unit + UnitField.isDirty] = 1
+  for (let i = 0; i < arena[row + InsertField.count]; i++) units[unit + UnitField.target0 + i] = arena[row + InsertField.value0 + i]
+}
+
+/** The next chain is there; `isAtOnce` is for a bus that was not. */
+function changeChain({ inserts, memory }: EngineState, slot: number, isAtOnce: boolean): void {
+  const { chain, next, leaves, absent, count, nextCount, held, isPending } = inserts
+  const first = slot * MOST_INSERTS
+  for (let i = 0; i < count[slot]; i++) forgetIfGone(inserts, first, chain[first + i], nextCount[slot])
+  for (let i = 0; i < nextCount[slot]; i++) {
+    const unit = (chain[first + i] = next[first + i])
+    leaves[unit] = 0
+    if (isAtOnce) absent[unit] = 0
+  }
+  count[slot] = nextCount[slot]
+  if (isPending[slot] !== 0) memory.uses[held[slot]]--
+  isPending[slot] = 0
+}
+
+/** Its place may be another's from now on. */
+function forgetIfGone({ next, units }: Inserts, first: number, unit: number, nextCount: number): void {
+  for (let i = 0; i < nextCount; i++) if (next[first + i] === unit) return
+  units[unit * UnitField.length + UnitField.hash] = 0
+}
+
+/** A bus is no more. */
+function dropChain(engine: EngineState, slot: number): void {
+  engine.inserts.nextCount[slot] = 0
+  changeChain(engine, slot, true)
+}
+
+/** Whether anything in a bus still sounds, or a chain goes over into another. */
+export function isChainAwake({ inserts }: EngineState, slot: number): boolean {
+  if (inserts.isPending[slot] !== 0) return true
+  for (let i = 0; i < inserts.count[slot]; i++) {
+    const unit = inserts.chain[slot * MOST_INSERTS + i]
+    if (inserts.absent[unit] !== 0 || inserts.units[unit * UnitField.length + UnitField.isAwake] !== 0) return true
+  }
+  return false
+}
+
+/** What is put into a bus, over its block, in order. */
+export function runInserts(engine: EngineState, slot: number, count: number): void {
+  const { inserts } = engine
+  for (let done = 0; done < count;) {
+    const run = Math.min(count - done, framesToChange(inserts, slot))
+    const first = slot * MOST_INSERTS
+    for (let i = 0; i < inserts.count[slot]; i++) runUnit(engine, slot, inserts.chain[first + i], done, run)
+    done += run
+    if (inserts.isPending[slot] !== 0 && framesToChange(inserts, slot) === 0) changeChain(engine, slot, false)
+  }
+}
+
+/** How many frames until the next chain is there. */
+function framesToChange({ isPending, chain, count, leaves, absent, fadeFrames }: Inserts, slot: number): number {
+  if (isPending[slot] === 0) return Infinity
+  let most = 0
+  for (let i = 0; i < count[slot]; i++) {
+    const unit = chain[slot * MOST_INSERTS + i]
+    if (leaves[unit] !== 0) most = Math.max(most, fadeFrames - absent[unit])
+  }
+  return most
+}
+
+/** One effect over part of a block, as far as it is there. */
+function runUnit(engine: EngineState, slot: number, unit: number, from: number, count: number): void {
   const { inserts, mix } = engine
-  const { copyLeft, copyRight } = inserts
+  const { absent, leaves, fadeFrames, dryLeft, dryRight } = inserts
   const left = mix.left[slot]
   const right = mix.right[slot]
-  for (let i = 0; i < count; i++) {
-    copyLeft[i] = left[i]
-    copyRight[i] = right[i]
+  const isPart = absent[unit] !== 0 || leaves[unit] !== 0
+  if (isPart) {
+    for (let i = 0; i < count; i++) {
+      dryLeft[i] = left[from + i]
+      dryRight[i] = right[from + i]
+    }
   }
-  for (let i = 0; i < inserts.oldCount[slot]; i++) runEffect(engine, inserts.oldRows, inserts.oldState, slot, i, copyLeft, copyRight, count)
-  for (let i = 0; i < inserts.count[slot]; i++) runEffect(engine, inserts.rows, inserts.state, slot, i, left, right, count)
+  runAwake(engine, slot, unit, from, count)
+  if (!isPart) return
+  const way = leaves[unit] !== 0 ? 1 : -1
   for (let i = 0; i < count; i++) {
-    const old = Math.max(0, inserts.fadeLeft[slot] - i) / inserts.fadeFrames
-    left[i] += (copyLeft[i] - left[i]) * old
-    right[i] += (copyRight[i] - right[i]) * old
+    const dry = Math.min(fadeFrames, Math.max(0, absent[unit] + way * i)) / fadeFrames
+    left[from + i] += (dryLeft[i] - left[from + i]) * dry
+    right[from + i] += (dryRight[i] - right[from + i]) * dry
   }
-  inserts.fadeLeft[slot] = Math.max(0, inserts.fadeLeft[slot] - count)
+  absent[unit] = Math.min(fadeFrames, Math.max(0, absent[unit] + way * count))
 }
 
-function runEffect(
-  engine: EngineState,
-  rows: Float64Array,
-  states: Float64Array,
-  slot: number,
-  place: number,
-  left: Float64Array,
-  right: Float64Array,
-  count: number,
-): void {
-  const row = (slot * MOST_INSERTS + place) * ROW
-  const state = (slot * MOST_INSERTS + place) * EFFECT_STATE
-  switch (rows[row + InsertField.kind]) {
-    case effectCodes.width:
-      widen(states, state, rows, row + InsertField.value0, left, right, count, engine.mix.step)
-      break
+/** While something comes in, and for its tail after that; then it is as if it had never sounded. */
+function runAwake(engine: EngineState, slot: number, unit: number, from: number, count: number): void {
+  const { units } = engine.inserts
+  const { left, right } = engine.mix
+  const row = unit * UnitField.length
+  const end = from + count
+  for (let at = from; at < end;) {
+    const loud = firstLoud(left[slot], right[slot], at, end)
+    if (units[row + UnitField.isAwake] === 0) {
+      at = loud
+      if (at === end) return
+      units[row + UnitField.isAwake] = 1
+      units[row + UnitField.silentFrames] = 0
+      continue
+    }
+    const silent = Math.min(loud - at, units[row + UnitField.tailFrames] - units[row + UnitField.silentFrames])
+    if (silent < loud - at) {
+      process(engine, slot, unit, at, silent)
+      fallAsleep(units, row)
+      at += silent
+      continue
+    }
+    const stop = loud === end ? end : nextSilent(left[slot], right[slot], loud, end)
+    units[row + UnitField.silentFrames] = stop === loud ? units[row + UnitField.silentFrames] + silent : 0
+    process(engine, slot, unit, at, stop - at)
+    at = stop
   }
 }
 
-/** In silence numbers go on nearing where they are to be, and chains go over. */
-export function restInserts(engine: EngineState, slot: number, count: number): void {
-  const { inserts, mix } = engine
-  inserts.fadeLeft[slot] = Math.max(0, inserts.fadeLeft[slot] - count)
-  for (let place = 0; place < inserts.count[slot]; place++) {
-    const row = (slot * MOST_INSERTS + place) * ROW + InsertField.value0
-    const state = (slot * MOST_INSERTS + place) * EFFECT_STATE
-    for (let value = 0; value < ROW - InsertField.value0; value++)
-      for (let i = 0; i < count && inserts.state[state + value] !== inserts.rows[row + value]; i++)
-        inserts.state[state + value] = nearer(inserts.state[state + value], inserts.rows[row + value], mix.step)
+function firstLoud(left: Float64Array, right: Float64Array, from: number, end: number): number {
+  let at = from
+  while (at < end && left[at] === 0 && right[at] === 0) at++
+  return at
+}
+
+function nextSilent(left: Float64Array, right: Float64Array, from: number, end: number): number {
+  let at = from
+  while (at < end && (left[at] !== 0 || right[at] !== 0)) at++
+  return at
+}
+
+function fallAsleep(units: Float64Array, row: number): void {
+  units[row + UnitField.isAwake] = 0
+  units[row + UnitField.isBegun] = 0
+  for (let i = UnitField.state0; i < UnitField.length; i++) units[row + i] = 0
+}
+
+/** Where an array lies in memory, counted in doubles. */
+function placeOf(array: Float64Array): number {
+  return array.byteOffset / 8
+}
+
+function process(engine: EngineState, slot: number, unit: number, from: number, count: number): void {
+  if (count === 0) return
+  const { inserts, mix, memory, kernel, voices, driveTable, sampleRateHz } = engine
+  const row = placeOf(inserts.units) + unit * UnitField.length
+  const key = inserts.key[unit]
+  const left = placeOf(mix.left[slot]) + from
+  const right = placeOf(mix.right[slot]) + from
+  const keyLeft = key === NONE ? 0 : placeOf(mix.left[key]) + from
+  const keyRight = key === NONE ? 0 : placeOf(mix.right[key]) + from
+  const drive = placeOf(driveTable)
+  const peaks = placeOf(inserts.peakTable)
+  const still = placeOf(voices.still)
+  const frame = engine.frame + from
+  if (kernel) kernel.runEffect(row, left, right, keyLeft, keyRight, frame, count, sampleRateHz, drive, peaks, still)
+  else {
+    useMemory(memory.everything)
+    const chunk = inserts.chunk[unit]
+    if (chunk !== NONE) useLines(memory.chunks[chunk]!, memory.chunkAt[chunk] / 4)
+    runEffect(row, left, right, keyLeft, keyRight, frame, count, sampleRateHz, drive, peaks, still)
   }
+  const reduction = unit * UnitField.length + UnitField.reductionDb
+  if (inserts.units[reduction] > memory.meters[UNIT_METERS + unit]) memory.meters[UNIT_METERS + unit] = inserts.units[reduction]
+  inserts.units[reduction] = 0
 }

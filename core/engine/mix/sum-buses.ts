@@ -1,7 +1,7 @@
 import { BUS_METERS } from '../memory/memory'
-import { BusField, KitHead, MASTER, MOST_SENDS, SendField } from '../program/layout'
+import { BusField, KitHead, MASTER, MAX_BUSES, MOST_SENDS, SendField } from '../program/layout'
 import type { EngineState } from '../state'
-import { restInserts, runInserts } from './inserts'
+import { isChainAwake, runInserts } from './inserts'
 import { nearer, placeAt } from './mix-state'
 import { busRow } from './take-kit'
 
@@ -23,8 +23,8 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
   for (let i = 0; i < memory.arena[kit + KitHead.busCount]; i++) {
     const row = busRow(engine, i)
     const slot = memory.arena[row + BusField.slot]
-    if (mix.fed[slot] === 0) restInserts(engine, slot, count)
-    else runInserts(engine, slot, count)
+    if (mix.fed[slot] === 0 && isChainAwake(engine, slot)) mix.fed[slot] = 1
+    if (mix.fed[slot] !== 0) runInserts(engine, slot, count)
     sendFrom(engine, row, slot, count, 1)
     moveGain(engine, slot, count)
     sendFrom(engine, row, slot, count, 0)
@@ -32,6 +32,14 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
     const out = memory.arena[row + BusField.out]
     if (stems) copyStem(engine, slot, count, stems, offset)
     addBlock(engine, slot, out, count)
+  }
+  clearBuses(engine, count)
+}
+
+/** All at once at the end: others may listen to a bus after it has gone on. */
+function clearBuses({ mix }: EngineState, count: number): void {
+  for (let slot = MASTER + 1; slot < MAX_BUSES; slot++) {
+    if (mix.fed[slot] === 0) continue
     mix.left[slot].fill(0, 0, count)
     mix.right[slot].fill(0, 0, count)
     mix.fed[slot] = 0

@@ -33,7 +33,7 @@ export function takeKit(engine: EngineState, number: number): void {
     if (entry < MAX_PADS && wanted !== playing[entry]) changed = true
     playing[entry] = wanted
   }
-  if (playing[KIT_ENTRY] !== kitBefore) beginKit(engine)
+  if (playing[KIT_ENTRY] !== kitBefore) beginKit(engine, kitBefore)
   if (playing[GROOVE_ENTRY] !== grooveBefore) takeGroove(engine)
   if (changed) followEdits(engine)
   memory.status[StatusField.kitState] = number
@@ -49,7 +49,7 @@ function takeLater(engine: EngineState, number: number): void {
   addEvent(engine, made, 0)
 }
 
-function beginKit(engine: EngineState): void {
+function beginKit(engine: EngineState, before: number): void {
   const { memory, mix, controls } = engine
   const { arena } = memory
   const kit = programOf(engine, KIT_ENTRY)
@@ -70,7 +70,7 @@ function beginKit(engine: EngineState): void {
       mix.sendTarget[slot * MOST_SENDS + send] = arena[kit + arena[row + BusField.sends] + send * SendField.length + SendField.gain]
   }
   settlePlaces(engine)
-  takeInserts(engine)
+  takeInserts(engine, before, known)
   for (let slot = 0; slot < MAX_BUSES; slot++) if (slot === MASTER || known[slot] !== 0) beginBus(engine, slot)
   const { voices } = engine
   for (let voice = 0; voice < engine.voiceTop; voice++) if (known[voices.bus[voice]] === 0) voices.bus[voice] = MASTER

@@ -28,9 +28,12 @@ export const stageCodes = {
   driveAfter: 10,
   wait: 11,
 } as const
-/** Kinds of effects that the engine plays, and their numbers in the order of their places in a row. */
-export const effectCodes = { width: 1 } as const
-export const effectValues = { width: ['width'] } as const
+/** Kinds of effects, and what those that have characters are. */
+export const effectCodes = {
+  width: 1, equaliser: 2, compressor: 3, gate: 4, limiter: 5, drive: 6, crush: 7, transient: 8, echo: 9, reverb: 10, room: 11, resonator: 12,
+} as const // prettier-ignore
+export const reverbCodes = { room: 0, hall: 1, plate: 2 } as const
+export const resonatorCodes = { strings: 0, combs: 1 } as const
 export const waveCodes = { sine: 0, triangle: 1, falling: 2, steps: 3 } as const
 
 /** What moves parameters: a control is any input that stands somewhere, from wheel to tiller. */

@@ -1,16 +1,15 @@
 import type { BusId } from '../../kit/ids'
-import { effects } from '../../kit/effects'
-import type { EffectRow } from '../../kit/effects'
-import type { Bus, Insert, Kit } from '../../kit/kit'
+import type { Bus, Kit } from '../../kit/kit'
 import { USUAL_KIT_STRIKES } from '../../kit/make'
 import { valueOf } from '../../kit/parameters'
 import type { Address } from '../../kit/shape'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
-import { controlNumbers, effectCodes, effectValues, sourceCodes, TILLERS, waveCodes } from './codes'
-import { codeIn, table } from './context'
+import { controlNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
+import { table } from './context'
 import type { CompileContext } from './context'
-import { BusField, InsertField, KitHead, MASTER, OscillatorField, SendField } from './layout'
+import { writeInserts } from './effects/write-inserts'
+import { BusField, KitHead, MASTER, OscillatorField, SendField } from './layout'
 import { sourceOf, writeMovers } from './write-responses'
 import type { Mover } from './write-responses'
 
@@ -24,12 +23,13 @@ export function compileKit(kit: Kit, context: CompileContext): Float64Array {
   const at = table(out, buses.length, BusField.length)
   out[KitHead.busCount] = buses.length
   out[KitHead.buses] = at
-  buses.forEach((bus, i) => writeBus(out, at + i * BusField.length, bus, context))
+  buses.forEach((bus, i) => writeBus(out, at + i * BusField.length, kit, bus, context))
   writeOscillators(out, kit, context)
   out[KitHead.tillers] = out.length
   for (let i = 0; i < TILLERS; i++) out.push(kit.tillers[i]?.value ?? 0)
-  out[KitHead.insertCount] = played(kit.inserts).length
-  out[KitHead.inserts] = writeInserts(out, kit.inserts)
+  const inserts = writeInserts(out, kit, kit.inserts, undefined, context)
+  out[KitHead.insertCount] = inserts.count
+  out[KitHead.inserts] = inserts.at
   const live = [...busResponses(kit, context), ...busTillers(kit, context)]
   out[KitHead.liveCount] = live.length
   out[KitHead.live] = writeMovers(out, live)
@@ -82,14 +82,12 @@ function busTillers(kit: Kit, context: CompileContext): Mover[] {
   )
 }
 
-/** Strikes at once where a kit says nothing. */
-
 /** What a muted bus lets through is nothing. */
 export function busGain(bus: Bus): number {
   return bus.mute ? 0 : dbToGain(valueOf(bus, 'gainDb'))
 }
 
-function writeBus(out: number[], row: number, bus: Bus, context: CompileContext): void {
+function writeBus(out: number[], row: number, kit: Kit, bus: Bus, context: CompileContext): void {
   out[row + BusField.slot] = context.busSlotOf(bus.id)
   out[row + BusField.out] = context.busSlotOf(bus.out)
   out[row + BusField.gain] = busGain(bus)
@@ -97,32 +95,14 @@ function writeBus(out: number[], row: number, bus: Bus, context: CompileContext)
   const at = table(out, bus.sends.length, SendField.length)
   out[row + BusField.sendCount] = bus.sends.length
   out[row + BusField.sends] = at
-  out[row + BusField.insertCount] = played(bus.inserts).length
-  out[row + BusField.inserts] = writeInserts(out, bus.inserts)
+  const inserts = writeInserts(out, kit, bus.inserts, bus.id, context)
+  out[row + BusField.insertCount] = inserts.count
+  out[row + BusField.inserts] = inserts.at
   bus.sends.forEach((send, i) => {
     out[at + i * SendField.length + SendField.to] = context.busSlotOf(send.busId)
     out[at + i * SendField.length + SendField.gain] = dbToGain(valueOf(send, 'gainDb'))
     out[at + i * SendField.length + SendField.isPre] = send.tap === 'pre' ? 1 : 0
   })
-}
-
-/** What of the effects in a bus sounds: kinds that are played, not bypassed. */
-function played(inserts: readonly Insert[]): Insert[] {
-  return inserts.filter(({ kind, bypass }) => !bypass && codeIn(effectCodes, kind) !== undefined)
-}
-
-function writeInserts(out: number[], inserts: readonly Insert[]): number {
-  const list = played(inserts)
-  const at = table(out, list.length, InsertField.length)
-  list.forEach(({ id, kind, values }, i) => {
-    const row = at + i * InsertField.length
-    const names: readonly string[] = effectValues[kind as keyof typeof effectValues]
-    const table = effects[kind] as Record<string, EffectRow>
-    out[row + InsertField.hash] = hashId(id)
-    out[row + InsertField.kind] = effectCodes[kind as keyof typeof effectCodes]
-    names.forEach((name, place) => (out[row + InsertField.value0 + place] = values[name] ?? table[name].usual))
-  })
-  return at
 }
 
 function writeOscillators(out: number[], kit: Kit, context: CompileContext): void {
@@ -140,7 +120,7 @@ function writeOscillators(out: number[], kit: Kit, context: CompileContext): voi
   })
 }
 
-/** Buses, each before those that it goes into; there are no circles (`brokenRule`). */
+/** Buses, each before those that it goes into or that listen to it; there are no circles (`brokenRule`). */
 export function inOrder(buses: readonly Bus[]): Bus[] {
   const done = new Set<Bus>()
   const byId = new Map(buses.map((bus) => [bus.id, bus]))
@@ -149,6 +129,7 @@ export function inOrder(buses: readonly Bus[]): Bus[] {
     done.add(bus)
     visit(bus.out && byId.get(bus.out))
     for (const { busId } of bus.sends) visit(byId.get(busId))
+    for (const listener of buses) if (listener.inserts.some(({ key }) => key === bus.id)) visit(listener)
     order.unshift(bus)
   }
   const order: Bus[] = []

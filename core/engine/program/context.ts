@@ -1,4 +1,5 @@
-import type { BusId, PadId } from '../../kit/ids'
+import type { Audio } from '../../audio/audio'
+import type { AudioHash, BusId, PadId } from '../../kit/ids'
 import type { Clip } from '../../kit/kit'
 import { exp2, log2 } from '../math'
 import type { Region } from '../memory/sample-store'
@@ -14,6 +15,21 @@ export interface Reading {
   readonly alongLoop?: boolean
 }
 
+/** Memory of an effect: as many samples, or these. */
+export interface EffectMemory {
+  readonly floats: number
+  readonly samples?: Float32Array
+}
+
+export interface PlacedEffect<Made> {
+  /** Its row among the engine's effects. */
+  readonly unit: number
+  /** Where its memory begins; chunk -1 where it needs none. */
+  readonly chunk: number
+  readonly lines: number
+  readonly made: Made
+}
+
 /** What compiling needs to know beside the kit: where things lie in the engine. */
 export interface CompileContext {
   readonly sampleRateHz: number
@@ -23,6 +39,13 @@ export interface CompileContext {
   busSlotOf(busId: BusId | undefined): number
   /** Where a clip's samples lie, fit for how they are read, or undefined when its audio is not there (yet). */
   regionOf(clip: Clip, reading: Reading): Region | undefined
+  /**
+   * The place of an effect by its key, the same as long as it is there, and its memory, as `make` lays it out the first time.
+   * Undefined where its audio is not there (yet), or the device gives no more memory.
+   */
+  effectOf<Made extends EffectMemory>(key: string, make: () => Made | undefined): PlacedEffect<Made> | undefined
+  /** Audio that an effect is made of; where it is not there (yet) it is asked for. */
+  impulseOf(audio: AudioHash): Audio | undefined
 }
 
 /** Makes room for a table of `count` rows and returns where it begins. */

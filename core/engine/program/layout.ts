@@ -126,9 +126,77 @@ export const KitHead = layout(
   'insertCount', 'inserts',
 ) // prettier-ignore
 export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends', 'insertCount', 'inserts')
-/** What is put into a bus, in order; then the numbers of its kind, in the order of the table of effects. */
-export const InsertField = layout('hash', 'kind', 'value0', 'value1', 'value2', 'value3')
+const insertHead = layout('hash', 'kind', 'unit', 'chunk', 'lines', 'floats', 'key', 'tailFrames', 'jumps', 'count')
+/** The most numbers that an effect goes by. */
+export const EFFECT_VALUES = 40
+/**
+ * What is put into a bus, in order. `unit` is where it keeps what it has from frame to frame, `chunk` (-1 for none) and
+ * `lines` where its delay lines begin, which take `floats` samples; `key` is the slot of the bus that it listens to, -1
+ * for its own. Then `count` numbers of its kind, the first `jumps` of which are never gone to by degrees.
+ */
+export const InsertField = { ...insertHead, value0: insertHead.length, length: insertHead.length + EFFECT_VALUES } as const
 export const MOST_INSERTS = 6
+
+const unitHead = layout(
+  'hash', 'kind', 'isAwake', 'silentFrames', 'tailFrames', 'jumps', 'count', 'lines', 'floats', 'isBegun', 'isDirty', 'isMoving', 'reductionDb',
+) // prettier-ignore
+/**
+ * What an effect has while it runs: the numbers it goes by, where they stand now, by how much they move a frame, where they
+ * stand where the next cell of the grid begins and where they are to be; then what it keeps, as its kind lays it out.
+ * `lines` is the place of its delay lines, counted in samples of 32 bits from the start of memory.
+ */
+export const UnitField = {
+  ...unitHead,
+  now0: unitHead.length,
+  step0: unitHead.length + EFFECT_VALUES,
+  next0: unitHead.length + 2 * EFFECT_VALUES,
+  target0: unitHead.length + 3 * EFFECT_VALUES,
+  state0: unitHead.length + 4 * EFFECT_VALUES,
+  length: 640,
+} as const
+/** Effects that there is room for at once: all of a kit, and those that are going. */
+export const MAX_UNITS = 256
+
+/** Numbers by which the kinds of effects go; those that come in rows of several stand last. */
+export const EqualiserValue = layout('g', 'k', 'mix0', 'mix1', 'mix2')
+const compressorHead = layout('ranges', 'kneeDb', 'mix', 'split1', 'split2')
+/** `kneeDb` and all after it are gone to by degrees; `slope` is how much of what is above the threshold is taken away. */
+export const CompressorValue = { ...compressorHead, range0: compressorHead.length } as const
+export const RangeValue = layout('thresholdDb', 'slope', 'attack', 'release', 'makeUpDb')
+export const GateValue = layout('holdFrames', 'opensAt', 'shut', 'rise', 'fall')
+export const LimiterValue = layout('ranges', 'aheadFrames', 'split1', 'split2', 'release', 'ceiling1', 'ceiling2', 'ceiling3')
+export const DriveValue = layout('kind', 'driveDb', 'levelDb', 'mix')
+export const CrushValue = layout('bits', 'rateHz', 'mix')
+export const TransientValue = layout('attackDb', 'tailDb')
+export const WidthValue = layout('width', 'monoBelow')
+export const EchoValue = layout('frames', 'capacity', 'feedback', 'lowPass', 'highPass', 'toAndFro', 'mix')
+export const ReverbValue = layout(
+  'kind',
+  'size',
+  'beforeFrames',
+  'capacity',
+  'beforeCapacity',
+  'decaySeconds',
+  'decayLow',
+  'decayHigh',
+  'early',
+  'density',
+  'mix',
+)
+export const RoomValue = layout('smallParts', 'bigParts', 'isStereo', 'mix')
+export const ResonatorValue = layout(
+  'kind',
+  'strings',
+  'capacity',
+  'ratio2',
+  'ratio3',
+  'ratio4',
+  'hz',
+  'decaySeconds',
+  'position',
+  'damping',
+  'mix',
+)
 export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', 'runsAlways')
 
 /** A groove: sections that follow each other, each of strings of beads. `laps` is 0 for one that goes round for ever. */

@@ -4,6 +4,7 @@ import {
   v_ray, v_right, v_rings, v_startFrame,
 } from './constants' // prettier-ignore
 import { DRIVE_FRAMES } from '../../voice/both/drive'
+export { runEffect } from '../../mix/effects/both/effect'
 import { applyCrush, applyDrive, applyEdges, applyTransient, applyWait, applyWidth } from './written-once'
 import { filter } from './filter'
 import { addToBus, addToSends, settleGains } from './gains'

@@ -32,3 +32,22 @@ export function put(at: i32, value: f64): void {
 export function toPlace(value: f64): i32 {
   return value
 }
+
+let lines: Float32Array = new Float32Array(0)
+let linesFrom = 0
+
+/** The plain form says in which run of samples it is at work, and at which place in memory, counted in samples, that begins. */
+export function useLines(samples: Float32Array, from: number): void {
+  lines = samples
+  linesFrom = from
+}
+
+/** The sample of 32 bits at a place, counted from the start of memory. */
+export function getLine(at: i32): f64 {
+  return lines[at - linesFrom]
+}
+
+/** Keeps a sample there, rounded to 32 bits; what is as good as nothing is nothing. */
+export function putLine(at: i32, value: f64): void {
+  lines[at - linesFrom] = Math.abs(value) < 1e-20 ? 0 : value
+}
