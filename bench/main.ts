@@ -13,6 +13,7 @@ import { figuresOfKills } from './kills'
 import { figuresOfLatency } from './latency'
 import { figuresOfLibrary } from './library'
 import { figuresOfLight } from './light'
+import { figuresOfMix } from './mix'
 import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
 import { figuresOfReading } from './reading'
@@ -48,6 +49,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   recording: figuresOfRecording,
   rhythm: figuresOfRhythm,
   groove: figuresOfGroove,
+  mix: figuresOfMix,
 }
 
 const asked = process.argv.slice(2)
