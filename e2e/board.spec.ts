@@ -154,16 +154,17 @@ test('a ray goes round by itself and comes back, a bus is renamed and removed, a
   for (let step = 0; step < 2; step++) await page.keyboard.press('Control+z')
   await expect.poll(async () => (await keptKit(page)).pads[0]).toEqual(before)
 
-  await page.getByRole('button', { name: 'Mixer' }).click()
+  await page.getByRole('link', { name: 'Mix', exact: true }).click()
   await page.getByRole('button', { name: /^Settings of far/ }).click()
   await page.getByRole('textbox', { name: 'Name of the bus' }).fill('Quay')
   await page.getByRole('textbox', { name: 'Name of the bus' }).press('Enter')
   await expect(page.getByRole('button', { name: 'Settings of Quay' })).toBeVisible()
-  await page.getByRole('button', { name: /^Remove .*; its ray goes to the mix$/ }).click()
+  await page.getByRole('button', { name: 'Remove Quay' }).click()
+  await page.getByRole('button', { name: 'Remove it all the same' }).click()
   await expect(page.getByRole('button', { name: 'Settings of Quay' })).toHaveCount(0)
   const { buses, pads } = await keptKit(page)
   expect([buses.map(({ name }) => name), pads[0].rays.map(({ bus }) => bus)]).toEqual([['close'], [buses[0].id, undefined]])
-  await page.getByRole('dialog', { name: 'Mixer' }).getByRole('button', { name: 'Close', exact: true }).click()
+  await page.getByRole('link', { name: 'Board', exact: true }).click()
 
   const bytes = [...wavWithStrikes(0.3, [0.011])]
   const dataTransfer = await page.evaluateHandle((given) => {

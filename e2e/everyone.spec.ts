@@ -89,8 +89,7 @@ const walks: Record<string, readonly State[]> = {
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
     ['arranging', (page) => pressBehindMore(page, 'Arrange pads')],
     ['ties', async (page) => (await press(page, 'Done'), await press(page, 'Ties'))],
-    ['the mixer', async (page) => (await press(page, 'Done'), await press(page, 'Mixer'))],
-    ['several pads', async (page) => (await close(page), await pressBehindMore(page, 'Several pads'))],
+    ['several pads', async (page) => (await press(page, 'Done'), await pressBehindMore(page, 'Several pads'))],
     [
       'an empty board',
       async (page) => (
@@ -126,6 +125,12 @@ const walks: Record<string, readonly State[]> = {
     ['the practice controller alone', (page) => page.goto('/practice')],
   ],
   groove: [['groove', (page) => openDemo(page, 'groove')]],
+  mix: [
+    ['mix', (page) => openDemo(page, 'mix')],
+    ['a pad in the mix', (page) => press(page, 'Settings of Hull thump')],
+    ['the whole mix', async (page) => (isWide(page) ? undefined : await close(page), await press(page, 'Settings of The whole kit'))],
+    ['all effects', (page) => press(page, /effect/)],
+  ],
   ship: [['ship', async (page) => (await openDemo(page, 'ship'), await page.getByText(/^\d+ files/).waitFor({ timeout: 60_000 }))]],
 }
 
@@ -181,7 +186,7 @@ test('keys reach everything on the board, each shows that it is reached, and the
   const unseen = seen.filter(({ shows }) => !shows).map(({ name }) => name)
   expect(unseen).toEqual([])
   const names = seen.map(({ name }) => name)
-  for (const one of ['All kits', 'Board', 'Mixer', 'Add pad', 'Remove pad']) expect(names).toContain(one)
+  for (const one of ['All kits', 'Board', 'Ties', 'Add pad', 'Remove pad']) expect(names).toContain(one)
   const padAt = (name: string) => names.findIndex((one) => one.startsWith(name))
   expect(padAt('Hull thump')).toBeGreaterThan(names.indexOf('Add pad')) // from the bar to the pads, in their order, to the panel beside them
   expect(padAt('Tarp slap')).toBe(padAt('Hull thump') + 1)
@@ -205,8 +210,9 @@ test('a phone’s keyboard makes the window low, and what is typed in keeps its 
 test('a finger sets a slider sideways or by a tap, and scrolls past it without a change', async ({ page }) => {
   test.skip(isWide(page), 'fingers')
   await openDemo(page, 'board')
-  await press(page, 'Mixer')
-  const slider = page.getByRole('slider', { name: 'Level of all pads and buses' })
+  await openPad(page, 'Hull thump')
+  await choose(page, 'Level')
+  const slider = page.getByRole('slider', { name: 'Level', exact: true })
   const value = async () => Number(await slider.getAttribute('aria-valuenow'))
   const stored = await value()
   const box = (await slider.boundingBox())!

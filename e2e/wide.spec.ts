@@ -189,18 +189,16 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
   await expect(page.getByText('Listening to Dock pads.')).toBeVisible()
   await midi(0xb0, 1, 90)
   await expect(page.getByText('Heard last: wheel at 90, channel 1, Dock pads.')).toBeVisible()
-  await page.getByRole('link', { name: 'Board' }).click()
-  await page.getByRole('button', { name: 'Mixer' }).click()
-  const mixer = page.getByRole('dialog', { name: 'Mixer' })
-  await mixer.getByRole('button', { name: 'Add a bus' }).click()
-  await mixer.getByRole('button', { name: 'Add a return' }).click()
-  await mixer.getByRole('button', { name: 'Settings of Bus 1' }).click()
-  await mixer.getByRole('button', { name: 'Return 1', exact: true }).click()
-  await mixer.getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('link', { name: 'Mix', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a bus' }).click()
+  await page.getByRole('button', { name: 'Add a return' }).click()
+  await page.getByRole('button', { name: 'Settings of Bus 1' }).click()
+  await page.getByRole('button', { name: 'Return 1', exact: true }).click()
+  await page.getByRole('link', { name: 'Board', exact: true }).click()
   await page.getByRole('radio', { name: 'Level', exact: true }).click()
   await page.getByRole('radio', { name: 'Bus 1', exact: true }).click()
-  await page.getByRole('button', { name: 'Mixer' }).click()
-  const level = (name: string) => mixer.getByRole('img', { name: `Level of ${name}` }).locator('div').first().evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
+  await page.getByRole('link', { name: 'Mix', exact: true }).click()
+  const level = (name: string) => page.getByRole('slider', { name: `Level of ${name}`, exact: true }).getByTestId('level').evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
   await expect.poll(async () => (await level('Bus 1')) + (await level('Return 1'))).toBe(0) // what was heard before has faded
   await expect
     .poll(async () => {
@@ -209,7 +207,7 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
     })
     .toBeGreaterThan(20)
   expect(await level('Bus 1')).toBeGreaterThan(0)
-  await mixer.getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('link', { name: 'Board', exact: true }).click()
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).first().click()
 })
 

@@ -140,14 +140,27 @@ const views = [
     },
   ],
   [
-    'mixer',
+    'mix',
     phone,
     'dark',
     async (page) => {
-      await page.goto(`${kit}/board`)
-      await page.getByRole('button', { name: 'Mixer' }).click()
-      await page.waitForTimeout(3000)
-      await page.getByRole('button', { name: 'Strike Tarp slap' }).click()
+      await page.goto(`${kit}/mix`)
+      await page.getByRole('button', { name: 'Play', exact: true }).click()
+      await page.waitForTimeout(5000)
+    },
+  ],
+  [
+    'mix-wide',
+    wide,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/mix`)
+      await page.getByRole('button', { name: 'Play', exact: true }).click()
+      await page.getByRole('button', { name: 'Settings of The whole kit' }).click()
+      await page.getByRole('button', { name: /effect/ }).click()
+      await page.getByRole('button', { name: 'Compressor', exact: true }).click()
+      await page.getByRole('radio', { name: 'Lets the stroke through' }).click()
+      await page.waitForTimeout(4000)
     },
   ],
   [
@@ -158,17 +171,6 @@ const views = [
       await page.goto(`${kit}/shape`)
       await pad(page, 'Keel drop').click()
       await page.getByText(/Hz,|unpitched/).waitFor()
-    },
-  ],
-  [
-    'dynamics',
-    phone,
-    'dark',
-    async (page) => {
-      await page.goto(`${kit}/shape`)
-      await pad(page, 'Tarp slap').click()
-      await page.getByRole('radio', { name: 'Dynamics' }).click()
-      await page.getByText(/LUFS at velocity/).waitFor()
     },
   ],
   [

@@ -14,7 +14,7 @@ function kitOf(change: (pad: Pad) => Pad, more: Partial<Kit> = {}): Kit {
 }
 
 const why = (kit: Kit, velocity = 30, turn = 0, soloPads: Pad['id'][] = []) =>
-  whySilent(kit, { padId: kit.pads[0].id, velocity, band: 0, turn }, { pads: soloPads, rays: [], bands: [], turns: [] })
+  whySilent(kit, { padId: kit.pads[0].id, velocity, band: 0, turn }, { pads: soloPads, rays: [], buses: [], bands: [], turns: [] })
 const withClips = (clips: Turn['clips']) => (pad: Pad) => ({ ...pad, bands: [createBand(makeId, 1, [createTurn(makeId, clips)])] })
 
 test('a silent strike says which of all reasons it is', () => {

@@ -1,6 +1,7 @@
 import { padById, padSettings, filledPad, valueOf } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
+import { isShutOut } from '../audio/engine/solo'
 import type { Soloed } from '../audio/engine/solo'
 
 /** What of a strike tells why it was silent: the cell that answered is counted from 0, -1 where none did. */
@@ -25,6 +26,7 @@ export function whySilent(kit: Kit, { padId, velocity, band: bandIndex, turn: tu
   if (settings.mode === 'loopUntilStruckAgain' && pad.bands.length > 0 && !settings.mute) return 'its loop is stopped'
   if (settings.mute) return 'silent: the pad is muted'
   if (soloed.pads.length > 0 && !soloed.pads.includes(padId)) return 'silent: another pad sounds alone'
+  if (isShutOut(kit, padId, soloed)) return 'silent: a bus sounds alone, and nothing of it goes there'
   if (pad.bands.length === 0 && pad.rays.every((ray) => ray.source.kind === 'body' || !ray.source.bands)) return 'silent: nothing is on it'
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
   if (band && band.turns.length === 0) return `silent: no clip answers velocity ${velocity}`

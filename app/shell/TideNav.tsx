@@ -6,7 +6,7 @@ import { usePalette } from '../ui/theme/theme'
 import { places } from './places'
 import { useKitId } from '../kit-view/use-kit'
 
-/** The six places as stones along a tide line; the water stands at the one you are in. */
+/** The places as stones along a tide line; the water stands at the one you are in. */
 export function TideNav({ compact }: { readonly compact?: boolean }) {
   const palette = usePalette()
   const kitId = useKitId()
@@ -14,7 +14,7 @@ export function TideNav({ compact }: { readonly compact?: boolean }) {
   const at = places.findIndex((place) => place.path === (here === 'performances' ? 'groove' : here)) // they are reached from there
   const share = at < 0 ? 0 : (at + 0.5) / places.length
   return (
-    <View role="navigation" aria-label="Places" style={{ height: compact ? 44 : 58, flexDirection: 'row', width: compact ? 480 : '100%' }}>
+    <View role="navigation" aria-label="Places" style={{ height: compact ? 44 : 58, flexDirection: 'row', width: compact ? 540 : '100%' }}>
       <View style={{ position: 'absolute', left: 0, right: 0, top: compact ? 13 : 15, height: 1, backgroundColor: palette.line }} />
       <View
         style={{

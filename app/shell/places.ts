@@ -4,6 +4,7 @@ export const places = [
   { path: 'board', name: 'Board' },
   { path: 'shape', name: 'Shape' },
   { path: 'groove', name: 'Groove' },
+  { path: 'mix', name: 'Mix' },
   { path: 'ship', name: 'Ship' },
 ] as const
 export type PlacePath = (typeof places)[number]['path']

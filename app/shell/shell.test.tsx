@@ -66,7 +66,7 @@ test('the places are links along the line, and the one that one is in says so', 
   mockPath = '/kit/kit-1/shape'
   render(<TideNav />)
   const links = [...document.querySelectorAll('a')]
-  expect(links.map((link) => link.getAttribute('href'))).toEqual(['gather', 'cut', 'board', 'shape', 'groove', 'ship'].map((place) => `/kit/kit-1/${place}`)) // prettier-ignore
+  expect(links.map((link) => link.getAttribute('href'))).toEqual(['gather', 'cut', 'board', 'shape', 'groove', 'mix', 'ship'].map((place) => `/kit/kit-1/${place}`)) // prettier-ignore
   const here = screen.getAllByLabelText(/^[A-Z][a-z]+$/).filter((one) => one.getAttribute('aria-current') === 'page')
   expect(here.map((one) => one.getAttribute('aria-label'))).toEqual(['Shape'])
 })

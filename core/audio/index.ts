@@ -1,6 +1,8 @@
 export { frameCount, peakOf, peakOfAudio, toDb, toMono } from './audio'
 export type { Audio } from './audio'
 export { momentaryLoudness, STRIKE_WINDOW_SECONDS, strikeLoudness } from './loudness'
+export { createMixMeter } from './mix-meter'
+export type { MixMeter, MixReading } from './mix-meter'
 export { createAudioHasher, hashAudio } from './hash'
 export { matchLoop, snapLoop } from './loop-ends'
 export type { LoopEnds } from './loop-ends'

@@ -27,6 +27,11 @@ function highPass(sampleRateHz: number): Biquad {
   return { b0: 1, b1: -2, b2: 1, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 }
 }
 
+/** Both filters of the weighting, in their order. */
+export function kWeighting(sampleRateHz: number): readonly [Biquad, Biquad] {
+  return [shelf(sampleRateHz), highPass(sampleRateHz)]
+}
+
 /** Adds the squares of a channel after both filters, sample by sample. */
 function addWeightedSquares(squares: Float64Array, samples: Float32Array, first: Biquad, second: Biquad): void {
   const { b0, b1, b2, a1, a2 } = first

@@ -5,7 +5,7 @@ import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
 import { moveLevels } from './mix/live-buses'
 import { movePlaces } from './mix/mix-state'
-import { sumBuses } from './mix/sum-buses'
+import { clearBuses, sumBuses } from './mix/sum-buses'
 import { moveFader, takeKit } from './mix/take-kit'
 import { EventType } from './program/codes'
 import { EventField, MASTER, MAX_PADS, StatusField } from './program/layout'
@@ -57,6 +57,7 @@ function renderRun(
   renderVoices(engine, count)
   sumBuses(engine, count, tap?.stems, offset)
   mixDown(engine, outLeft, outRight, offset, count, tap)
+  clearBuses(engine, count)
   engine.frame += count
 }
 

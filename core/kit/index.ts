@@ -1,6 +1,7 @@
 export * from './ids'
 export * from './parameters'
 export * from './effects'
+export * from './effect-starts'
 export * from './responses'
 export * from './shape'
 export * from './version'

@@ -14,13 +14,14 @@ import {
   readActs,
   readRecord,
   StatusField,
+  UNIT_METERS,
   writeRing,
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
 import type { EngineMemory, GrooveChoice, Standing, StrikeRecord } from '@heliaster/core/engine'
 import { createSteadyClock } from '@heliaster/core/hands'
 import type { SteadyClock } from '@heliaster/core/hands'
-import type { AudioHash, BusId, Kit, PadId } from '@heliaster/core/kit'
+import type { AudioHash, BusId, InsertId, Kit, PadId } from '@heliaster/core/kit'
 import { actsOf, stoodOf } from '@heliaster/core/performance'
 import type { Act, Stood } from '@heliaster/core/performance'
 
@@ -90,6 +91,8 @@ export interface Player {
   takePeaks(padId: PadId): Float64Array
   /** The same of a bus, or of the master. */
   takeBusPeak(busId?: BusId): number
+  /** By how many dB an effect lowered at most since the last call; 0 for one that is not played. */
+  takeReduction(insertId: InsertId, busId?: BusId): number
   /** Moves a control: its number among `controlNumbers`, and where to, 0..127 for controllers, 0..1 or -1..1 for others. */
   moveControl(control: number, value: number): void
   /** How hard a pad is pressed, 0..1. */
@@ -243,6 +246,13 @@ function playerOver(context: AudioContext, link: Link): Player {
       const peak = memory.meters[at]
       memory.meters[at] = 0
       return peak
+    },
+    takeReduction(insertId, busId) {
+      const unit = loader.unitOf(insertId, busId)
+      if (unit === undefined) return 0
+      const taken = memory.meters[UNIT_METERS + unit]!
+      memory.meters[UNIT_METERS + unit] = 0
+      return taken
     },
     moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
     press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),

@@ -1,9 +1,10 @@
-import { createBand, createTurn } from '@heliaster/core/kit'
-import type { Band, Kit, Pad } from '@heliaster/core/kit'
-import { seeded, testIds } from '@heliaster/core/kit/testing'
+import { createOffline, EventType, renderOffline, toScore } from '@heliaster/core/engine'
+import { createBand, createBus, createTurn } from '@heliaster/core/kit'
+import type { Band, Bus, BusId, Kit, Pad, Ray } from '@heliaster/core/kit'
+import { aKit, seeded, testIds } from '@heliaster/core/kit/testing'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
-import { ALL_SOUND, heardCell, soloed, toggleAlone, toggleSolo, withSolo } from './solo'
+import { ALL_SOUND, heardCell, isShutOut, soloed, toggleAlone, toggleSolo, withSolo } from './solo'
 
 const makeId = testIds(8)
 const bandOf = (from: number, turns: number): Band =>
@@ -64,4 +65,54 @@ test('a ray with cells of its own keeps its own band alone; pads and rays are mu
   const [first, second] = withSolo(of).pads as [Pad, Pad]
   expect([first.own.mute, second.own.mute, first.rays.map(({ mute }) => mute)]).toEqual([true, undefined, [true, false]])
   expect(withSolo(of).pads[0]).toBe(first) // compiled once
+})
+
+const RATE = 48000
+const bus = (id: string, more: Partial<Bus> = {}): Bus => ({ ...createBus(id as BusId, id), ...more })
+const sendTo = (id: string) => ({ busId: id as BusId, values: { gainDb: -6 }, tap: 'post' as const })
+
+/** Pads that each sound at a level of their own, on buses; what is heard of them with some buses alone, by the engine. */
+function heardWith(ways: readonly Partial<Ray>[], buses: Bus[], alone: readonly string[]): number {
+  const level = (i: number) => 0.25 / 4 ** i
+  const rig = aKit(ways.map((_, i) => ({ bands: [[{ sampleRateHz: RATE, channels: [new Float32Array(400).fill(level(i))] }]] })))
+  const pads = rig.kit.pads.map((pad, i) => ({ ...pad, rays: pad.rays.map((ray) => ({ ...ray, ...ways[i] })) }))
+  const whole: Kit = { ...rig.kit, pads, buses }
+  const given = withSolo(whole, { ...ALL_SOUND, buses: alone as BusId[] })
+  for (const [i, pad] of pads.entries())
+    expect(isShutOut(whole, pad.id, { ...ALL_SOUND, buses: alone as BusId[] })).toBe(alone.length > 0 && partOf(i) === 0)
+  return renderPads(
+    given,
+    rig,
+    pads.map((_, i) => i),
+  )
+
+  function partOf(pad: number): number {
+    return renderPads(given, rig, [pad])
+  }
+}
+
+function renderPads(kit: Kit, rig: ReturnType<typeof aKit>, pads: readonly number[]): number {
+  const { engine } = createOffline(kit, RATE, (hash) => rig.audio.get(hash))
+  const events = pads.map((padSlot) => ({ frame: 0, type: EventType.strike, padSlot, velocity: 127 }))
+  return Number(renderOffline(engine, toScore(events), 300)[0][200]!.toFixed(6))
+}
+
+test('a bus alone lets be heard what comes to it, by whatever way, and nothing beside', () => {
+  const buses = [
+    bus('drums', { sends: [sendTo('room')] }),
+    bus('all', { sends: [] }),
+    bus('room', { isReturn: true, out: 'all' as BusId }),
+    bus('bells'),
+  ]
+  const ways: Partial<Ray>[] = [{ bus: 'drums' as BusId }, { bus: 'bells' as BusId, sends: [sendTo('room')] }, {}]
+  const [low, mid, high] = [0.25, 0.0625, 0.015625]
+  const half = 10 ** (-6 / 20)
+  const near = (value: number, wanted: number) => expect(value).toBeCloseTo(wanted, 4)
+  near(heardWith(ways, buses, []), low + low * half + mid + mid * half + high)
+  near(heardWith(ways, buses, ['drums']), low + low * half) // with the room it sends to
+  near(heardWith(ways, buses, ['bells']), mid) // its pad's own send goes past it
+  near(heardWith(ways, buses, ['room']), low * half + mid * half)
+  near(heardWith(ways, buses, ['all']), low * half + mid * half) // the room goes into it
+  near(heardWith(ways, buses, ['drums', 'bells']), low + low * half + mid)
+  near(heardWith(ways, buses, ['gone']), low + low * half + mid + mid * half + high)
 })

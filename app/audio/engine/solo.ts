@@ -1,21 +1,24 @@
-import type { Band, BandId, Kit, Pad, PadId, RayId, TurnId } from '@heliaster/core/kit'
+import type { Band, BandId, Bus, BusId, Kit, Pad, PadId, Ray, RayId, TurnId } from '@heliaster/core/kit'
+import { createBus, padSettings } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
-/** What sounds alone now: pads, rays of pads, and of a pad one band or one turn. It is of this moment, and no part of a kit. */
+/** What sounds alone now: pads, rays of pads, buses with all that comes to them, and of a pad one band or one turn. It is of this moment, and no part of a kit. */
 export interface Soloed {
   readonly pads: readonly PadId[]
   readonly rays: readonly RayId[]
+  readonly buses: readonly BusId[]
   readonly bands: readonly BandId[]
   readonly turns: readonly TurnId[]
 }
 
-export const ALL_SOUND: Soloed = { pads: [], rays: [], bands: [], turns: [] }
+export const ALL_SOUND: Soloed = { pads: [], rays: [], buses: [], bands: [], turns: [] }
 
 export const soloed = createStore<Soloed>(() => ALL_SOUND)
 
 export function toggleSolo(kind: 'pads', id: PadId): void
 export function toggleSolo(kind: 'rays', id: RayId): void
-export function toggleSolo(kind: 'pads' | 'rays', id: PadId | RayId): void {
+export function toggleSolo(kind: 'buses', id: BusId): void
+export function toggleSolo(kind: 'pads' | 'rays' | 'buses', id: PadId | RayId | BusId): void {
   const now = soloed.getState()[kind] as readonly string[]
   soloed.setState({ [kind]: now.includes(id) ? now.filter((one) => one !== id) : [...now, id] })
 }
@@ -68,7 +71,7 @@ function onlyAlone(bands: readonly Band[], now: Soloed): Band[] {
 /** All that is not soloed is muted: pads among pads, rays among the rays of their pad, bands and turns among those of theirs. */
 export function withSolo(kit: Kit, now: Soloed = soloed.getState()): Kit {
   if (Object.values(now).every((ids: readonly string[]) => ids.length === 0)) return kit
-  return { ...kit, pads: kit.pads.map((pad) => soloedPad(pad, now)) }
+  return onlyThroughBuses({ ...kit, pads: kit.pads.map((pad) => soloedPad(pad, now)) }, now)
 }
 
 const soloedPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
@@ -95,4 +98,49 @@ function soloedPad(pad: Pad, now: Soloed): Pad {
   }
   soloedPads.set(pad, { key, pad: made })
   return made
+}
+
+/** Where what is not to be heard goes: a bus that is silent, of no kit. */
+const NOWHERE = 'solo-nowhere' as BusId
+
+/**
+ * Only what passes the buses that sound alone: of a ray that goes elsewhere what it sends there is heard and nothing else,
+ * and so on through buses that lead there.
+ */
+function onlyThroughBuses(kit: Kit, { buses: alone }: Soloed): Kit {
+  const there = alone.filter((id) => kit.buses.some((bus) => bus.id === id))
+  if (there.length === 0) return kit
+  const reaches = (id: BusId | undefined): boolean => {
+    const bus = kit.buses.find((one) => one.id === id)
+    return bus !== undefined && (there.includes(bus.id) || reaches(bus.out) || bus.sends.some((send) => reaches(send.busId)))
+  }
+  const leads = (id: BusId | undefined): boolean => {
+    const bus = kit.buses.find((one) => one.id === id)
+    return bus !== undefined && (there.includes(bus.id) || leads(bus.out))
+  }
+  const goesTo = (one: Bus, bus: Bus) => one.out === bus.id || one.sends.some(({ busId }) => busId === bus.id)
+  const comesFrom = (bus: Bus): boolean => there.includes(bus.id) || kit.buses.some((one) => goesTo(one, bus) && comesFrom(one))
+  const ofRay = (pad: Pad, ray: Ray): Ray => {
+    const bus = ray.bus ?? padSettings(kit, pad).bus
+    const own = reaches(bus) ? bus : NOWHERE
+    return { ...ray, ...(own ? { bus: own } : {}), sends: ray.sends.filter(({ busId }) => reaches(busId)) }
+  }
+  const ofBus = (bus: Bus): Bus => {
+    if (comesFrom(bus)) return bus
+    const kept = { ...bus, sends: bus.sends.filter(({ busId }) => reaches(busId)) }
+    return leads(bus.id) ? kept : { ...kept, out: NOWHERE }
+  }
+  const nowhere = { ...createBus(NOWHERE, ''), mute: true }
+  return {
+    ...kit,
+    pads: kit.pads.map((pad) => ({ ...pad, rays: pad.rays.map((ray) => ofRay(pad, ray)) })),
+    buses: [...kit.buses.map(ofBus), nowhere],
+  }
+}
+
+/** Whether a pad is silent because buses sound alone that nothing of it comes to. */
+export function isShutOut(kit: Kit, padId: PadId, now: Soloed): boolean {
+  if (now.buses.length === 0) return false
+  const pad = onlyThroughBuses(kit, now).pads.find(({ id }) => id === padId)
+  return pad?.rays.every(({ bus, sends }) => bus === NOWHERE && sends.length === 0) ?? false
 }

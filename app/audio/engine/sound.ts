@@ -1,4 +1,4 @@
-import type { Band, BusId, Clip, Groove, GrooveId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
+import type { Band, BusId, Clip, Groove, GrooveId, InsertId, Kit, Pad, PadId, RayId, Turn } from '@heliaster/core/kit'
 import { createBand, createKit, createPad, createTurn } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
@@ -222,4 +222,9 @@ export function busLevel(busId?: BusId): number {
   held.peak = Math.max(sound.getState().player?.takeBusPeak(busId) ?? 0, held.peak * fall)
   held.at = now
   return held.peak
+}
+
+/** By how many dB an effect lowers now: the most since this was asked last. */
+export function takenByEffect(insertId: InsertId, busId?: BusId): number {
+  return sound.getState().player?.takeReduction(insertId, busId) ?? 0
 }

@@ -1,4 +1,5 @@
 import type { Audio } from '../../audio/audio'
+import type { MixReading } from '../../audio/mix-meter'
 import type { Kit } from '../../kit/kit'
 import type { EngineMemory } from '../memory/memory'
 import type { ScoreEvent } from '../offline'
@@ -47,6 +48,17 @@ export type FromWorklet = Stood | WorkletState
 export type FromRecorder =
   | { readonly type: 'piece'; readonly firstFrame: number; readonly channels: Float32Array[] }
   | { readonly type: 'flushed'; readonly id: number }
+
+/** What the meter of the mix tells, ten times a second. */
+export interface FromMeter {
+  readonly type: 'reading'
+  readonly reading: MixReading
+}
+
+/** Tells the meter to forget what its loudness of all is of. */
+export interface ToMeter {
+  readonly type: 'begin'
+}
 
 /** `port`: send pieces there from now on, past the page. `flush`: send what has gathered, then say so. */
 export type ToRecorder = { readonly type: 'port'; readonly port: MessagePort } | { readonly type: 'flush'; readonly id: number }

@@ -1,3 +1,4 @@
+import { createMixMeter } from '../../audio/mix-meter'
 import { addChunk, createMemory, putReadingTable } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
@@ -8,7 +9,7 @@ import { render } from '../render'
 import { standingOf } from '../standing'
 import { createEngine } from '../state'
 import type { EngineState } from '../state'
-import type { EngineOptions, FromRecorder, FromWorklet, ToRecorder, ToWorklet } from './messages'
+import type { EngineOptions, FromMeter, FromRecorder, FromWorklet, ToMeter, ToRecorder, ToWorklet } from './messages'
 
 interface Port<In, Out> {
   onmessage: ((event: { data: In }) => void) | null
@@ -117,6 +118,37 @@ export function registerProcessors(): void {
 
   registerProcessor('heliaster-engine', EngineProcessor)
   registerProcessor('heliaster-recorder', RecorderProcessor)
+  registerMeter()
+}
+
+/** How often a meter tells what it reads, in parts of a second. */
+const READINGS_PER_SECOND = 10
+
+/** A meter of what passes: it has an input and nothing that comes out. */
+function registerMeter(): void {
+  class MeterProcessor extends AudioWorkletProcessor {
+    private readonly meter = createMixMeter(sampleRate)
+    private readonly out: Port<ToMeter, FromMeter>
+    private frames = 0
+
+    constructor() {
+      super()
+      this.out = this.port as unknown as Port<ToMeter, FromMeter>
+      this.out.onmessage = () => this.meter.begin()
+    }
+
+    process(inputs: Float32Array[][]): boolean {
+      const [left, right = left] = inputs[0]
+      if (!left) return true
+      this.meter.add(left, right, left.length)
+      this.frames += left.length
+      if (this.frames * READINGS_PER_SECOND < sampleRate) return true
+      this.frames = 0
+      this.out.postMessage({ type: 'reading', reading: this.meter.read() })
+      return true
+    }
+  }
+  registerProcessor('heliaster-meter', MeterProcessor)
 }
 
 function receive(engine: EngineState, message: ToWorklet): void {

@@ -33,11 +33,10 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
     if (stems) copyStem(engine, slot, count, stems, offset)
     addBlock(engine, slot, out, count)
   }
-  clearBuses(engine, count)
 }
 
-/** All at once at the end: others may listen to a bus after it has gone on. */
-function clearBuses({ mix }: EngineState, count: number): void {
+/** All at once, when the master is done: what stands there may listen to a bus after it has gone on. */
+export function clearBuses({ mix }: EngineState, count: number): void {
   for (let slot = MASTER + 1; slot < MAX_BUSES; slot++) {
     if (mix.fed[slot] === 0) continue
     mix.left[slot].fill(0, 0, count)

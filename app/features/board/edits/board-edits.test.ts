@@ -5,7 +5,7 @@ import { asTurns, cellsOf, planByNames, readNames } from '@heliaster/core/place'
 import { makeId } from '../../../documents/make-id'
 import { placeEdits, placeFiles } from '../../place'
 import type { PlaceHow } from '../../place'
-import { sendEdits } from './bus-edits'
+import { sendEdits } from '../../../kit-view/buses/bus-edits'
 import { cellsInScope, scopesOf } from '../pad/cells/cell-scopes'
 import { copySettingsEdits } from '../several/copy-settings'
 

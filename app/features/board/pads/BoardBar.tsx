@@ -15,7 +15,7 @@ import { useLeave } from '../../../ui/layout/use-leave'
 import { editKit } from '../../../kit-view'
 import { session, useSession } from '../../../kit-view/session'
 import { PadsSheet } from '../several/PadsSheet'
-import { BringPadSheet, MixerSheet, WalkSheet } from '../sheets-later'
+import { BringPadSheet, WalkSheet } from '../sheets-later'
 import { TieBar } from '../ties/TieBar'
 
 interface Props {
@@ -39,17 +39,15 @@ export type BoardMode = 'play' | 'arrange' | 'tie'
 const SIZE_STEP = 1.15
 const BAR_PX = 52
 
-/** What is done with the pads, in words: the arrangement, what holds for several, the mix, and one more pad. */
+/** What is done with the pads, in words: the arrangement, what holds for several, and one more pad. */
 export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
   const isWide = useIsWide()
   const hearsAgain = useSession((state) => state.hearsAgain)
-  const [isMixing, setMixing] = useState(false)
   const [isEditing, setEditing] = useState(false)
   const [isWalking, setWalking] = useState(false)
   const [isBringing, setBringing] = useState(false)
   if (mode === 'arrange') return <ArrangeBar kit={kit} onDone={() => onMode('play')} />
   if (mode === 'tie') return <TieBar kind={tieKind} onKind={onTieKind} onDone={() => onMode('play')} />
-  const mixer: Act = { label: 'Mixer', icon: 'tune-vertical', disabled: kit.pads.length === 0, onPress: () => setMixing(true) }
   const ties: Act = { label: 'Ties', icon: 'vector-curve', disabled: kit.pads.length === 0, onPress: () => onMode('tie') }
   const others: Act[] = [
     { label: 'Arrange pads', icon: 'cursor-move', disabled: kit.pads.length < 2, onPress: () => onMode('arrange') },
@@ -65,7 +63,7 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
     on: hearsAgain,
     onPress: () => session.setState({ hearsAgain: !hearsAgain }),
   }
-  const shown = isWide ? [...others.slice(0, 2), ties, mixer, ...others.slice(2)] : [ties, mixer]
+  const shown = isWide ? [...others.slice(0, 2), ties, ...others.slice(2)] : [ties]
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 12, height: BAR_PX }}>
       {shown.map(({ label, disabled, onPress }) => (
@@ -74,7 +72,6 @@ export function BoardBar({ kit, mode, onMode, tieKind, onTieKind }: Props) {
       <More title="The board" acts={isWide ? [bring, played, walk, hearing] : [...others, bring, played, walk, hearing]} />
       <View style={{ flex: 1 }} />
       <Button label="Add pad" onPress={() => addPad(kit)} disabled={kit.pads.length >= 128} />
-      {isMixing && <MixerSheet kit={kit} onClose={() => setMixing(false)} />}
       {isBringing && <BringPadSheet kit={kit} onClose={() => setBringing(false)} />}
       {isWalking && <WalkSheet kit={kit} onClose={() => setWalking(false)} />}
       {isEditing && <PadsSheet kit={kit} onClose={() => setEditing(false)} />}

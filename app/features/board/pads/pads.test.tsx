@@ -11,7 +11,7 @@ import type { BoardMode } from './BoardBar'
 let mockEdit: (edits: KitEdit[]) => void
 jest.mock('../../../kit-view', () => ({ editKit: (_id: unknown, edits: KitEdit[]) => mockEdit(edits) }))
 jest.mock('expo-router', () => ({}))
-jest.mock('../sheets-later', () => ({ MixerSheet: () => 'mixer', WalkSheet: () => 'walk', BringPadSheet: () => 'bring' }))
+jest.mock('../sheets-later', () => ({ WalkSheet: () => 'walk', BringPadSheet: () => 'bring' }))
 jest.mock('../several/PadsSheet', () => ({ PadsSheet: () => 'several' }))
 
 let kit: Kit
@@ -41,11 +41,11 @@ test('one more pad is empty, has a free note and a name, and is the one that is 
 test('what needs pads is asleep without them, and a full kit takes no more', () => {
   const { unmount } = render(<Shown of={aKitOf()} />)
   press('More')
-  expect(['Arrange pads', 'Mixer', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([true, true, true, false, false])
+  expect(['Arrange pads', 'Ties', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([true, true, true, false, false])
   unmount()
   render(<Shown of={aKitOf(...Array.from({ length: 128 }, () => aPad(0)))} />)
   press('More')
-  expect(['Arrange pads', 'Mixer', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([false, false, false, false, true])
+  expect(['Arrange pads', 'Ties', 'Several pads', 'Hands', 'Add pad'].map(isAsleep)).toEqual([false, false, false, false, true])
 })
 
 test('columns and sizes are changed while pads are arranged, within what a screen can show', () => {
@@ -75,9 +75,7 @@ test('sheets open from here, and whether pads are heard after a change is switch
   expect(arranges).toHaveBeenLastCalledWith('arrange')
   press('More')
   press('Several pads')
-  press('Mixer')
   expect(screen.getByText(/several/)).toBeTruthy()
-  expect(screen.getByText(/mixer/)).toBeTruthy()
   press('More')
   press('Walk through every cell')
   expect(screen.getByText(/walk/)).toBeTruthy()

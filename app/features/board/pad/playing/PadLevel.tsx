@@ -14,8 +14,8 @@ import { Toggle } from '../../../../ui/controls/Toggle'
 import { editKit } from '../../../../kit-view'
 import { padGesture, padName } from '../../../../kit-view/use-kit'
 import { BeginPad, KeepStart } from '../../../starts'
-import { busOptions, sendEdits } from '../../edits/bus-edits'
-import type { BusChoice } from '../../edits/bus-edits'
+import { busOptions, sendEdits } from '../../../../kit-view/buses/bus-edits'
+import type { BusChoice } from '../../../../kit-view/buses/bus-edits'
 import { TintChips } from '../TintChips'
 
 /** How loud a pad is, where it stands, and what its pitch goes by. */

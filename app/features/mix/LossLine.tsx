@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react'
 
-import type { Losses } from '../../../audio/engine/player'
-import { sound } from '../../../audio/engine/sound'
-import { Text } from '../../../ui/layout/Text'
+import type { Losses } from '../../audio/engine/player'
+import { sound } from '../../audio/engine/sound'
+import { Text } from '../../ui/layout/Text'
 
 const LOOK_MS = 500
 

@@ -2,10 +2,10 @@ import type { Bus, Send } from '@heliaster/core/kit'
 import { valueOf } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
-import { Button, IconButton } from '../../../ui/controls/Button'
-import { Chips } from '../../../ui/controls/Chips'
-import { Slider } from '../../../ui/controls/Slider'
-import { Text } from '../../../ui/layout/Text'
+import { Button, IconButton } from '../../ui/controls/Button'
+import { Chips } from '../../ui/controls/Chips'
+import { Slider } from '../../ui/controls/Slider'
+import { Text } from '../../ui/layout/Text'
 
 interface Props {
   /** Whose sends they are. */

@@ -1,7 +1,7 @@
 import { MOST, createBus } from '@heliaster/core/kit'
-import type { Bus, BusId, Insert, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
+import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
-import { makeId } from '../../../documents/make-id'
+import { makeId } from '../../documents/make-id'
 
 /** Where a ray or a pad goes: a bus, a new one, or the way it would go without a choice. */
 export type BusChoice = BusId | 'none' | 'new'
@@ -44,15 +44,9 @@ export function busesAfter(kit: Kit, bus: Bus): Bus[] {
   return kit.buses.filter((one) => !leadsHere(one, new Set([one.id])))
 }
 
-/** How wide a bus sounds: 0 one channel, 1 as it comes, 2 twice as far apart. */
-export function widthOf(bus: Bus): number {
-  return bus.inserts.find(({ kind }) => kind === 'width')?.values.width ?? 1
-}
-
-/** The bus with that width: by the effect that it has for it, or a new one after the others. */
-export function withWidth(bus: Bus, width: number): Bus {
-  const own = bus.inserts.find(({ kind }) => kind === 'width')
-  const made: Insert = own ?? { id: `${bus.id}.width` as Insert['id'], kind: 'width', values: {}, choices: {}, bypass: false }
-  const changed = { ...made, values: { ...made.values, width } }
-  return { ...bus, inserts: own ? bus.inserts.map((one) => (one === own ? changed : one)) : [...bus.inserts, changed] }
+/** A bus before or behind its neighbour in the order in which they are shown. */
+export function movedBus(kit: Kit, bus: Bus, by: number): KitEdit[] {
+  const others = kit.buses.filter((one) => one !== bus)
+  const place = Math.min(others.length, Math.max(0, kit.buses.indexOf(bus) + by))
+  return [{ type: 'move', at: ['buses'], key: bus.id, after: others[place - 1]?.id ?? null }]
 }

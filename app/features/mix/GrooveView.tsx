@@ -1,0 +1,68 @@
+import type { Kit } from '@heliaster/core/kit'
+import { useEffect, useRef } from 'react'
+import { View } from 'react-native'
+import Svg, { Circle, Line } from 'react-native-svg'
+import { useStore } from 'zustand'
+
+import { chosenGroove, grooveBeat, grooveState } from '../../audio/playing/groove-player'
+import { padName } from '../../kit-view/use-kit'
+import { Text } from '../../ui/layout/Text'
+import { usePalette } from '../../ui/theme/theme'
+
+const ROW_PX = 12
+const MOST_ROWS = 9
+const NAME_PX = 110
+const RADIUS = 3.4
+
+/** The groove that plays, small: which pads strike when, and where it is now. */
+export function GrooveView({ kit }: { readonly kit: Kit }) {
+  const palette = usePalette()
+  const id = useStore(grooveState, (state) => state.grooveId)
+  const groove = chosenGroove(kit, id)
+  const hand = useRef<View>(null)
+  const beats = groove ? groove.lengthSteps / groove.stepsPerBeat : 0
+  useEffect(() => {
+    if (beats <= 0) return undefined
+    let frame = 0
+    const draw = () => {
+      const beat = grooveBeat()
+      const element = hand.current as unknown as HTMLElement | null
+      if (element) {
+        element.style.opacity = beat === undefined || beat < 0 ? '0' : '1'
+        element.style.left = `${(((beat ?? 0) % beats) / beats) * 100}%`
+      }
+      frame = requestAnimationFrame(draw)
+    }
+    frame = requestAnimationFrame(draw)
+    return () => cancelAnimationFrame(frame)
+  }, [beats])
+  if (!groove) return null
+  const strings = groove.strings.filter((string) => string.beads.length > 0).slice(0, MOST_ROWS)
+  if (strings.length === 0) return null
+  const height = strings.length * ROW_PX
+  return (
+    <View role="img" aria-label={`The groove ${groove.name}`} style={{ flexDirection: 'row', marginHorizontal: 16, marginVertical: 8, paddingVertical: 6, borderRadius: 10, backgroundColor: palette.surface }}>
+      <View style={{ width: NAME_PX, paddingLeft: 10 }}>
+        {strings.map(({ padId }) => {
+          const pad = kit.pads.find((one) => one.id === padId)
+          return (
+            <Text key={padId} look="small" tone="muted" numberOfLines={1} style={{ fontSize: 11, lineHeight: ROW_PX }}>
+              {pad ? padName(kit, pad) : ''}
+            </Text>
+          )
+        })}
+      </View>
+      <View style={{ flex: 1, height, marginRight: 10 }}>
+        <Svg width="100%" height={height} aria-hidden>
+          {strings.map((string, row) => [
+            <Line key={`line ${string.padId}`} x1="0" x2="100%" y1={(row + 0.5) * ROW_PX} y2={(row + 0.5) * ROW_PX} stroke={palette.faint} />,
+            ...string.beads.map((bead) => (
+              <Circle key={bead.id} cx={`${(100 * (bead.step + 0.5)) / (string.lengthSteps ?? groove.lengthSteps)}%`} cy={(row + 0.5) * ROW_PX} r={RADIUS * (0.5 + bead.velocity / 254)} fill={palette.kelp} />
+            )),
+          ])}
+        </Svg>
+        <View ref={hand} style={{ position: 'absolute', top: 0, bottom: 0, width: 2, marginLeft: -1, backgroundColor: palette.coral, opacity: 0 }} />
+      </View>
+    </View>
+  )
+} // prettier-ignore
