@@ -11,9 +11,20 @@ export type { KitLoader, LoaderEvents } from './memory/loader'
 export { LIMITER_CEILING } from './mix/limiter'
 export { masterDelayFrames } from './program/effects/write-inserts'
 export { centsToRatio, cos, dbToGain, exp2, gainToDb, log2, sin, tanh } from './math'
-export { ACT_RECORDS, addChunk, BUS_METERS, createMemory, LOG_RECORDS, MAX_CHUNKS, RING_EVENTS, UNIT_METERS, writeRing } from './memory/memory'
+export {
+  ACT_RECORDS,
+  addChunk,
+  BUS_METERS,
+  createMemory,
+  LOG_RECORDS,
+  MAX_CHUNKS,
+  RING_EVENTS,
+  UNIT_METERS,
+  writeRing,
+} from './memory/memory'
 export type { EngineMemory } from './memory/memory'
-export { createOffline, readActs, renderOffline, toScore } from './offline'
+export { readActs } from './acts'
+export { createOffline, renderOffline, toScore } from './offline'
 export type { Listening, Offline, ScoreEvent } from './offline'
 export { readRecord } from './strike-record'
 export type { CameBy, FullLimit, StrikeRecord } from './strike-record'

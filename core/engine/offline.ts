@@ -4,7 +4,6 @@ import { addChunk, createMemory, MAX_CHUNKS } from './memory/memory'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
-import { ACT_RECORDS } from './memory/memory'
 import type { MixTap } from './mix/limiter'
 import type { GrooveChoice } from './program/compile-groove'
 import { EventField, StatusField } from './program/layout'
@@ -93,17 +92,4 @@ export function renderOffline(
     for (; onRecord && read < status[StatusField.logCount]; read++) onRecord(readRecord(engine.memory.log, read))
   }
   return [left, right]
-}
-
-/** Events number `from` to the last, as they acted, each with its frame: a score that gives the same samples again. */
-export function readActs({ acts, status }: EngineState['memory'], from = 0): Float64Array {
-  const width = EventField.length
-  const last = status[StatusField.actCount]
-  const first = Math.max(from, last - ACT_RECORDS)
-  const score = new Float64Array((last - first) * width)
-  for (let i = first; i < last; i++) {
-    const row = (i % ACT_RECORDS) * width
-    score.set(acts.subarray(row, row + width), (i - first) * width)
-  }
-  return score
 }

@@ -37,7 +37,7 @@ export function Meters() {
           role="button"
           aria-label={hasClipped ? `Above full scale before the limiter, at most ${level(highestDb)} dB true peak. Clear` : `At most ${level(highestDb)} dB true peak. Clear`}
           onPress={clearMarks}
-          style={{ minHeight: 44, minWidth: 74, justifyContent: 'center', paddingHorizontal: 8, borderRadius: 8, backgroundColor: hasClipped ? palette.coralWash : palette.faint }}
+          style={{ minHeight: 44, minWidth: 74, justifyContent: 'center', paddingHorizontal: 8, borderRadius: 8, borderWidth: 1, borderColor: hasClipped ? palette.coral : palette.line, backgroundColor: hasClipped ? palette.coralWash : undefined }}
         >
           <Text look="small" tone={hasClipped ? 'coral' : 'muted'} numberOfLines={1} style={{ fontSize: 12, lineHeight: 15 }}>
             {hasClipped ? 'Too loud' : 'True peak'}

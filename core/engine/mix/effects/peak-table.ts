@@ -1,5 +1,5 @@
 import { besselI0OfRoot, sin } from '../../math'
-import { PEAK_FRAMES, PEAK_PHASES, PEAK_TAPS } from './both/limiter'
+import { PEAK_FRAMES, PEAK_PHASES, PEAK_TAPS } from './both/sizes'
 
 /** What lies between samples, eight for one: windowed sincs (J. F. Kaiser, 1974), by phase, the oldest sample first. */
 export const PEAK_TABLE = PEAK_PHASES * PEAK_TAPS

@@ -1,16 +1,7 @@
 import type { Audio } from '../../../audio/audio'
 import { dbToGain, exp2, sin } from '../../math'
-import {
-  BIG_BINS,
-  BIG_FRAMES,
-  HEAD_FRAMES,
-  impulseFloats,
-  MOST_SMALL,
-  roomFloats,
-  SMALL_BINS,
-  transform,
-  TURNS,
-} from '../../mix/effects/both/room'
+import { BIG_BINS, BIG_FRAMES, HEAD_FRAMES, impulseFloats, MOST_SMALL, roomFloats, SMALL_BINS, TURNS } from '../../mix/effects/both/sizes'
+import { transform } from '../../mix/effects/both/transform'
 import { useLines } from '../../voice/both/cells'
 import type { EffectContext, EffectNumbers, Settings } from './numbers'
 

@@ -3,6 +3,7 @@ import { LimiterValue, UnitField } from '../../../program/layout'
 import { get, getLine, put, putLine, toPlace } from '../../../voice/both/cells'
 import { valueAt } from './parts'
 import { designSplits, PARTED_DOUBLES, partSample, SPLIT_DOUBLES } from './ranges'
+import { PEAK_FRAMES, PEAK_PHASES, PEAK_TAPS } from './sizes'
 
 /**
  * Holds levels below a ceiling. On a bus its gain drops on the very sample that would pass it, since nothing there may come
@@ -13,10 +14,6 @@ import { designSplits, PARTED_DOUBLES, partSample, SPLIT_DOUBLES } from './range
  *       └─ n + 12 frames later ──────────────────────────────────────────────────────────── × ─ out
  */
 
-/** Samples that a place between samples is told from, for each of eight phases; the middle is so many frames back. */
-export const PEAK_TAPS: i32 = 24
-export const PEAK_PHASES: i32 = 8
-export const PEAK_FRAMES: i32 = 12
 const OCTAVE_DB: f64 = 6.020599913279624
 /** It holds what is measured a trace below the ceiling, for what the measure does not see. */
 const MARGIN: f64 = 0.9988

@@ -4,6 +4,7 @@ import { FilterSection, ReverbValue, UnitField } from '../../../program/layout'
 import { get, getLine, put, putLine, toPlace } from '../../../voice/both/cells'
 import { designSection } from '../../../voice/both/filter-design'
 import { FLAT, still, valueAt } from './parts'
+import { DIFFUSER_SIZE } from './sizes'
 
 /**
  * A room of sixteen lines that feed each other (J.-M. Jot, A. Chaigne, "Digital delay networks for designing artificial
@@ -18,8 +19,6 @@ import { FLAT, still, valueAt } from './parts'
 
 const LINES: i32 = 16
 const DIFFUSERS: i32 = 8
-/** Room for one all-pass. */
-export const DIFFUSER_SIZE: i32 = 2048
 const TAPS: i32 = 8
 const SECTION: i32 = 10
 const LOW_HZ: f64 = 250

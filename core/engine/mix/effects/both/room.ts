@@ -1,6 +1,8 @@
 import { RoomValue, UnitField } from '../../../program/layout'
 import { get, getLine, put, putLine, toPlace } from '../../../voice/both/cells'
 import { valueAt } from './parts'
+import { BIG_BINS, BIG_FRAMES, HEAD_FRAMES, INPUT, SMALL_BINS, TURNS, WORK } from './sizes'
+import { transform } from './transform'
 
 /**
  * A recorded impulse of a room, to the sample and without delay (W. G. Gardner, "Efficient convolution without
@@ -14,29 +16,7 @@ import { valueAt } from './parts'
  * Spectra are stored as real parts and then imaginary ones, from 0 Hz to half the rate.
  */
 
-export const HEAD_FRAMES: i32 = 128
-export const BIG_FRAMES: i32 = 1024
-export const MOST_SMALL: i32 = 15
-/** Samples that one part takes: both parts of N / 2 + 1 bins. */
-export const SMALL_BINS: i32 = 258
-export const BIG_BINS: i32 = 2050
-/** Cosines and sines of a whole turn in 2048 steps: half of it. */
-export const TURNS: i32 = 2048
-/** The input of both sides, room to transform, sums, and what the small and the big parts give. */
-const INPUT: i32 = 4096
-const WORK: i32 = 4096
 const STEPS: i32 = 8
-
-/** Samples that it keeps beside its impulse. */
-export function roomFloats(smallParts: f64, bigParts: f64): f64 {
-  return 2 * INPUT + WORK + 4 * BIG_BINS + 2 * HEAD_FRAMES + 4 * BIG_FRAMES + 2 * smallParts * SMALL_BINS + 2 * bigParts * BIG_BINS
-}
-
-/** How many samples its impulse takes. */
-export function impulseFloats(sides: f64, smallParts: f64, bigParts: f64): f64 {
-  return TURNS + sides * (HEAD_FRAMES + smallParts * SMALL_BINS + bigParts * BIG_BINS)
-}
-
 const TURN: i32 = 0
 
 export function convolve(unit: i32, left: i32, right: i32, at: f64, count: i32): void {
@@ -204,40 +184,4 @@ function giveBack(turns: i32, sums: i32, size: i32, work: i32, to: i32, each: i3
     putLine(to + i, getLine(work + size - each + i) / size)
     putLine(to + each + i, -getLine(work + 2 * size - each + i) / size)
   }
-}
-
-/** The discrete Fourier transform of `size` complex numbers in place (J. W. Cooley, J. W. Tukey, 1965). */
-export function transform(turns: i32, re: i32, im: i32, size: i32): void {
-  for (let i = 1, j = 0; i < size; i++) {
-    let bit = size >> 1
-    for (; (j & bit) !== 0; bit >>= 1) j ^= bit
-    j ^= bit
-    if (i >= j) continue
-    swap(re + i, re + j)
-    swap(im + i, im + j)
-  }
-  for (let span = 2; span <= size; span <<= 1) {
-    const half = span >> 1
-    const stride = TURNS / span
-    for (let from = 0; from < size; from += span)
-      for (let k = 0; k < half; k++) {
-        const c = getLine(turns + k * stride)
-        const s = getLine(turns + TURNS / 2 + k * stride)
-        const at = from + k
-        const oneRe = getLine(re + at)
-        const oneIm = getLine(im + at)
-        const otherRe = getLine(re + at + half) * c + getLine(im + at + half) * s
-        const otherIm = getLine(im + at + half) * c - getLine(re + at + half) * s
-        putLine(re + at, oneRe + otherRe)
-        putLine(im + at, oneIm + otherIm)
-        putLine(re + at + half, oneRe - otherRe)
-        putLine(im + at + half, oneIm - otherIm)
-      }
-  }
-}
-
-function swap(one: i32, other: i32): void {
-  const kept = getLine(one)
-  putLine(one, getLine(other))
-  putLine(other, kept)
 }
