@@ -4,7 +4,7 @@ import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
 import { parameters, valueOf } from '../kit/parameters'
-import { padSettings, settled, shapeOf } from '../kit/resolve'
+import { insertsOf, padSettings, settled, shapeOf } from '../kit/resolve'
 import type { PadSettings } from '../kit/resolve'
 
 export type AudioOf = (audio: AudioHash) => Audio | undefined
@@ -87,7 +87,14 @@ function drawSolo(cell: DrawnCell & { readonly own: PadSettings }, audioOf: Audi
   return { sampleRateHz: rate, channels: (alike ? [left] : [left, right]).map((channel) => channel.slice(0, end)) }
 }
 
-/** A kit of one pad with one ray and one clip. */
+/** What stands in buses works on all that goes there together, and is in no file of a single hit. */
+export const EFFECTS_LEFT_OUT = 'effects of buses and of the whole kit, and what is sent to returns, are left out.'
+
+export function hasEffects(kit: Kit): boolean {
+  return insertsOf(kit).some(({ bypass }) => !bypass)
+}
+
+/** A kit of one pad with one ray and one clip, without effects and without what is sent. */
 function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonly own: PadSettings }): Kit {
   const turn: Turn = { id: 'turn-drawn' as never, weight: 1, clips: { [ray.id]: onceThrough(clip, own, ray) } }
   const band = {
@@ -98,8 +105,9 @@ function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonl
     values: { gainDb: bandGainDb },
     turns: [turn],
   }
-  const solo: Pad = { id: pad.id, notes: [], own, rays: [{ ...ray, source: { kind: 'clips' } }], bands: [band], spread: 'even' }
-  return { ...kit, values: { gainDb: HEADROOM_DB }, pads: [solo], ties: [] }
+  const solo: Pad = { id: pad.id, notes: [], own, rays: [{ ...ray, source: { kind: 'clips' }, sends: [] }], bands: [band], spread: 'even' }
+  const buses = kit.buses.map((bus) => ({ ...bus, inserts: [], sends: [] }))
+  return { ...kit, values: { gainDb: HEADROOM_DB }, inserts: [], buses, pads: [solo], ties: [] }
 }
 
 /** A loop is drawn only where the level envelope ends it: nothing else would. */

@@ -30,6 +30,22 @@ test('tuning, level, place, delay and the level of buses are in the files', () =
   expect(peak([left])).toBeCloseTo(0.5 * 10 ** (-12 / 20) * Math.sqrt(0.5), 3)
 })
 
+test('effects of buses and what is sent are in no file of a single hit, and that is said; switched off there is nothing to say', () => {
+  const rig = aKit([{ own: { bus: 'bus-a' as never }, bands: [[anImpulse(100, RATE, 0.5)]] }])
+  const crush = { id: 'i' as never, kind: 'reverb' as const, values: { mix: 1 }, choices: {}, bypass: false }
+  const through = (bypass: boolean) => {
+    const bus = { ...createBus('bus-a' as never, 'Low'), inserts: [{ ...crush, bypass }] }
+    return written({
+      ...rig,
+      kit: { ...rig.kit, inserts: [{ ...crush, id: 'm' as never, kind: 'limiter' as const, values: {}, bypass }], buses: [bus] },
+    })
+  }
+  const [on, off] = [through(false), through(true)]
+  expect(on.wavs).toEqual(off.wavs)
+  expect(on.notes).toEqual(['Effects of buses and of the whole kit, and what is sent to returns, are left out.'])
+  expect(off.notes).toEqual([])
+})
+
 test('what is muted is left out, by pad, ray or bus, and that is said', () => {
   const rig = aKit([
     { own: { name: 'Oar', mute: true }, bands: [[anImpulse()]] },

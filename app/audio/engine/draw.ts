@@ -1,20 +1,22 @@
 import { audioInUse, narrowedTo } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
 import { EventType } from '@heliaster/core/engine'
+import type { GrooveChoice } from '@heliaster/core/engine'
 
-import type { DrawAnswer, DrawRequest } from '../../../core/engine/hosts/messages'
+import type { DrawAnswer, DrawGrooveAnswer, DrawGrooveRequest, DrawRequest } from '../../../core/engine/hosts/messages'
 import { decodedAudio } from '../files/audio-files'
 import { engineUrl } from './engine-url'
 
 let worker: Promise<Worker> | undefined
 let nextId = 1
-const waiting = new Map<number, (answer: DrawAnswer) => void>()
+type Answer = DrawAnswer | DrawGrooveAnswer
+const waiting = new Map<number, (answer: Answer) => void>()
 
 /** The engine in a worker of its own, from the same built file that plays. */
 function drawingWorker(): Promise<Worker> {
   worker ??= engineUrl().then((url) => {
     const started = new Worker(url, { type: 'module' })
-    started.onmessage = ({ data }: MessageEvent<DrawAnswer>) => {
+    started.onmessage = ({ data }: MessageEvent<Answer>) => {
       waiting.get(data.id)?.(data)
       waiting.delete(data.id)
     }
@@ -23,9 +25,28 @@ function drawingWorker(): Promise<Worker> {
   return worker
 }
 
-/** What one strike of a pad sounds like, as samples. */
+async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveRequest): Promise<Given> {
+  const target = await drawingWorker()
+  return new Promise((resolve) => {
+    waiting.set(request.id, resolve as (answer: Answer) => void)
+    target.postMessage(request)
+  })
+}
+
+async function audioOf(kit: Kit) {
+  return Promise.all(audioInUse(kit).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))
+}
+
+/** What a groove makes of several kits with the same audio, from its first beat on: left and right of each, before the limiter. */
+export async function drawGroove(kits: readonly Kit[], choice: GrooveChoice, seconds: number, sampleRateHz = 48000): Promise<DrawGrooveAnswer['parts']> {
+  const audio = await audioOf(kits[0]!)
+  const { parts } = await ask<DrawGrooveAnswer>({ id: nextId++, kits, choice, audio, frames: Math.round(seconds * sampleRateHz), sampleRateHz })
+  return parts
+} // prettier-ignore
+
+/** What one strike of a pad sounds like by itself, as samples: without effects of buses, and without what it sends. */
 export async function drawStrike(kit: Kit, whole: Pad, velocity: number, seconds: number, sampleRateHz = 48000): Promise<DrawAnswer> {
-  const pad = narrowedTo(whole, velocity)
+  const pad = withoutSends(narrowedTo(whole, velocity))
   const alone: Kit = {
     ...kit,
     pads: [pad, ...kit.pads.filter((other) => other.id === pad.leansOn)],
@@ -33,21 +54,20 @@ export async function drawStrike(kit: Kit, whole: Pad, velocity: number, seconds
     grooves: [],
     song: [],
     values: {},
+    inserts: [],
+    buses: kit.buses.map((bus) => ({ ...bus, inserts: [], sends: [] })),
   }
-  const audio = await Promise.all(
-    audioInUse({ ...alone, pads: [pad] }).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const),
-  )
   const request: DrawRequest = {
     id: nextId++,
     kit: alone,
-    audio,
+    audio: await audioOf({ ...alone, pads: [pad] }),
     events: [{ padId: pad.id, frame: 0, type: EventType.strike, velocity }],
     frames: Math.round(seconds * sampleRateHz),
     sampleRateHz,
   }
-  const target = await drawingWorker()
-  return new Promise((resolve) => {
-    waiting.set(request.id, resolve)
-    target.postMessage(request)
-  })
+  return ask<DrawAnswer>(request)
+}
+
+function withoutSends(pad: Pad): Pad {
+  return pad.rays.every(({ sends }) => sends.length === 0) ? pad : { ...pad, rays: pad.rays.map((ray) => ({ ...ray, sends: [] })) }
 }

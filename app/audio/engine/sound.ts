@@ -67,9 +67,19 @@ soloed.subscribe(() => playKit(openKit))
 /** Keeps the engine in step with the kit that is open. */
 export function playKit(kit: Kit | undefined): void {
   openKit = kit
+  tried = undefined
   if (!kit) return
   load(kit)
   void startSound()
+}
+
+/** The kit that is open as it would be, while that is heard. */
+let tried: Kit | undefined
+
+/** Plays the kit that is open as it would be, until it is called without one or the kit changes; nothing of it is kept. */
+export function tryKit(kit: Kit | undefined): void {
+  tried = kit
+  if (openKit) load(openKit)
 }
 
 let choice: GrooveId | 'song' | undefined
@@ -83,7 +93,7 @@ export function playGrooveOf(given: GrooveId | 'song' | undefined): void {
 
 function load(kit: Kit): void {
   const plays = choice === 'song' ? 'song' : kit.grooves.find(({ id }) => id === choice) ? choice : kit.grooves[0]?.id
-  sound.getState().player?.load(withAudition(kit), plays, kit)
+  sound.getState().player?.load(withAudition(tried ?? kit), plays, kit)
 }
 
 let isTrying = false

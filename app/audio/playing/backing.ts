@@ -164,6 +164,23 @@ function silence(): void {
   source = gain = running = undefined
 }
 
+/** The song as it goes beside a groove from its first beat, one channel at a rate in Hz; nothing where none plays. */
+export function backingPart(kitBpm: number, seconds: number, sampleRateHz: number): Float32Array | undefined {
+  const { isOn, backing, levelDb } = backingState.getState()
+  if (!isOn || !backing || !buffer) return undefined
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer!.getChannelData(i))
+  const level = 10 ** (levelDb / 20) / channels.length
+  const [from, step] = [backing.firstSeconds * buffer.sampleRate, ((kitBpm / backing.tempoBpm) * buffer.sampleRate) / sampleRateHz]
+  return Float32Array.from({ length: Math.round(seconds * sampleRateHz) }, (_, i) => {
+    const place = from + i * step
+    const whole = Math.floor(place)
+    return channels.reduce((sum, channel) => {
+      const [one, next] = [channel[whole] ?? 0, channel[whole + 1] ?? 0]
+      return sum + level * (one + (place - whole) * (next - one))
+    }, 0)
+  })
+}
+
 /** The groove waits so long for the song, s: both begin together. */
 const WAIT_SECONDS = 0.12
 

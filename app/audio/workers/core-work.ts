@@ -1,6 +1,16 @@
 import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heliaster/core/alike'
 import type { Join, Sounding } from '@heliaster/core/alike'
-import { columnsOf, hashAudio, peakOf, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
+import {
+  columnsOf,
+  hashAudio,
+  momentaryLoudness,
+  peakOf,
+  peakOfAudio,
+  strikeLoudness,
+  summarise,
+  toMono,
+  writeWav,
+} from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import {
   attacksOf,
@@ -18,6 +28,8 @@ import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import { heardRhythm, paceOf } from '@heliaster/core/groove/rhythm'
 import type { HeardRhythm, Pace } from '@heliaster/core/groove/rhythm'
+import { balanceOf, hidesAmong } from '@heliaster/core/hearing'
+import type { Heard as HeardSound, Hiding, LevelChange } from '@heliaster/core/hearing'
 import type { Clip } from '@heliaster/core/kit'
 import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
@@ -117,6 +129,21 @@ export const work = {
     const rate = held.audio.sampleRateHz
     return heardRhythm(hits.map(({ onsetFrame, endFrame, peakDb, centreHz }) => ({ seconds: onsetFrame / rate, peakDb, centreHz, portrait: portraitOf(held.mono, rate, onsetFrame, endFrame) }))) // prettier-ignore
   },
+  /** Who hides whom among sounds that play together, one channel each at 48 kHz. */
+  hides(sounds: readonly Float32Array[]): Hiding[] {
+    return hidesAmong(sounds)
+  },
+
+  /** The loudest 400 ms of a sound, LUFS. */
+  loudness(channels: readonly Float32Array[], sampleRateHz: number): number {
+    return momentaryLoudness(channels, sampleRateHz)
+  },
+
+  /** Levels that would suit a groove. */
+  balance(heard: readonly HeardSound[], sampleRateHz: number): LevelChange[] {
+    return balanceOf(heard, sampleRateHz)
+  },
+
   /** How a piece of music goes, by all that begins in it; undefined where nothing gathers to a pulse. */
   pace(mono: Float32Array, sampleRateHz: number): Pace | undefined {
     const { curve } = heardStrikes(mono, sampleRateHz)

@@ -1,12 +1,16 @@
 import type { Kit } from '@heliaster/core/kit'
+import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { ALL_SOUND } from '../../audio/engine/solo'
 import { soloed } from '../../audio/engine/sound'
-import { grooveState, toggleGroove } from '../../audio/playing/groove-player'
+import { chosenGroove, grooveState, toggleGroove } from '../../audio/playing/groove-player'
 import { Button } from '../../ui/controls/Button'
 import { Chips } from '../../ui/controls/Chips'
+import { More } from '../../ui/layout/More'
+import { BalanceSheet } from './hearing/BalanceSheet'
+import { HidesSheet } from './hearing/HidesSheet'
 import { useIsWide } from '../../ui/layout/use-is-wide'
 
 interface Props {
@@ -24,6 +28,10 @@ const ORDERS = [
 export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
   const isWide = useIsWide()
   const isPlaying = useStore(grooveState, (state) => state.playing)
+  const grooveId = useStore(grooveState, (state) => state.grooveId)
+  const [open, setOpen] = useState<'balance' | 'hides'>()
+  const close = () => setOpen(undefined)
+  const groove = chosenGroove(kit, grooveId)
   const alone = useStore(soloed, ({ pads, buses, rays }) => pads.length + buses.length + rays.length)
   const hasBeads = kit.grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0))
   return (
@@ -32,6 +40,23 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
       <View style={{ flex: 1, minWidth: 0 }}>
         <Chips label="Order of pads" hideLabel isOneLine options={ORDERS} value={isLoudFirst ? 'loud' : 'board'} onChoose={(order) => onLoudFirst(order === 'loud')} />
       </View>
+      {isWide ? (
+        <View style={{ flexDirection: 'row', gap: 8 }}>
+          <Button label="Balance" onPress={() => setOpen('balance')} />
+          <Button label="Who hides whom" onPress={() => setOpen('hides')} />
+        </View>
+      ) : (
+        <More
+          title="The mix"
+          kind="quiet"
+          acts={[
+            { label: 'Balance: levels that would suit', icon: 'approximately-equal', onPress: () => setOpen('balance') },
+            { label: 'Who hides whom', icon: 'ear-hearing', onPress: () => setOpen('hides') },
+          ]}
+        />
+      )}
+      {open === 'balance' && <BalanceSheet kit={kit} groove={groove} onClose={close} />}
+      {open === 'hides' && <HidesSheet kit={kit} groove={groove} onClose={close} />}
       {alone > 0 && <Button label={`All sound again (${alone} alone)`} onPress={() => soloed.setState(ALL_SOUND)} />}
     </View>
   )

@@ -46,6 +46,8 @@ jest.mock('../../documents', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return { sources: { store: createStore(() => ({ entries: {} })) } }
 })
+jest.mock('./hearing/BalanceSheet', () => ({ BalanceSheet: () => 'levels that would suit' }))
+jest.mock('./hearing/HidesSheet', () => ({ HidesSheet: () => 'hidden ones' }))
 jest.mock('../../audio/engine/mix-spectrum', () => ({ useMixSpectrum: () => undefined }))
 jest.mock('../../audio/engine/mix-meter', () => ({
   useMixMeter: () => ({ reading: mockReading, highestDb: 0.6, hasClipped: true }),
@@ -230,6 +232,18 @@ test('meters are read in figures, and a mark above full scale stays until it is 
   expect(mockClear).toHaveBeenCalled()
   press('Settings of Hull thump')
   expect(screen.getByRole('slider', { name: 'Pan' })).toBeTruthy() // in a sheet
+})
+
+test('balance and who hides whom are opened from the bar, on a phone from behind More', () => {
+  const { unmount } = render(<Shown />)
+  press('Balance')
+  expect(screen.getByText(/levels that would suit/)).toBeTruthy()
+  unmount()
+  mockWide = false
+  render(<Shown />)
+  press('More')
+  press('Who hides whom')
+  expect(screen.getByText(/hidden ones/)).toBeTruthy()
 })
 
 test('what was lost is told in words, and nothing where nothing was', () => {

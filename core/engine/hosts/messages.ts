@@ -3,6 +3,7 @@ import type { MixReading } from '../../audio/mix-meter'
 import type { Kit } from '../../kit/kit'
 import type { EngineMemory } from '../memory/memory'
 import type { ScoreEvent } from '../offline'
+import type { GrooveChoice } from '../program/compile-groove'
 import type { Standing } from '../standing'
 
 /** How the page starts the playing engine. Without `memory` the engine makes its own and is fed by messages. */
@@ -72,6 +73,22 @@ export interface DrawRequest {
   readonly frames: number
   readonly sampleRateHz: number
   readonly blockFrames?: number
+}
+
+/** Asks a worker to draw what a groove, or the song, makes of several kits that share their audio, from its beginning. */
+export interface DrawGrooveRequest {
+  readonly id: number
+  readonly kits: readonly Kit[]
+  readonly choice: GrooveChoice
+  readonly audio: readonly (readonly [hash: string, audio: Audio])[]
+  readonly frames: number
+  readonly sampleRateHz: number
+}
+
+/** Left and right of each kit, before the limiter. */
+export interface DrawGrooveAnswer {
+  readonly id: number
+  readonly parts: readonly (readonly [left: Float32Array, right: Float32Array])[]
 }
 
 export interface DrawAnswer {

@@ -1,10 +1,11 @@
 import type { PadId } from '../../kit/ids'
 import { createOffline, renderOffline, toScore } from '../offline'
-import type { DrawAnswer, DrawRequest } from './messages'
+import { EventType } from '../program/codes'
+import type { DrawAnswer, DrawGrooveAnswer, DrawGrooveRequest, DrawRequest } from './messages'
 
 interface WorkerHost {
-  onmessage: ((event: { data: DrawRequest }) => void) | null
-  postMessage(message: DrawAnswer, transfer: ArrayBuffer[]): void
+  onmessage: ((event: { data: DrawRequest | DrawGrooveRequest }) => void) | null
+  postMessage(message: DrawAnswer | DrawGrooveAnswer, transfer: ArrayBuffer[]): void
 }
 
 export function draw(request: DrawRequest): DrawAnswer {
@@ -15,9 +16,26 @@ export function draw(request: DrawRequest): DrawAnswer {
   return { id: request.id, left, right }
 }
 
+/** What a groove makes of each kit. */
+export function drawGroove({ id, kits, choice, audio: given, frames, sampleRateHz }: DrawGrooveRequest): DrawGrooveAnswer {
+  const audio = new Map(given)
+  const parts = kits.map((kit) => {
+    const { engine } = createOffline(kit, sampleRateHz, (hash) => audio.get(hash), kit.seed, choice)
+    const tap = { left: new Float32Array(frames), right: new Float32Array(frames) }
+    renderOffline(engine, toScore([{ frame: 0, type: EventType.groove, padSlot: 0, velocity: 0 }]), frames, undefined, { tap })
+    return [tap.left, tap.right] as const
+  })
+  return { id, parts }
+}
+
 export function serveDrawing(): void {
   const host = globalThis as unknown as WorkerHost
   host.onmessage = ({ data }) => {
+    if ('kits' in data) {
+      const answer = drawGroove(data)
+      host.postMessage(answer, answer.parts.flatMap((sides) => sides.map(({ buffer }) => buffer as ArrayBuffer))) // prettier-ignore
+      return
+    }
     const answer = draw(data)
     host.postMessage(answer, [answer.left.buffer as ArrayBuffer, answer.right.buffer as ArrayBuffer])
   }

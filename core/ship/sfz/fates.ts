@@ -3,7 +3,7 @@ import type { Parameter } from '../../kit/parameters'
 import { notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Response } from '../../kit/shape'
-import { isShaped } from '../draw'
+import { EFFECTS_LEFT_OUT, hasEffects, isShaped } from '../draw'
 import { sayResponse } from './response-words'
 
 /**
@@ -29,7 +29,7 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   name: 'written',
   tempoBpm: 'silent',
   values: 'written',
-  inserts: 'unplayed',
+  inserts: (kit) => when(hasEffects(kit), EFFECTS_LEFT_OUT),
   seed: 'silent',
   tuningA4Hz: 'silent',
   maxStrikes: ({ maxStrikes }) => when(maxStrikes !== undefined, `the limit of ${maxStrikes} strikes at once is left out.`),
@@ -194,7 +194,7 @@ const busFates: Record<keyof Bus, Fate<Bus>> = {
   values: 'written',
   mute: 'written',
   isReturn: 'silent',
-  inserts: 'unplayed',
+  inserts: 'silent', // said of the kit
   sends: 'silent', // said of the kit
   out: 'written',
 }

@@ -1,0 +1,5 @@
+export { balanceOf, wantedLoudness } from './balance'
+export type { Heard, LevelChange } from './balance'
+export { erbHz, erbOf, excitationOf, filterHz, hzOfErb, passes, quietDb } from './excitation'
+export { heardFromDb, hidesAmong } from './hides'
+export type { Hiding } from './hides'
