@@ -10,6 +10,7 @@ import { createInserts } from './mix/inserts'
 import type { Inserts } from './mix/inserts'
 import { createMix } from './mix/mix-state'
 import type { Mix } from './mix/mix-state'
+import type { WholeLevels } from './mix/whole-levels'
 import { CONTROLS } from './program/codes'
 import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES, SetUp, StatusField } from './program/layout'
 import type { WeighedDeck } from './strike/seldom'
@@ -120,6 +121,9 @@ export interface EngineState {
   scoreCursor: number
   readonly mix: Mix
   readonly inserts: Inserts
+  /** Of an engine that others follow, or that follows another: what the whole mix is heard as. */
+  tells: WholeLevels | undefined
+  follows: WholeLevels | undefined
   readonly groove: GroovePlay
   limiterGain: number
   readonly limiterRelease: number
@@ -177,6 +181,8 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     scoreCursor: 0,
     mix: createMix(sampleRateHz, CHUNK_FRAMES, room),
     inserts: createInserts(sampleRateHz, CHUNK_FRAMES, room),
+    tells: undefined,
+    follows: undefined,
     groove: createGroovePlay(),
     limiterGain: 1,
     limiterRelease: 1 / (0.08 * sampleRateHz),

@@ -7,6 +7,8 @@ export const README = 'README.txt'
 const WHAT = {
   sfz: 'One SFZ file and the WAV files it names, in "samples", a folder for each pad. Open the .sfz in any player of SFZ.',
   wav: 'Each hit as a WAV file of its own, in a folder for each pad: 24 bit, at the rate of its recording, as it sounds at the hardest strike of its velocity band. "b1 t2" is the second turn of the first (softest) band.',
+  stems:
+    'A groove or song as the kit plays it: the mix, and beside it the parts that add up to it, all of one length and aligned to the frame. WAV files of 32 bits, before what stands in the whole kit.',
   bundle: 'A kit with its recordings, unchanged. Heliaster opens it again as it was: choose this file with Open a bundle.',
 } as const
 

@@ -1,6 +1,8 @@
 /** @jest-environment node */
 import { hashAudio, readWav, writeWav } from '@heliaster/core/audio'
+import { createGroove, withBead } from '@heliaster/core/groove'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
+import { testIds } from '@heliaster/core/kit/testing'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
 import { work } from './ship-work'
@@ -25,6 +27,16 @@ test.each(['sfz', 'wav', 'bundle'] as const)('%s: every file is listed with its 
   expect(new Set(files.map(({ path }) => path)).size).toBe(files.length)
   expect(zip.byteLength).toBeGreaterThan(100)
   expect(isTooLoud).toBe(false)
+})
+
+test('a groove leaves as stems: the mix and each pad that sounds in it', async () => {
+  const kit = aKit()
+  const groove = withBead(createGroove(testIds(3), 'Ebb'), kit.pads[0]!.id, 0, 110)
+  const options = { by: 'pad', withEffects: true, what: groove.id, laps: 1, sampleRateHz: 48000 } as const
+  const { files, zip } = await work.stems({ ...kit, grooves: [groove] }, options, given())
+  expect(files.map(({ path }) => path)[0]).toBe('The mix.wav')
+  expect(files).toHaveLength(3) // with its pad and what it is
+  expect(zip.byteLength).toBeGreaterThan(1000)
 })
 
 test('a bundle opens again as it was, its audio to the byte, once only what was asked for', async () => {

@@ -3,8 +3,8 @@ import { readAudioFile } from '@heliaster/core/decode'
 import type { AudioHash, Kit, PadId, Performance } from '@heliaster/core/kit'
 import { numbered, padFileNames, padsHeard, performanceWav, renderDraws, renderPerformance, zipOf } from '@heliaster/core/performance'
 import type { Bits, Resounding, ToDraw } from '@heliaster/core/performance'
-import { bundleFiles, readBundle, writeOneShots, writeSfz, zipFiles } from '@heliaster/core/ship'
-import type { Bundle, Fit, Shipment } from '@heliaster/core/ship'
+import { bundleFiles, readBundle, writeOneShots, writeSfz, writeStems, zipFiles } from '@heliaster/core/ship'
+import type { Bundle, Fit, Shipment, StemOptions } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
 
 export interface Shipped {
@@ -73,17 +73,26 @@ export type ShipForm = 'sfz' | 'wav' | 'bundle'
 /** A bundle that is being opened, until all of it has been taken over. */
 let opened: Bundle | undefined
 
+async function decodedFrom(audio: ReadonlyMap<AudioHash, ArrayBuffer>): Promise<(hash: AudioHash) => Audio | undefined> {
+  const decoded = new Map<AudioHash, Audio>()
+  for (const [hash, bytes] of audio) {
+    const read = await readAudioFile(new Uint8Array(bytes))
+    if (read.ok) decoded.set(hash, read.file.audio)
+  }
+  return (hash) => decoded.get(hash)
+}
+
 /** Writing and opening what leaves, away from the page. */
 export const work = {
   async write(kit: Kit, form: ShipForm, audio: Map<AudioHash, ArrayBuffer>, fit: Fit): Promise<Shipped> {
     if (form === 'bundle') return handedOver({ files: bundleFiles(kit, (hash) => bytesOf(audio, hash)), notes: [], isTooLoud: false })
-    const decoded = new Map<AudioHash, Audio>()
-    for (const [hash, bytes] of audio) {
-      const read = await readAudioFile(new Uint8Array(bytes))
-      if (read.ok) decoded.set(hash, read.file.audio)
-    }
-    const audioOf = (hash: AudioHash) => decoded.get(hash)
+    const audioOf = await decodedFrom(audio)
     return handedOver(form === 'sfz' ? writeSfz(kit, audioOf) : writeOneShots(kit, audioOf, fit))
+  },
+  /** A groove or song as stems. */
+  async stems(kit: Kit, options: Omit<StemOptions, 'onDone'>, audio: Map<AudioHash, ArrayBuffer>): Promise<Shipped> {
+    const shipment = writeStems(kit, options, await decodedFrom(audio))
+    return handedOver(shipment ?? { files: [], notes: [], isTooLoud: false })
   },
   open(
     bytes: ArrayBuffer,

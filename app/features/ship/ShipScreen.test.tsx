@@ -1,4 +1,6 @@
+import { createGroove, withBead } from '@heliaster/core/groove'
 import type { AudioHash, Kit } from '@heliaster/core/kit'
+import { testIds } from '@heliaster/core/kit/testing'
 import { act, fireEvent, render, screen } from '@testing-library/react'
 
 import type { Shipped } from '../../audio/workers/ship-work'
@@ -8,9 +10,15 @@ import { ShipScreen } from './ShipScreen'
 let mockKit: Kit | undefined
 const mockWrite = jest.fn()
 const mockSave = jest.fn()
+const mockStems = jest.fn()
 let mockBytes: (hash: AudioHash) => Promise<ArrayBuffer>
 jest.mock('../../kit-view', () => ({ useKit: () => mockKit }))
-jest.mock('../../audio/workers/workers', () => ({ shipWork: () => ({ write: (...given: unknown[]) => mockWrite(...given) as unknown }) }))
+jest.mock('../../audio/workers/workers', () => ({
+  shipWork: () => ({
+    write: (...given: unknown[]) => mockWrite(...given) as unknown,
+    stems: (...given: unknown[]) => mockStems(...given) as unknown,
+  }),
+}))
 jest.mock('../../audio/files/audio-files', () => ({ audioBytes: (hash: AudioHash) => mockBytes(hash) }))
 jest.mock('../../ui/device/choose-files', () => ({ saveFile: (...given: unknown[]) => mockSave(...given) as unknown }))
 jest.mock('comlink', () => ({ transfer: (value: unknown) => value }))
@@ -83,4 +91,33 @@ test('a kit without pads has nothing to write', async () => {
   await shown()
   expect(screen.getByText('Nothing to write yet')).toBeTruthy()
   expect(mockWrite).not.toHaveBeenCalled()
+})
+
+test('stems are made when asked for, by what is chosen, listed with what they do not say, and saved', async () => {
+  const [pad] = kit.pads
+  const groove = withBead(createGroove(testIds(2), 'Ebb'), pad!.id, 0, 100)
+  mockKit = { ...kit, grooves: [groove] }
+  mockStems.mockResolvedValue(shipped({ files: [{ path: 'The mix.wav', bytes: 4_000_000 }], notes: ['Effects are left out.'] }))
+  await shown()
+  await choose('Stems')
+  expect(screen.queryByRole('button', { name: /^Save/ })).toBeNull()
+  await choose('By ray')
+  fireEvent.click(screen.getByRole('switch', { name: 'With effects' }))
+  fireEvent.keyDown(screen.getByRole('slider', { name: 'Laps' }), { key: 'ArrowRight' })
+  expect(screen.getByText(/^\d+[.]\d s, and what rings out after[.]$/)).toBeTruthy()
+  await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Make the stems' })))
+  expect(mockStems.mock.lastCall?.[1]).toEqual({ by: 'ray', withEffects: false, what: groove.id, laps: 5, sampleRateHz: 48000 })
+  expect(screen.getByText('Effects are left out.')).toBeTruthy()
+  fireEvent.click(saveButton())
+  expect(mockSave.mock.lastCall?.[0]).toBe('Low Tide stems.zip')
+  mockStems.mockRejectedValue(new Error('no memory'))
+  await choose('By bus') // another choice wants to be made anew
+  await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Make the stems' })))
+  expect(screen.getByRole('alert').textContent).toMatch(/^The stems could not be made: no memory/)
+})
+
+test('without beads there are no stems, and it says what to do', async () => {
+  await shown()
+  await choose('Stems')
+  expect(screen.getByText(/put beads on some strings/)).toBeTruthy()
 })

@@ -1,5 +1,4 @@
-import { audioInUse, originalsInUse } from '@heliaster/core/kit'
-import type { AudioHash, Kit } from '@heliaster/core/kit'
+import type { Kit } from '@heliaster/core/kit'
 import { checkKit } from '@heliaster/core/ship'
 import { fileName } from '@heliaster/core/ship'
 import type { Finding, Fit } from '@heliaster/core/ship'
@@ -7,7 +6,6 @@ import { transfer } from 'comlink'
 import { useEffect, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
-import { audioBytes } from '../../audio/files/audio-files'
 import type { Shipped, ShipForm } from '../../audio/workers/ship-work'
 import { shipWork } from '../../audio/workers/workers'
 import { Button } from '../../ui/controls/Button'
@@ -18,25 +16,30 @@ import { Icon } from '../../ui/drawing/Icon'
 import { Text } from '../../ui/layout/Text'
 import { usePalette } from '../../ui/theme/theme'
 import { useKit } from '../../kit-view'
+import { gatheredAudio } from './gathered-audio'
+import { sizeWords } from './size-words'
+import { StemsPart } from './StemsPart'
 
 const FORMS = [
   { value: 'sfz', text: 'SFZ' },
   { value: 'wav', text: 'WAV files' },
+  { value: 'stems', text: 'Stems' },
   { value: 'bundle', text: 'Bundle' },
 ] as const
-const WORDS: Record<ShipForm, string> = {
+type Form = (typeof FORMS)[number]['value']
+const WORDS: Record<Form, string> = {
   sfz: 'An SFZ file with its WAV files in a zip: bands, turns, levels, places and chokes for any player of SFZ. Shapes are in the files; what SFZ cannot say is named below.',
   wav: 'Every hit as a WAV file of its own, in a folder for each pad, as the hardest strike of its band sounds: level, place, tuning and shape are in it.',
+  stems: 'A groove or the song as the kit plays it: the mix, and the parts that add up to it, all of one length.',
   bundle: 'Everything in one file that opens here again, unchanged: the kit and its recordings.',
 }
 
 /** Where the kit leaves. What will be written is listed first, and what is wrong is said first. */
 export function ShipScreen() {
-  const palette = usePalette()
   const kit = useKit()
-  const [form, setForm] = useState<ShipForm>('sfz')
+  const [form, setForm] = useState<Form>('sfz')
   const [fit, setFit] = useState<Fit>('together')
-  const { findings, shipped, problem } = usePrepared(kit, form, fit)
+  const { findings, shipped, problem } = usePrepared(form === 'stems' ? undefined : kit, form === 'stems' ? 'sfz' : form, fit)
   if (!kit) return null
   const save = () =>
     shipped &&
@@ -52,54 +55,68 @@ export function ShipScreen() {
         <Text look="small" tone="muted">
           {WORDS[form]}
         </Text>
-        {form === 'wav' && shipped?.isTooLoud && (
-          <Chips label="Files that would clip" options={FIT_CHOICES} value={fit} onChoose={setFit} />
-        )}
-        <Findings findings={findings} notes={shipped?.notes ?? []} />
-        {problem && (
-          <Text role="alert" tone="coral">
-            {problem}
-          </Text>
-        )}
-        <View style={{ gap: 2 }}>
-          <View
-            style={{
-              flexDirection: 'row',
-              justifyContent: 'space-between',
-              paddingBottom: 6,
-              borderBottomWidth: 1,
-              borderBottomColor: palette.line,
-            }}
-          >
-            <Text look="label">
-              {shipped ? `${shipped.files.length} files` : kit.pads.length > 0 ? 'Preparing the files' : 'Nothing to write yet'}
-            </Text>
-            <Text look="figures">{shipped ? sizeWords(shipped.files.reduce((sum, file) => sum + file.bytes, 0)) : ''}</Text>
-          </View>
-          {shipped?.files.slice(0, 300).map((file) => (
-            <View key={file.path} style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
-              <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
-                {nameOf(file)}
-                <Text look="small" tone="muted">{`  ${placeOf(file)}`}</Text>
+        {form === 'stems' ? (
+          <StemsPart key={kit.id} kit={kit} />
+        ) : (
+          <>
+            {form === 'wav' && shipped?.isTooLoud && (
+              <Chips label="Files that would clip" options={FIT_CHOICES} value={fit} onChoose={setFit} />
+            )}
+            <Findings findings={findings} notes={shipped?.notes ?? []} />
+            {problem && (
+              <Text role="alert" tone="coral">
+                {problem}
               </Text>
-              <Text look="figures" tone="muted">
-                {sizeWords(file.bytes)}
-              </Text>
-            </View>
-          ))}
-          {shipped && shipped.files.length > 300 && <Text look="small" tone="muted">{`and ${shipped.files.length - 300} more`}</Text>}
-        </View>
+            )}
+            <Listing shipped={shipped} hasPads={kit.pads.length > 0} />
+          </>
+        )}
       </ScrollView>
-      <View style={{ padding: 10, paddingHorizontal: 20, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
-        <Button
-          label={shipped ? `Save ${sizeWords(shipped.zip.byteLength)} zip` : 'Save zip'}
-          kind="main"
-          icon="download"
-          disabled={!shipped}
-          busy={!shipped && !problem && kit.pads.length > 0}
-          onPress={save}
-        />
+      {form !== 'stems' && (
+        <View style={{ padding: 10, paddingHorizontal: 20, width: '100%', maxWidth: 760, alignSelf: 'center' }}>
+          <Button
+            label={shipped ? `Save ${sizeWords(shipped.zip.byteLength)} zip` : 'Save zip'}
+            kind="main"
+            icon="download"
+            disabled={!shipped}
+            busy={!shipped && !problem && kit.pads.length > 0}
+            onPress={save}
+          />
+        </View>
+      )}
+    </View>
+  )
+}
+
+/** What will be written: every file with its place and size. */
+function Listing({ shipped, hasPads }: { readonly shipped: Shipped | undefined; readonly hasPads: boolean }) {
+  const palette = usePalette()
+  return (
+    <View style={{ gap: 2 }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          justifyContent: 'space-between',
+          paddingBottom: 6,
+          borderBottomWidth: 1,
+          borderBottomColor: palette.line,
+        }}
+      >
+        <Text look="label">{shipped ? `${shipped.files.length} files` : hasPads ? 'Preparing the files' : 'Nothing to write yet'}</Text>
+        <Text look="figures">{shipped ? sizeWords(shipped.files.reduce((sum, file) => sum + file.bytes, 0)) : ''}</Text>
       </View>
+      {shipped?.files.slice(0, 300).map((file) => (
+        <View key={file.path} style={{ flexDirection: 'row', gap: 12, paddingVertical: 3 }}>
+          <Text look="small" numberOfLines={1} style={{ flex: 1 }}>
+            {nameOf(file)}
+            <Text look="small" tone="muted">{`  ${placeOf(file)}`}</Text>
+          </Text>
+          <Text look="figures" tone="muted">
+            {sizeWords(file.bytes)}
+          </Text>
+        </View>
+      ))}
+      {shipped && shipped.files.length > 300 && <Text look="small" tone="muted">{`and ${shipped.files.length - 300} more`}</Text>}
     </View>
   )
 }
@@ -177,17 +194,8 @@ function usePrepared(kit: Kit | undefined, form: ShipForm, fit: Fit): Prepared {
 }
 
 async function prepare(kit: Kit, form: ShipForm, fit: Fit): Promise<Prepared> {
-  const audio = new Map<AudioHash, ArrayBuffer>()
-  for (const hash of form === 'bundle' ? [...audioInUse(kit), ...originalsInUse(kit)] : audioInUse(kit)) {
-    const bytes = await audioBytes(hash).catch(() => undefined)
-    if (bytes) audio.set(hash, bytes)
-  }
+  const audio = await gatheredAudio(kit, form === 'bundle')
   const findings = checkKit(kit, (hash) => audio.has(hash))
   if (kit.pads.length === 0) return { findings }
   return { findings, shipped: await shipWork().write(kit, form, transfer(audio, [...audio.values()]), fit) }
-}
-
-function sizeWords(bytes: number): string {
-  if (bytes < 1000) return `${bytes} B`
-  return bytes < 1_000_000 ? `${(bytes / 1000).toFixed(0)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
 }

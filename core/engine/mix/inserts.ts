@@ -6,6 +6,8 @@ import { useLines, useMemory } from '../voice/both/cells'
 import { runEffect } from './effects/both/effect'
 import { PEAK_TABLE, peakTable } from './effects/peak-table'
 import { busRow } from './take-kit'
+import { goesByLevel, takeHeard, tellHeard } from './whole-levels'
+import type { WholeLevels } from './whole-levels'
 
 /** How long an effect takes to come and to go. */
 const FADE_SECONDS = 0.01
@@ -31,6 +33,9 @@ export interface Inserts {
   /** The program that a chain is of which is going, so that its memory stays; 0 for none. */
   readonly held: Int32Array
   readonly fadeFrames: number
+  /** What an effect of the whole mix heard, for one that follows it. */
+  readonly heardLeft: Float64Array
+  readonly heardRight: Float64Array
   readonly dryLeft: Float64Array
   readonly dryRight: Float64Array
 }
@@ -53,6 +58,8 @@ export function createInserts(sampleRateHz: number, frames: number, { doubles }:
     isPending: ints(MAX_BUSES),
     held: ints(MAX_BUSES),
     fadeFrames: Math.round(FADE_SECONDS * sampleRateHz),
+    heardLeft: doubles(frames),
+    heardRight: doubles(frames),
     dryLeft: new Float64Array(frames),
     dryRight: new Float64Array(frames),
   }
@@ -157,8 +164,10 @@ function dropChain(engine: EngineState, slot: number): void {
 }
 
 /** Whether anything in a bus still sounds, or a chain goes over into another. */
-export function isChainAwake({ inserts }: EngineState, slot: number): boolean {
+export function isChainAwake(engine: EngineState, slot: number): boolean {
+  const { inserts } = engine
   if (inserts.isPending[slot] !== 0) return true
+  if (engine.follows) return inserts.count[slot] > 0
   for (let i = 0; i < inserts.count[slot]; i++) {
     const unit = inserts.chain[slot * MOST_INSERTS + i]
     if (inserts.absent[unit] !== 0 || inserts.units[unit * UnitField.length + UnitField.isAwake] !== 0) return true
@@ -219,12 +228,14 @@ function runAwake(engine: EngineState, slot: number, unit: number, from: number,
   const { left, right } = engine.mix
   const row = unit * UnitField.length
   const end = from + count
+  if (engine.follows) return runFollowing(engine, engine.follows, slot, unit, from, count)
   for (let at = from; at < end;) {
     const loud = firstLoud(left[slot], right[slot], at, end)
     if (units[row + UnitField.isAwake] === 0) {
       at = loud
       if (at === end) return
       units[row + UnitField.isAwake] = 1
+      if (engine.tells) engine.tells.woke[unit] = engine.frame + at - engine.tells.frame
       units[row + UnitField.silentFrames] = 0
       continue
     }
@@ -233,11 +244,32 @@ function runAwake(engine: EngineState, slot: number, unit: number, from: number,
       process(engine, slot, unit, at, silent)
       fallAsleep(units, row)
       at += silent
+      if (engine.tells) engine.tells.slept[unit] = engine.frame + at - engine.tells.frame
       continue
     }
     const stop = loud === end ? end : nextSilent(left[slot], right[slot], loud, end)
     units[row + UnitField.silentFrames] = stop === loud ? units[row + UnitField.silentFrames] + silent : 0
     process(engine, slot, unit, at, stop - at)
+    at = stop
+  }
+}
+
+/** What follows a whole mix wakes and sleeps as it does there. */
+function runFollowing(engine: EngineState, follows: WholeLevels, slot: number, unit: number, from: number, count: number): void {
+  const { units } = engine.inserts
+  const row = unit * UnitField.length
+  const first = engine.frame + from - follows.frame
+  for (let at = 0; at < count;) {
+    if (units[row + UnitField.isAwake] === 0) {
+      const woke = follows.woke[unit] - first
+      if (woke < at || woke >= count) return
+      at = woke
+      units[row + UnitField.isAwake] = 1
+    }
+    const slept = follows.slept[unit] - first
+    const stop = slept >= at && slept < count ? slept : count
+    process(engine, slot, unit, from + at, stop - at)
+    if (stop === slept) fallAsleep(units, row)
     at = stop
   }
 }
@@ -272,8 +304,21 @@ function process(engine: EngineState, slot: number, unit: number, from: number, 
   const key = inserts.key[unit]
   const left = placeOf(mix.left[slot]) + from
   const right = placeOf(mix.right[slot]) + from
-  const keyLeft = key === NONE ? 0 : placeOf(mix.left[key]) + from
-  const keyRight = key === NONE ? 0 : placeOf(mix.right[key]) + from
+  const hears = goesByLevel(inserts.units[unit * UnitField.length + UnitField.kind])
+  if (hears && engine.tells)
+    tellHeard(
+      engine.tells,
+      unit,
+      engine.frame + from,
+      mix.left[key === NONE ? slot : key],
+      mix.right[key === NONE ? slot : key],
+      from,
+      count,
+    )
+  if (hears && engine.follows) takeHeard(engine.follows, unit, engine.frame + from, inserts.heardLeft, inserts.heardRight, count)
+  const follows = hears && engine.follows !== undefined
+  const keyLeft = follows ? placeOf(inserts.heardLeft) : key === NONE ? 0 : placeOf(mix.left[key]) + from
+  const keyRight = follows ? placeOf(inserts.heardRight) : key === NONE ? 0 : placeOf(mix.right[key]) + from
   const drive = placeOf(driveTable)
   const peaks = placeOf(inserts.peakTable)
   const still = placeOf(voices.still)

@@ -266,8 +266,8 @@ export const SetUp = layout(
 /** Slots for pads: a kit's 128, and room for those that are only being heard or are about to go. */
 export const MAX_PADS = 160
 export const MAX_RAYS = 32
-/** The master, which is slot 0, and a kit's buses. */
-export const MAX_BUSES = 33
+/** The master, which is slot 0, a kit's buses, and one more, in which ends what is not to be heard now. */
+export const MAX_BUSES = 34
 export const MASTER = 0
 /** Where the programs of kit and groove stand behind those of the pads. */
 export const KIT_ENTRY = MAX_PADS

@@ -63,7 +63,7 @@ function runKind(
   else if (kind === effectCodes.equaliser) equalise(unit, left, right, into, count)
   else if (kind === effectCodes.compressor) compress(unit, left, right, keyLeft, keyRight, into, count, rateHz)
   else if (kind === effectCodes.gate) gate(unit, left, right, keyLeft, keyRight, into, count, rateHz)
-  else if (kind === effectCodes.limiter) limit(unit, left, right, into, count, peakTable)
+  else if (kind === effectCodes.limiter) limit(unit, left, right, keyLeft, keyRight, into, count, peakTable)
   else if (kind === effectCodes.drive) driveBus(unit, left, right, frame, into, count, rateHz, driveTable, still)
   else if (kind === effectCodes.crush) crushBus(unit, left, right, frame, count, rateHz, still)
   else if (kind === effectCodes.transient) shapeBus(unit, left, right, frame, count, rateHz, still)

@@ -29,24 +29,33 @@ const SUM: i32 = TURN + 3
 const BEGUN: i32 = TURN + 4
 /** The last samples of both sides, twice over, for the measure. */
 const PAST: i32 = TURN + 5
+/** The same of what it listens to, where that is not its own. */
+const KEY_SIDES: i32 = PAST + 4 * PEAK_TAPS
+const KEY_PARTS: i32 = KEY_SIDES + 2 * PARTED_DOUBLES
 
-export function limit(unit: i32, left: i32, right: i32, at: f64, count: i32, peakTable: i32): void {
+export function limit(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32, peakTable: i32): void {
   if (get(unit + UnitField.now0 + LimiterValue.aheadFrames) > 0) limitAhead(unit, left, right, at, count, peakTable)
-  else limitAtOnce(unit, left, right, at, count)
+  else limitAtOnce(unit, left, right, keyLeft, keyRight, at, count)
 }
 
-function limitAtOnce(unit: i32, left: i32, right: i32, at: f64, count: i32): void {
+function limitAtOnce(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32): void {
   const state = unit + UnitField.state0
   const ranges = get(unit + UnitField.now0 + LimiterValue.ranges)
   const parts = state + PARTS
+  const isKeyed = keyLeft !== 0
+  const levels: i32 = isKeyed ? state + KEY_PARTS : parts
   if (ranges > 1) designSplits(state, valueAt(unit, LimiterValue.split1, at), valueAt(unit, LimiterValue.split2, at))
   for (let i = 0; i < count; i++) {
     partSample(state, state + SIDES, parts, ranges, get(left + i))
     partSample(state, state + SIDES + PARTED_DOUBLES, parts + 3, ranges, get(right + i))
+    if (isKeyed) {
+      partSample(state, state + KEY_SIDES, levels, ranges, get(keyLeft + i))
+      partSample(state, state + KEY_SIDES + PARTED_DOUBLES, levels + 3, ranges, get(keyRight + i))
+    }
     let outLeft: f64 = 0
     let outRight: f64 = 0
     for (let range = 0; range < ranges; range++) {
-      const gain = gainAtOnce(unit, state + GAINS + range, parts + range, valueAt(unit, LimiterValue.ceiling1 + range, at + i), at + i)
+      const gain = gainAtOnce(unit, state + GAINS + range, levels + range, valueAt(unit, LimiterValue.ceiling1 + range, at + i), at + i)
       outLeft += gain * get(parts + range)
       outRight += gain * get(parts + 3 + range)
     }
