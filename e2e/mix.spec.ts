@@ -1,0 +1,121 @@
+import { expect, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { readFile } from 'node:fs/promises'
+import { unzipSync } from 'fflate'
+
+import { keptKit, openOwnDemo, pad, saved } from './helpers'
+
+const press = (page: Page, name: string | RegExp) =>
+  page
+    .getByRole('button', { name, exact: typeof name === 'string' })
+    .first()
+    .click()
+/** How far the lane of something is filled now, px. */
+const filled = (page: Page, name: string) => page.getByRole('slider', { name: `Level of ${name}`, exact: true }).getByTestId('level').evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
+/** A strike is short: it is looked for often. */
+const SOON = { intervals: [30] }
+/** A strike that is over sounds on in a bus. */
+async function ringsOn(page: Page, name: string, bus: string): Promise<void> {
+  await expect.poll(() => filled(page, bus)).toBe(0)
+  await pad(page, name).click()
+  await expect.poll(() => filled(page, name), SOON).toBeGreaterThan(10)
+  await expect.poll(async () => (await filled(page, name)) === 0 && (await filled(page, bus)) > 10, SOON).toBe(true)
+}
+
+test('a return with a hall is made, a pad sends to it and is heard in it long after its strike; solo and mute; undone', async ({
+  page,
+}) => {
+  await openOwnDemo(page, 'mix')
+  const before = await keptKit(page)
+  await press(page, 'Add a return')
+  await press(page, 'Settings of Return 1')
+  await press(page, 'Put an effect in')
+  await page.getByRole('dialog').getByRole('button', { name: 'Reverb', exact: true }).click()
+  await page.getByRole('radio', { name: 'Locker' }).click()
+  await press(page, 'Settings of Tarp slap')
+  await press(page, 'Return 1')
+  await page.getByRole('slider', { name: 'Sent to Return 1' }).press('End')
+  await press(page, 'Settings of Return 1')
+  await expect(page.getByText('Sent here from Tarp slap.')).toBeVisible()
+  await press(page, 'Settings of Reverb')
+  await page.getByRole('radio', { name: 'Sea cave' }).click()
+  await expect.poll(async () => (await keptKit(page)).buses[0]!.inserts[0]).toMatchObject({ kind: 'reverb', choices: { kind: 'hall' }, values: { mix: 1, decaySeconds: 3.2 } }) // prettier-ignore
+  await ringsOn(page, 'Tarp slap', 'Return 1')
+  await press(page, 'Only Return 1')
+  await pad(page, 'Oar, low').click()
+  await expect.poll(() => filled(page, 'The whole kit')).toBe(0)
+  await pad(page, 'Tarp slap').click()
+  await expect.poll(() => filled(page, 'The whole kit'), SOON).toBeGreaterThan(10)
+  await press(page, 'All sound again (1 alone)')
+  await press(page, 'Mute Return 1')
+  await expect(page.getByRole('button', { name: 'Return 1 is muted' })).toBeVisible()
+  const changed = await keptKit(page)
+  expect(changed.buses[0]).toMatchObject({ mute: true, isReturn: true })
+  for (let i = 0; i < 12; i++) if (await page.getByRole('button', { name: /^Undo/ }).first().isEnabled()) await press(page, /^Undo/)
+  await saved(page)
+  const { buses, pads } = await keptKit(page)
+  expect([buses, pads]).toEqual([before.buses, before.pads])
+})
+
+test('a compressor on the whole lowers what is loud, as its picture says; the meters read; a level is dragged by the mouse', async ({
+  page,
+}) => {
+  await openOwnDemo(page, 'mix')
+  await press(page, 'Settings of The whole kit')
+  await press(page, /effect/)
+  await page.getByRole('dialog').getByRole('button', { name: 'Compressor', exact: true }).click()
+  await page.getByRole('radio', { name: 'Flat as the sea' }).click()
+  await expect(page.getByText('takes nothing away')).toBeVisible()
+  await press(page, 'Play')
+  await expect(page.getByText(/takes away \d+[.]\d dB/)).toBeVisible()
+  await expect(page.getByRole('button', { name: /at most -?\d+[.]\d dB true peak/i })).toBeVisible()
+  await press(page, 'Stop')
+  const lane = page.getByRole('slider', { name: 'Level of Oar, low', exact: true })
+  const valueOf = async () => Number(await lane.getAttribute('aria-valuenow'))
+  const stood = await valueOf()
+  await lane.scrollIntoViewIfNeeded()
+  const box = (await lane.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height - 12)
+  await page.mouse.down()
+  expect(await valueOf()).toBe(stood) // it does not jump to where it is touched
+  await page.mouse.move(box.x + box.width / 2 - 40, box.y + box.height - 12, { steps: 5 })
+  await page.mouse.up()
+  await expect.poll(valueOf).toBeCloseTo(stood - 6, 0)
+  await saved(page)
+})
+
+test('balance is taken as one step; stems leave as files that lie together', async ({ page }) => {
+  await openOwnDemo(page, 'mix')
+  const before = await keptKit(page)
+  await press(page, 'Balance')
+  await press(page, /^Take all \d/)
+  await expect(page.getByText('Taken').first()).toBeVisible()
+  await page.keyboard.press('Escape')
+  const levels = async () => (await keptKit(page)).pads.map(({ own }) => own.values?.gainDb)
+  await expect.poll(levels).not.toEqual(before.pads.map(({ own }) => own.values?.gainDb))
+  await press(page, /^Undo/)
+  await expect.poll(levels).toEqual(before.pads.map(({ own }) => own.values?.gainDb))
+  await press(page, 'Who hides whom')
+  await expect(
+    page
+      .getByRole('dialog')
+      .getByText(/hides|Nothing hides/)
+      .nth(1),
+  ).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: 'Ship', exact: true }).click()
+  await page.getByRole('radio', { name: 'Stems' }).click()
+  await page.getByRole('slider', { name: 'Laps' }).press('Home')
+  await press(page, 'Make the stems')
+  const [download] = await Promise.all([
+    page.waitForEvent('download', { timeout: 100_000 }),
+    page.getByRole('button', { name: /^Save .* zip$/ }).click({ timeout: 100_000 }),
+  ])
+  const files = unzipSync(new Uint8Array(await readFile(await download.path())))
+  const wavs = Object.entries(files).filter(([path]) => path.endsWith('.wav'))
+  expect(wavs.map(([path]) => path)).toEqual(
+    expect.arrayContaining(['The mix.wav', 'Hull thump.wav', 'Tarp slap.wav', 'Hatch tick.wav', 'Bilge hiss.wav']),
+  )
+  expect(new Set(wavs.map(([, { length }]) => length)).size).toBe(1)
+  await saved(page)
+})
