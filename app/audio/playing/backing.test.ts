@@ -5,7 +5,7 @@ const mockStarted: { at: number; place: number; rate: number; level: number }[] 
 let mockStopped = 0
 const mockEngine = { beat: -1, frame: 0 }
 let mockPace: object | undefined = { tempoBpm: 98, firstSeconds: 0.4 }
-const mockKit = { tempoBpm: 98 }
+const mockKit = { inserts: [] as unknown[], tempoBpm: 98 }
 const mockPlayer = {
   sampleRateHz: 48000,
   songBeat: () => mockEngine.beat,

@@ -5,6 +5,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { deviceSettings } from '../../ui/device/device-settings'
 import type { Player } from '../engine/player'
+import { mixDelaySeconds } from '../engine/mix-delay'
 import { kitNow, sound } from '../engine/sound'
 import { coreWork } from '../workers/workers'
 import { grooveState, onGrooveStarts } from './groove-player'
@@ -135,7 +136,7 @@ export function placeWanted(player: Pick<Player, 'songBeat' | 'frameNow' | 'host
   const beat = player.songBeat()
   const kitBpm = kitNow()?.tempoBpm
   if (beat < 0 || kitBpm === undefined) return undefined
-  const now = (player.frameNow() + player.hostFrame()) / player.sampleRateHz
+  const now = (player.frameNow() + player.hostFrame()) / player.sampleRateHz + mixDelaySeconds(player.sampleRateHz)
   const rate = kitBpm / tempoBpm
   return { at: now + AHEAD_SECONDS, place: firstSeconds + ((beat + (AHEAD_SECONDS * kitBpm) / 60) * 60) / tempoBpm, rate }
 } // prettier-ignore
@@ -189,7 +190,7 @@ onGrooveStarts((player, beat) => {
   const kitBpm = kitNow()?.tempoBpm
   if (!isOn || !backing || !buffer || kitBpm === undefined) return 0
   const frames = Math.round(WAIT_SECONDS * player.sampleRateHz)
-  const at = (player.frameNow() + player.hostFrame() + frames) / player.sampleRateHz
+  const at = (player.frameNow() + player.hostFrame() + frames) / player.sampleRateHz + mixDelaySeconds(player.sampleRateHz)
   begin(player, { at, place: backing.firstSeconds + (beat * 60) / backing.tempoBpm, rate: kitBpm / backing.tempoBpm })
   return frames
 })

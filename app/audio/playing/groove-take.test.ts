@@ -20,6 +20,7 @@ const mockPlayer = {
   frameNow: () => mockEngine.frame,
 }
 jest.mock('../engine/sound', () => ({
+  kitNow: () => undefined,
   sound: { getState: () => ({ player: mockPlayer }) },
   onSounded: (listener: typeof mockListener) => {
     mockListener = listener

@@ -8,6 +8,7 @@ import { kits } from '../../documents'
 import type { Gesture } from '../../documents/gesture'
 import { deviceSettings } from '../../ui/device/device-settings'
 import type { Player, Sounded } from '../engine/player'
+import { mixDelaySeconds } from '../engine/mix-delay'
 import { onSounded, sound } from '../engine/sound'
 import { startClick } from './click'
 import { grooveState, onGrooveStops, playAlone, startGroove } from './groove-player'
@@ -103,7 +104,7 @@ function layIn({ gesture, before, laid }: Pass): void {
 /** The beat that was heard when a hand struck what sounded on a frame: it sounds a burst after the hand, and is heard later than it is made. */
 export function heardBeat(player: Pick<Player, 'songBeat' | 'frameNow' | 'sampleRateHz' | 'context' | 'clock'>, frame: number, tempoBpm: number): number {
   const { outputLatency, baseLatency } = player.context
-  const later = player.clock.burstFrames() + (outputLatency || baseLatency || 0) * player.sampleRateHz
+  const later = player.clock.burstFrames() + ((outputLatency || baseLatency || 0) + mixDelaySeconds(player.sampleRateHz)) * player.sampleRateHz
   const beat = player.songBeat()
   return beat + ((frame - later - player.frameNow()) * tempoBpm) / 60 / player.sampleRateHz
 } // prettier-ignore

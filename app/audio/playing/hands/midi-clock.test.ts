@@ -5,7 +5,7 @@ import { clockSettings, clockState, connectClock, takeClock } from './midi-clock
 const mockPlayer = { sampleRateHz: 48000, frame: 0, beat: -1, led: [] as number[][] }
 const mockGroove = { playing: false, begun: [] as unknown[][], stopped: 0 }
 jest.mock('../../engine/sound', () => ({
-  kitNow: () => ({ id: 'kit-a', tempoBpm: 120 }),
+  kitNow: () => ({ id: 'kit-a', tempoBpm: 120, inserts: [] }),
   sound: {
     getState: () => ({
       player: {

@@ -5,6 +5,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { deviceSettings } from '../../../ui/device/device-settings'
 import { kitNow, sound } from '../../engine/sound'
+import { mixDelaySeconds } from '../../engine/mix-delay'
 import type { Player } from '../../engine/player'
 import { grooveState, startGroove, stopGroove } from '../groove-player'
 
@@ -65,7 +66,7 @@ const LOOK_MS = 25
 function heardAtMs(player: Player, frame: number): number | undefined {
   const zero = player.clock.frameOf(0)
   if (zero === undefined) return undefined
-  const latency = player.context.outputLatency || player.context.baseLatency || 0
+  const latency = (player.context.outputLatency || player.context.baseLatency || 0) + mixDelaySeconds(player.sampleRateHz)
   return (frame - zero + player.clock.burstFrames()) / (player.sampleRateHz / 1000) + 1000 * latency
 }
 

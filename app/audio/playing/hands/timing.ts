@@ -1,6 +1,7 @@
 import type { PadId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
+import { mixDelaySeconds } from '../../engine/mix-delay'
 import { onSounded, sound } from '../../engine/sound'
 
 /** How long the hand's strikes are under way, as far as they were measured. */
@@ -46,10 +47,14 @@ export function measureTiming(): () => void {
   })
 }
 
-/** What the device adds, ms: how much it asks for at once, and how long it takes from a rendered frame to the ear. */
-export function deviceDelays(): { readonly burstMs: number; readonly outputMs: number } | undefined {
+/** What is added, ms: how much the device asks for at once, how long it takes from a rendered frame to the ear, and by how much the mix is later. */
+export function deviceDelays(): { readonly burstMs: number; readonly outputMs: number; readonly mixMs: number } | undefined {
   const { player } = sound.getState()
   if (!player) return undefined
   const { outputLatency = 0, baseLatency = 0 } = player.context
-  return { burstMs: (player.clock.burstFrames() * 1000) / player.sampleRateHz, outputMs: 1000 * (outputLatency || baseLatency) }
+  return {
+    burstMs: (player.clock.burstFrames() * 1000) / player.sampleRateHz,
+    outputMs: 1000 * (outputLatency || baseLatency),
+    mixMs: 1000 * mixDelaySeconds(player.sampleRateHz),
+  }
 }

@@ -8,7 +8,9 @@ import { TimingPart } from './TimingPart'
 const RATE = 48000
 const mockClock = createSteadyClock(RATE)
 let mockListener: (sounded: { padId: string; frame: number }[]) => void = () => undefined
+let mockKit: unknown
 jest.mock('../../../audio/engine/sound', () => ({
+  kitNow: () => mockKit,
   sound: { getState: () => ({ player: { clock: mockClock, sampleRateHz: 48000, context: { outputLatency: 0.024 } } }) },
   onSounded: (listener: typeof mockListener) => {
     mockListener = listener
@@ -37,6 +39,17 @@ test('it says how much strikes differ, what the device asks for and adds', () =>
   expect(handSettings.getState().isSteady).toBe(true)
   expect(screen.getAllByRole('status')[0]!.textContent).toContain('Strike a few times') // it is measured anew
 }) // prettier-ignore
+
+test('a limiter in the whole kit, which looks ahead, is a part of what is said; one that is off is not', () => {
+  const limiter = { id: 'l', kind: 'limiter', values: {}, choices: {}, bypass: false }
+  mockKit = { inserts: [limiter] }
+  const { unmount } = render(<TimingPart />)
+  expect(screen.getAllByRole('status')[0]!.textContent).toMatch(/A limiter in the mix, which looks ahead, adds 1\.5 ms\./)
+  unmount()
+  mockKit = { inserts: [{ ...limiter, bypass: true }] }
+  render(<TimingPart />)
+  expect(screen.getAllByRole('status')[0]!.textContent).not.toMatch(/limiter/)
+})
 
 test('the way through the air is measured, or it is said why not', async () => {
   render(<TimingPart />)

@@ -43,6 +43,7 @@ export function TimingPart() {
         {device && device.burstMs > 0 && (
           <Text tone="muted">
             This device asks for {inMs(device.burstMs)} of sound at once, and says that {inMs(device.outputMs)} pass until it is heard.
+            {device.mixMs > 0 && ` A limiter in the mix, which looks ahead, adds ${inMs(device.mixMs)}.`}
           </Text>
         )}
       </View>
