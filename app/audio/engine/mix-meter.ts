@@ -17,9 +17,11 @@ interface MeterState {
   /** The highest true peak since the marks were cleared, dB. */
   readonly highestDb: number
   readonly hasClipped: boolean
+  /** Pads and buses that were above full scale, by their ids. */
+  readonly over: readonly string[]
 }
 
-const nothing: MeterState = { reading: undefined, highestDb: -Infinity, hasClipped: false }
+const nothing: MeterState = { reading: undefined, highestDb: -Infinity, hasClipped: false, over: [] }
 
 /** What the mix measures: told ten times a second while someone looks. */
 export const mixMeter = createStore<MeterState>(() => nothing)
@@ -51,8 +53,13 @@ function leave(): void {
 
 /** Takes the marks off, and begins the loudness of all anew. */
 export function clearMarks(): void {
-  mixMeter.setState({ highestDb: -Infinity, hasClipped: false })
+  mixMeter.setState({ highestDb: -Infinity, hasClipped: false, over: [] })
   node?.port.postMessage({ type: 'begin' } satisfies ToMeter)
+}
+
+/** Marks a pad or a bus that is above full scale, until the marks are taken off. */
+export function markOver(id: string): void {
+  if (!mixMeter.getState().over.includes(id)) mixMeter.setState(({ over }) => ({ over: [...over, id] }))
 }
 
 /** What the mix measures, while this is shown. */

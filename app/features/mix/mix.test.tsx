@@ -22,6 +22,8 @@ const mockEdit = jest.fn((edits: KitEdit[]) => {
 const mockTaken = jest.fn(() => 6.25)
 const mockReading = { momentary: -18.25, short: -20, integrated: -21, peakDb: 0.4, truePeakDb: 0.6, rmsDb: -24, correlation: 0.5 }
 const mockClear = jest.fn()
+const mockOver = jest.fn()
+let mockLevel = 0
 let mockWide = true
 jest.mock('expo-router', () => ({ router: { navigate: jest.fn() } }))
 jest.mock('../../ui/layout/use-is-wide', () => ({ useIsWide: () => mockWide }))
@@ -49,10 +51,15 @@ jest.mock('../../documents', () => {
 jest.mock('./hearing/BalanceSheet', () => ({ BalanceSheet: () => 'levels that would suit' }))
 jest.mock('./hearing/HidesSheet', () => ({ HidesSheet: () => 'hidden ones' }))
 jest.mock('../../audio/engine/mix-spectrum', () => ({ useMixSpectrum: () => undefined }))
-jest.mock('../../audio/engine/mix-meter', () => ({
-  useMixMeter: () => ({ reading: mockReading, highestDb: 0.6, hasClipped: true }),
-  clearMarks: () => mockClear(),
-}))
+jest.mock('../../audio/engine/mix-meter', () => {
+  const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
+  return {
+    useMixMeter: () => ({ reading: mockReading, highestDb: 0.6, hasClipped: true }),
+    clearMarks: () => mockClear(),
+    markOver: (id: string) => mockOver(id),
+    mixMeter: createStore(() => ({ over: ['Hulls'] })),
+  }
+})
 jest.mock('../../audio/playing/groove-player', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
@@ -66,7 +73,7 @@ jest.mock('../../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   const soloed = createStore(() => ({ pads: [], rays: [], buses: [] as string[], bands: [], turns: [] }))
   return {
-    busLevel: () => 0,
+    busLevel: () => mockLevel,
     raysLevel: () => new Float64Array(32),
     soloed,
     sound: createStore(() => ({ player: { losses: () => ({ events: 0, strikes: 2, lateBlocks: 1 }) } })),
@@ -244,6 +251,18 @@ test('balance and who hides whom are opened from the bar, on a phone from behind
   press('More')
   press('Who hides whom')
   expect(screen.getByText(/hidden ones/)).toBeTruthy()
+})
+
+test('what is above full scale is marked, and what was so stays marked', () => {
+  mockLevel = 1.2
+  const frames = jest.spyOn(window, 'requestAnimationFrame').mockReturnValue(1)
+  render(<Shown />)
+  expect(screen.getByRole('slider', { name: 'Level of Hulls' }).getAttribute('aria-valuetext')).toBe('0.0 dB, was above full scale')
+  expect(screen.getByRole('slider', { name: 'Level of Boathouse' }).getAttribute('aria-valuetext')).toBe('0.0 dB')
+  for (const [draw] of [...frames.mock.calls]) draw(0) // each asks for the next
+  expect(mockOver.mock.calls.map(([id]) => id as string)).toEqual(expect.arrayContaining(['Hulls', 'Whole yard', 'Boathouse']))
+  frames.mockRestore()
+  mockLevel = 0
 })
 
 test('what was lost is told in words, and nothing where nothing was', () => {

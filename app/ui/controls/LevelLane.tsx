@@ -15,6 +15,9 @@ interface Props {
   /** What sounds now, 0..1 and above; asked each frame, never state of the page. */
   readonly level: () => number
   readonly isMuted?: boolean
+  /** It was above full scale, and is marked; told when it is. */
+  readonly isOver?: boolean
+  readonly onOver?: () => void
   readonly onSlide: (valueDb: number) => void
   readonly onDone: () => void
   /** A tap that moves nothing. */
@@ -33,9 +36,9 @@ const shareOf = (db: number) => Math.min(1, Math.max(0, (db - LANE_DB.least) / R
  * A level as a lane: what sounds fills it, a mark says where it is set. It is drawn from where it stands, wherever it is
  * touched, so that a thumb never makes it jump; arrow keys move it by half a dB.
  */
-export function LevelLane({ name, words, valueDb, level, isMuted = false, onSlide, onDone, onTap }: Props) {
+export function LevelLane({ name, words, valueDb, level, isMuted = false, isOver = false, onOver, onSlide, onDone, onTap }: Props) {
   const palette = usePalette()
-  const fill = useLevelFill(level, isMuted)
+  const fill = useLevelFill(level, isMuted, onOver)
   const from = useRef<{ x: number; db: number; isMoved: boolean }>(undefined)
   const drag = usePointerDrag(
     {
@@ -73,7 +76,7 @@ export function LevelLane({ name, words, valueDb, level, isMuted = false, onSlid
       aria-valuemin={LANE_DB.least}
       aria-valuemax={LANE_DB.most}
       aria-valuenow={valueDb}
-      aria-valuetext={`${valueDb.toFixed(1)} dB${isMuted ? ', muted' : ''}`}
+      aria-valuetext={`${valueDb.toFixed(1)} dB${isMuted ? ', muted' : ''}${isOver ? ', was above full scale' : ''}`}
       {...{ onKeyDown }}
       style={{ minHeight: TOUCH, paddingTop: 4, paddingBottom: 6, cursor: 'pointer' }}
     >
@@ -92,6 +95,7 @@ export function LevelLane({ name, words, valueDb, level, isMuted = false, onSlid
         <View style={{ height: 16, borderRadius: 5, backgroundColor: palette.faint, overflow: 'hidden' }}>
           <View ref={fill} testID="level" style={{ height: 16, width: 0, backgroundColor: palette.water }} />
           <View style={{ position: 'absolute', left: `${shareOf(0) * 100}%`, top: 0, bottom: 0, width: 1, backgroundColor: palette.muted, opacity: 0.6 }} />
+          {isOver && <View style={{ position: 'absolute', right: 0, top: 0, bottom: 0, width: 8, backgroundColor: palette.coral }} />}
         </View>
         <View
           style={{
@@ -105,24 +109,25 @@ export function LevelLane({ name, words, valueDb, level, isMuted = false, onSlid
 } // prettier-ignore
 
 /** The bar that shows what sounds, moved with each picture of the screen, past React. */
-function useLevelFill(level: () => number, isMuted: boolean) {
+function useLevelFill(level: () => number, isMuted: boolean, onOver: (() => void) | undefined) {
   const palette = usePalette()
   const fill = useRef<View>(null)
-  const latest = useRef(level)
+  const latest = useRef({ level, onOver })
   useEffect(() => {
-    latest.current = level
+    latest.current = { level, onOver }
   })
   useEffect(() => {
     let frame = 0
     let shown = ''
     const draw = () => {
-      const db = isMuted ? LANE_DB.least : 20 * Math.log10(latest.current() + 1e-6)
+      const db = isMuted ? LANE_DB.least : 20 * Math.log10(latest.current.level() + 1e-6)
       const width = `${(shareOf(db) * 100).toFixed(1)}%`
       const element = fill.current as unknown as HTMLElement | null
       if (element && width !== shown) {
         element.style.width = shown = width
         element.style.backgroundColor = db > 0 ? palette.coral : palette.water
       }
+      if (db > 0) latest.current.onOver?.()
       frame = requestAnimationFrame(draw)
     }
     frame = requestAnimationFrame(draw)

@@ -14,6 +14,8 @@ interface Props {
   readonly level: () => number
   readonly gainDb: number
   readonly isMuted?: boolean
+  readonly isOver?: boolean
+  readonly onOver?: () => void
   readonly isSolo?: boolean
   readonly isChosen: boolean
   readonly onGain: (gainDb: number) => void
@@ -24,7 +26,7 @@ interface Props {
 }
 
 /** One line of the mix: its face, which opens what stands behind it, its level under a thumb, alone or silent. */
-export function Lane({ name, words = '', face, level, gainDb, isMuted = false, isSolo = false, isChosen, onGain, onDone, onChoose, onMute, onSolo }: Props) {
+export function Lane({ name, words = '', face, level, gainDb, isMuted = false, isOver, onOver, isSolo = false, isChosen, onGain, onDone, onChoose, onMute, onSolo }: Props) {
   const palette = usePalette()
   return (
     <View
@@ -36,7 +38,7 @@ export function Lane({ name, words = '', face, level, gainDb, isMuted = false, i
         {face ?? <Icon name="tune-vertical" size={22} color={palette.kelp} />}
       </Pressable>
       <View style={{ flex: 1, minWidth: 0 }}>
-        <LevelLane name={name} words={words} valueDb={gainDb} level={level} isMuted={isMuted} onSlide={onGain} onDone={onDone} onTap={onChoose} />
+        <LevelLane name={name} words={words} valueDb={gainDb} level={level} isMuted={isMuted} isOver={isOver} onOver={onOver} onSlide={onGain} onDone={onDone} onTap={onChoose} />
       </View>
       {onSolo && <IconButton name="headphones" label={isSolo ? `${name} sounds alone` : `Only ${name}`} on={isSolo} onPress={onSolo} />}
       {onMute && <IconButton name={isMuted ? 'volume-off' : 'volume-high'} label={isMuted ? `${name} is muted` : `Mute ${name}`} tone={isMuted ? 'coral' : 'ink'} on={isMuted} onPress={onMute} />}

@@ -4,6 +4,7 @@ import { useMemo, useRef } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { markOver, mixMeter } from '../../../audio/engine/mix-meter'
 import { busLevel, raysLevel, soloed, toggleSolo } from '../../../audio/engine/sound'
 import { editKit } from '../../../kit-view'
 import { addBusEdits } from '../../../kit-view/buses/bus-edits'
@@ -31,6 +32,8 @@ const CALM_MS = 3000
 /** The whole, then pads, what is loud first, then buses and returns. */
 export function Lanes({ kit, isLoudFirst, chosen, onChoose }: Props) {
   const { pads: solos, buses: soloBuses } = useStore(soloed)
+  const over = useStore(mixMeter, (state) => state.over)
+  const marks = (id: string) => ({ isOver: over.includes(id), onOver: () => markOver(id) })
   const movedAt = useRef(-Infinity)
   const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
   const move = (edits: KitEdit[]) => {
@@ -58,6 +61,7 @@ export function Lanes({ kit, isLoudFirst, chosen, onChoose }: Props) {
         return (
           <Lane
             key={pad.id}
+            {...marks(pad.id)}
             name={padName(kit, pad)}
             words={wayWords(kit, pad)}
             face={<PadGlyph kit={kit} pad={pad} size={32} />}
@@ -85,6 +89,7 @@ export function Lanes({ kit, isLoudFirst, chosen, onChoose }: Props) {
         return (
           <Lane
             key={bus.id}
+            {...marks(bus.id)}
             name={bus.name}
             words={[touchedBy(kit, bus), chainWords(bus.inserts)].filter(Boolean).join(' · ')}
             level={() => busLevel(bus.id)}
