@@ -7,11 +7,11 @@ import { Button } from '../ui/controls/Button'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
 
-/** Says that only some pads, rays, bands or turns sound, for nobody should have to look for a forgotten solo. */
+/** Says that only some pads, rays, buses, bands or turns sound, for nobody should have to look for a forgotten solo. */
 export function SoloBar() {
   const palette = usePalette()
-  const count = useStore(soloed, ({ pads, rays, bands, turns }) => [pads, rays, bands, turns].flat().length)
-  const words = useStore(soloed, ({ pads, rays, bands }) => `One ${pads.length ? 'pad' : rays.length ? 'ray' : bands.length ? 'band of its pad' : 'turn of its pad'} sounds alone`) // prettier-ignore
+  const count = useStore(soloed, ({ pads, rays, buses, bands, turns }) => [pads, rays, buses, bands, turns].flat().length)
+  const words = useStore(soloed, ({ pads, rays, buses, bands }) => `One ${pads.length ? 'pad' : rays.length ? 'ray' : buses.length ? 'bus' : bands.length ? 'band of its pad' : 'turn of its pad'} sounds alone`) // prettier-ignore
   if (count === 0) return null
   return (
     <View

@@ -39,7 +39,7 @@ jest.mock('../documents/library', () => {
 jest.mock('../audio/engine/sound', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
-    soloed: createStore(() => ({ pads: [], rays: [], bands: [], turns: [] })),
+    soloed: createStore(() => ({ pads: [], rays: [], buses: [] as string[], bands: [], turns: [] })),
     strikePad: jest.fn(),
     releasePad: jest.fn(),
     kitNow: () => undefined,
@@ -151,6 +151,9 @@ test('what sounds alone is counted until all may sound again', () => {
   expect(screen.queryByRole('status')).toBeNull()
   act(() => sound.soloed.setState({ pads: ['a'], rays: [] }))
   expect(screen.getByRole('status').textContent).toContain('One pad sounds alone')
+  act(() => sound.soloed.setState({ pads: [], buses: ['room'] }))
+  expect(screen.getByRole('status').textContent).toContain('One bus sounds alone')
+  act(() => sound.soloed.setState({ pads: ['a'], buses: [] }))
   act(() => sound.soloed.setState({ pads: ['a'], rays: ['b'] }))
   expect(screen.getByRole('status').textContent).toContain('2 sound alone')
   press('Let all sound')

@@ -3,8 +3,6 @@ import { useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { ALL_SOUND } from '../../audio/engine/solo'
-import { soloed } from '../../audio/engine/sound'
 import { chosenGroove, grooveState, toggleGroove } from '../../audio/playing/groove-player'
 import { Button } from '../../ui/controls/Button'
 import { Chips } from '../../ui/controls/Chips'
@@ -24,7 +22,7 @@ const ORDERS = [
   { value: 'board', text: 'As on the Board' },
 ] as const
 
-/** The groove plays while levels are set; in which order they stand; and all sounds again. */
+/** The groove plays while levels are set; in which order they stand; balance, and who hides whom. */
 export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
   const isWide = useIsWide()
   const isPlaying = useStore(grooveState, (state) => state.playing)
@@ -32,7 +30,6 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
   const [open, setOpen] = useState<'balance' | 'hides'>()
   const close = () => setOpen(undefined)
   const groove = chosenGroove(kit, grooveId)
-  const alone = useStore(soloed, ({ pads, buses, rays }) => pads.length + buses.length + rays.length)
   const hasBeads = kit.grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0))
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: 12, paddingHorizontal: isWide ? 16 : 10, paddingTop: 6 }}>
@@ -57,7 +54,6 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
       )}
       {open === 'balance' && <BalanceSheet kit={kit} groove={groove} onClose={close} />}
       {open === 'hides' && <HidesSheet kit={kit} groove={groove} onClose={close} />}
-      {alone > 0 && <Button label={`All sound again (${alone} alone)`} onPress={() => soloed.setState(ALL_SOUND)} />}
     </View>
   )
 } // prettier-ignore
