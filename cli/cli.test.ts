@@ -226,6 +226,15 @@ test('grooves are listed, written as MIDI and JSON, put into a kit, and said str
   run('groove', 'rowed.zip', '--out', 'stroke.json')
   run('groove', 'rowed.zip', '--put', 'stroke.json', '--out', 'twice.zip')
   expect(run('groove', 'twice.zip').split('\n').map((line) => line.split(':')[0])).toEqual(['stroke', 'stroke 2', '']) // prettier-ignore
+  expect(run('stems', 'rowed.zip', '--laps', '2', '--rate', '24000', '--out', 'parts')).toBe('4 files in parts\n')
+  expect(readdirSync(join(dir, 'parts')).sort()).toEqual(['README.txt', 'The mix.wav', 'oar 15.wav', 'oar 5.wav'])
+  const [mix, one, other] = ['The mix', 'oar 15', 'oar 5'].map((name) => {
+    const wav = readWav(readFileSync(join(dir, 'parts', `${name}.wav`)))
+    return wav.ok ? wav.file.audio.channels[0]! : new Float32Array(0)
+  })
+  expect(mix!.length).toBeGreaterThan(24000 * 3)
+  expect(mix!.every((sample, i) => Math.abs(sample - one![i]! - other![i]!) < 1e-6)).toBe(true)
+  expect(fails('stems', 'rowed.zip', '--by', 'star', '--out', 'x')).toMatchObject({ status: 2, line: expect.stringContaining('--by') as string }) // prettier-ignore
   expect(fails('groove', 'twice.zip', '--strikes')).toEqual({
     status: 2,
     line: expect.stringContaining('name one with --groove') as string,

@@ -9,6 +9,7 @@ heliaster shape KIT.zip --pad NAME [--ray NAME] [NAME=VALUE... --out KIT.zip]
 heliaster groove KIT.zip [--groove NAME | --song] [--laps N] [--strikes | --out FILE.mid|FILE.json]
                  [--put FILE.mid|FILE.json --out KIT.zip]
 heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
+heliaster stems KIT.zip [--groove NAME | --song] [--laps N] [--by pad|bus|ray] [--dry] [--rate HZ] --out DIR
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR
 heliaster check KIT.zip|FILE... [--as sfz|wav]`
 
@@ -35,6 +36,7 @@ const commands: Record<string, () => Promise<Command>> = {
   shape: async () => (await import('./commands/shape')).shape,
   groove: async () => (await import('./commands/groove')).groove,
   render: async () => (await import('./commands/render')).render,
+  stems: async () => (await import('./commands/stems')).stems,
   ship: async () => (await import('./commands/ship')).ship,
   check: async () => (await import('./commands/check')).check,
 }

@@ -61,7 +61,7 @@ function grooveMeant(kit: Kit, { options }: Given): Groove {
 }
 
 /** What is played, and for how many beats. */
-function playedBy(kit: Kit, given: Given): { readonly what: GrooveId | 'song'; readonly beats: number; readonly name: string } {
+export function playedBy(kit: Kit, given: Given): { readonly what: GrooveId | 'song'; readonly beats: number; readonly name: string } {
   const laps = given.options.laps === undefined ? 1 : Number(given.options.laps)
   if (!Number.isInteger(laps) || laps < 1 || laps > 1024) throw new WrongUsage('--laps is a whole number from 1 to 1024.')
   if (given.options.song === true) {
