@@ -1,7 +1,7 @@
 import { BUS_METERS } from '../memory/memory'
 import { MASTER, StatusField } from '../program/layout'
 import type { EngineState } from '../state'
-import { runInserts } from './inserts'
+import { runInserts } from './run-inserts'
 import { nearer } from './mix-state'
 import type { Stem } from './sum-buses'
 

@@ -1,7 +1,7 @@
 import { BUS_METERS } from '../memory/memory'
 import { BusField, KitHead, MASTER, MAX_BUSES, MOST_SENDS, SendField } from '../program/layout'
 import type { EngineState } from '../state'
-import { isChainAwake, runInserts } from './inserts'
+import { isChainAwake, runInserts } from './run-inserts'
 import { nearer, placeAt } from './mix-state'
 import { busRow } from './take-kit'
 

@@ -18,7 +18,7 @@ import { takeGroove } from '../groove/play'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followEdits, followPlaces } from '../voice/follow'
-import { takeInserts } from './inserts'
+import { takeInserts } from './chains'
 import { beginLiveBuses } from './live-buses'
 
 /** From now on plays what lies in memory: new programs of pads, of the kit, of the groove. What sounds follows what was edited. */
