@@ -130,8 +130,23 @@ const walks: Record<string, readonly State[]> = {
     ['a pad in the mix', (page) => press(page, 'Settings of Hull thump')],
     ['the whole mix', async (page) => (isWide(page) ? undefined : await close(page), await press(page, 'Settings of The whole kit'))],
     ['all effects', (page) => press(page, /effect/)],
+    ['an effect', (page) => press(page, 'Equaliser')],
+    [
+      'balance',
+      async (page) => (
+        isWide(page) ? undefined : await close(page),
+        await pressBehindMore(page, isWide(page) ? 'Balance' : 'Balance: levels that would suit'),
+        await page
+          .getByText(/LUFS, suits at|Nothing is proposed/)
+          .first()
+          .waitFor()
+      ),
+    ],
   ],
-  ship: [['ship', async (page) => (await openDemo(page, 'ship'), await page.getByText(/^\d+ files/).waitFor({ timeout: 60_000 }))]],
+  ship: [
+    ['ship', async (page) => (await openDemo(page, 'ship'), await page.getByText(/^\d+ files/).waitFor({ timeout: 60_000 }))],
+    ['stems', (page) => choose(page, 'Stems')],
+  ],
 }
 
 test.use({ actionTimeout: 10_000 })

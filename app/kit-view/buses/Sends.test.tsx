@@ -1,15 +1,23 @@
-import type { Bus, Send } from '@heliaster/core/kit'
+import type { Bus, Kit, Send } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 
 import { Sends } from './Sends'
 
-const bus = (id: string, name: string) => ({ id, name }) as unknown as Bus
+jest.mock('../use-kit', () => ({ padName: (_: unknown, pad: { own: { name: string } }) => pad.own.name }))
+jest.mock('@heliaster/core/kit', () => ({ ...jest.requireActual<object>('@heliaster/core/kit'), padSettings: () => ({}) }))
+
+const bus = (id: string, name: string) => ({ id, name, sends: [] }) as unknown as Bus
 const targets = [bus('hall', 'Boathouse'), bus('tank', 'Bilge')]
+const pad = (name: string, busId?: string) => ({
+  own: { name },
+  rays: [{ sends: busId ? [{ busId, values: {}, tap: 'post' }] : [], name: 'All' }],
+})
+const kit = { pads: [pad('Keel drop', 'hall'), pad('Oar', 'hall'), pad('Rope', 'hall'), pad('Hatch')], buses: targets } as unknown as Kit
 const send = { busId: 'hall', values: { gainDb: -9 }, tap: 'post' } as unknown as Send
 
 function shown(sends: readonly Send[], to: readonly Bus[] = targets) {
   const acts = { onSlide: jest.fn(), onDone: jest.fn(), onChange: jest.fn() }
-  render(<Sends from="Keel drop" sends={sends} targets={to} {...acts} />)
+  render(<Sends kit={kit} from="Keel drop" sends={sends} targets={to} {...acts} />)
   return acts
 }
 
@@ -39,4 +47,9 @@ test('a send is moved, taken from before the fader, and ended, each by itself', 
 test('a send to a bus that is gone can still be ended', () => {
   shown([{ ...send, busId: 'gone' } as Send])
   expect(screen.getByRole('button', { name: 'Send Keel drop to a bus that is gone no more' })).toBeTruthy()
+})
+
+test('beside each send stands who else is heard there', () => {
+  shown([send])
+  expect(screen.getByText('Boathouse hears Keel drop, Oar and 1 more.')).toBeTruthy()
 })

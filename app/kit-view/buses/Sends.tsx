@@ -1,4 +1,4 @@
-import type { Bus, Send } from '@heliaster/core/kit'
+import type { Bus, Kit, Send } from '@heliaster/core/kit'
 import { valueOf } from '@heliaster/core/kit'
 import { View } from 'react-native'
 
@@ -6,8 +6,10 @@ import { Button, IconButton } from '../../ui/controls/Button'
 import { Chips } from '../../ui/controls/Chips'
 import { Slider } from '../../ui/controls/Slider'
 import { Text } from '../../ui/layout/Text'
+import { touchedBy } from './touched'
 
 interface Props {
+  readonly kit: Kit
   /** Whose sends they are. */
   readonly from: string
   readonly sends: readonly Send[]
@@ -24,14 +26,15 @@ const TAPS = [
 ] as const
 
 /** What a ray or bus sends to other buses beside its own way: how much, and from before its fader or after it. */
-export function Sends({ from, sends, targets, onSlide, onDone, onChange }: Props) {
+export function Sends({ kit, from, sends, targets, onSlide, onDone, onChange }: Props) {
   const others = targets.filter(({ id }) => !sends.some(({ busId }) => busId === id))
   if (targets.length === 0) return null
   const changed = (place: number, fields: Partial<Send>) => sends.map((send, i) => (i === place ? { ...send, ...fields } : send))
   return (
     <View style={{ gap: 6 }}>
       {sends.map((send, place) => {
-        const name = targets.find(({ id }) => id === send.busId)?.name ?? 'a bus that is gone'
+        const target = targets.find(({ id }) => id === send.busId)
+        const name = target?.name ?? 'a bus that is gone'
         return (
           <View key={send.busId} style={{ gap: 4 }}>
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
@@ -54,6 +57,11 @@ export function Sends({ from, sends, targets, onSlide, onDone, onChange }: Props
                 onPress={() => onChange(sends.filter((one) => one !== send))}
               />
             </View>
+            {target && (
+              <Text look="small" tone="muted">
+                {`${name} hears ${touchedBy(kit, target)}.`}
+              </Text>
+            )}
             <Chips
               label={`Where it leaves for ${name}`}
               hideLabel

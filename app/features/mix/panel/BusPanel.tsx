@@ -5,6 +5,7 @@ import { View } from 'react-native'
 import { editKit } from '../../../kit-view'
 import { busesAfter, movedBus } from '../../../kit-view/buses/bus-edits'
 import { Sends } from '../../../kit-view/buses/Sends'
+import { comingIn, feedsOf } from '../../../kit-view/buses/touched'
 import { PanSlider } from '../../../kit-view/PanAndTune'
 import type { KitGesture } from '../../../kit-view/use-kit'
 import { AskButton } from '../../../ui/controls/AskButton'
@@ -13,7 +14,6 @@ import { Chips } from '../../../ui/controls/Chips'
 import { NameField } from '../../../ui/controls/NameField'
 import { Text } from '../../../ui/layout/Text'
 import { InsertList } from '../effects/InsertList'
-import { comingIn, feedsOf } from '../touched'
 
 /** A bus or return: who comes in, what stands in it, where it goes, what it sends. */
 export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bus: Bus; readonly gesture: KitGesture }) {
@@ -50,6 +50,7 @@ export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bu
         />
       )}
       <Sends
+        kit={kit}
         from={bus.name}
         sends={bus.sends}
         targets={after}

@@ -59,6 +59,7 @@ function RaySends({ kit, pad, ray, gesture }: RayProps) {
   const put = (sends: Ray['sends']): KitEdit[] => [{ type: 'setRay', padId: pad.id, rayId: ray.id, fields: { sends } }]
   const sends = (
     <Sends
+      kit={kit}
       from={isOnly ? padName(kit, pad) : ray.name}
       sends={ray.sends}
       targets={kit.buses}

@@ -98,6 +98,7 @@ export function RayPanel({ kit, pad, ray, gesture, onRemoved }: Props) {
         onChoose={(choice) => editKit(kit.id, sendEdits(pad, ray.id, choice, ray.name), pad.id)}
       />
       <Sends
+        kit={kit}
         from={ray.name}
         sends={ray.sends}
         targets={kit.buses.filter(({ id }) => id !== (ray.bus ?? settings.bus))}

@@ -1,7 +1,7 @@
 import type { Bus, BusId, Kit, Pad, Ray } from '@heliaster/core/kit'
 import { padSettings } from '@heliaster/core/kit'
 
-import { padName } from '../../kit-view/use-kit'
+import { padName } from '../use-kit'
 
 /** A ray that goes into a bus, of its pad. */
 export interface Feed {
