@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
 import { findings, focused, lostWords } from './everyone'
-import { openDemo, pad, saved } from './helpers'
+import { openDemo, openOwnDemo, pad, saved } from './helpers'
 
 type State = readonly [name: string, go: (page: Page) => Promise<unknown>]
 
@@ -126,7 +126,7 @@ const walks: Record<string, readonly State[]> = {
   ],
   groove: [['groove', (page) => openDemo(page, 'groove')]],
   mix: [
-    ['mix', (page) => openDemo(page, 'mix')],
+    ['mix', (page) => openOwnDemo(page, 'mix')],
     ['a pad in the mix', (page) => press(page, 'Settings of Hull thump')],
     ['the whole mix', async (page) => (isWide(page) ? undefined : await close(page), await press(page, 'Settings of The whole kit'))],
     ['all effects', (page) => press(page, /effect/)],

@@ -26,14 +26,19 @@ export function replaceAudio(kit: Kit, from: AudioHash, to: AudioHash, info: Aud
   const rateHz = known?.sampleRateHz ?? info.sampleRateHz
   const onto = (clip: Turn['clips'][string]) =>
     clip === 'intendedSilence' || clip.audio !== from ? clip : clipOnto(clip, to, rateHz, info)
-  const insert = (one: Insert): Insert => (one.audio === from ? { ...one, audio: to } : one)
+  const isFrom = (one: Insert) => one.audio === from
+  const insert = (one: Insert): Insert => (isFrom(one) ? { ...one, audio: to } : one)
   const { [from]: _gone, ...others } = kit.audio as Record<AudioHash, AudioInfo>
   return {
     ...kit,
     pads: kit.pads.map((pad) => (clipsOfPad(pad).some((clip) => clip.audio === from) ? withClips(pad, onto) : pad)),
     ties: kit.ties.map((tie) => ('clip' in tie && isOf(tie, from) ? { ...tie, clip: onto(tie.clip) as Clip } : tie)),
-    inserts: kit.inserts.map(insert),
-    buses: kit.buses.map((bus) => (bus.inserts.some(({ audio }) => audio === from) ? { ...bus, inserts: bus.inserts.map(insert) } : bus)),
+    ...(insertsOf(kit).some(isFrom)
+      ? {
+          inserts: kit.inserts.map(insert),
+          buses: kit.buses.map((bus) => (bus.inserts.some(isFrom) ? { ...bus, inserts: bus.inserts.map(insert) } : bus)),
+        }
+      : {}),
     audio: { ...others, [to]: info },
   }
 }

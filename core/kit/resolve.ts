@@ -162,9 +162,9 @@ export function clipsBesidePads(kit: Kit): Clip[] {
   return [...parts, ...beads]
 }
 
-/** What is put into the master and into buses. */
-export function insertsOf(kit: Pick<Kit, 'inserts' | 'buses'>): Insert[] {
-  return [...kit.inserts, ...kit.buses.flatMap(({ inserts }) => inserts)]
+/** What is put into the master and into buses; a kit of the first version, while old edits are made on it, has no places for that. */
+export function insertsOf(kit: Pick<Kit, 'buses'> & { readonly inserts?: Kit['inserts'] }): Insert[] {
+  return [...(kit.inserts ?? []), ...kit.buses.flatMap(({ inserts = [] }: Partial<Bus>) => inserts)]
 }
 
 /** The audio that a kit names, each once: its pads' first, impulses of rooms last. */

@@ -1,6 +1,6 @@
 import { createGroove, withBead } from '../groove'
 import { applyEdit, audioInUse, createKit, createPad, kitKind, kitSchema, padSettings } from '../kit'
-import type { Groove, Kit, Pad } from '../kit'
+import type { Bus, Groove, Kit, Pad } from '../kit'
 import { randomKitOf, seeded, testIds } from '../kit/testing'
 import { grooveOn, kitLike } from '.'
 
@@ -18,7 +18,8 @@ test('a kit like any other has its pads, notes, settings and ties, none of its s
     expect(audioInUse(like)).toEqual([])
     expect(like.id).not.toBe(kit.id)
     expect(like.pads.map(({ id, notes, own }) => [id, notes, own])).toEqual(kit.pads.map(({ id, notes, own }) => [id, notes, own]))
-    expect(like.buses).toEqual(kit.buses)
+    const silent = (bus: Bus) => ({ ...bus, inserts: bus.inserts.map(({ audio: _audio, ...insert }) => insert) })
+    expect(like.buses).toEqual(kit.buses.map(silent))
     expect(like.ties).toEqual(kit.ties.filter(({ kind }) => kind !== 'parts'))
   }
   expect(compared).toBeGreaterThan(10)
