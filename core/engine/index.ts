@@ -9,7 +9,7 @@ export { bent } from './voice/envelope'
 export { createLoader } from './memory/loader'
 export type { KitLoader, LoaderEvents } from './memory/loader'
 export { LIMITER_CEILING } from './mix/limiter'
-export { masterDelayFrames } from './program/effects/write-inserts'
+export { masterDelayFrames } from './program/effects/look-ahead'
 export { centsToRatio, cos, dbToGain, exp2, gainToDb, log2, sin, tanh } from './math'
 export {
   ACT_RECORDS,

@@ -5,8 +5,9 @@ import { aKit, aTone, seeded, testIds } from '../kit/builders'
 import type { BusId } from '../kit/ids'
 import type { Bus, Insert, Kit } from '../kit/kit'
 import { createBus } from '../kit/make'
-import { stemSeconds, writeStems } from './stems'
-import type { StemOptions } from './stems'
+import { stemSeconds } from './stem-seconds'
+import type { StemOptions } from './stem-seconds'
+import { writeStems } from './stems'
 
 const RATE = 24000
 const insert = (kind: Insert['kind'], values: Insert['values'] = {}, more: Partial<Insert> = {}): Insert => ({ id: `${kind}-${JSON.stringify(values)}` as never, kind, values, choices: {}, bypass: false, ...more }) // prettier-ignore

@@ -2,8 +2,7 @@ import type { Audio } from '../audio/audio'
 import { writeWav } from '../audio/wav-write'
 import { EventType } from '../engine'
 import { renderParts } from '../engine/parts'
-import { grooveBeats } from '../kit/groove-time'
-import type { BusId, GrooveId, RayId } from '../kit/ids'
+import type { BusId, RayId } from '../kit/ids'
 import type { Bus, Kit, Pad, Ray } from '../kit/kit'
 import { createBus } from '../kit/make'
 import { insertsOf, padSettings } from '../kit/resolve'
@@ -11,32 +10,15 @@ import type { AudioOf } from './draw'
 import { fileName, uniqueNames } from './names'
 import { readme } from './readme'
 import type { Shipment, ShippedFile } from './shipment'
+import { MOST_STEM_SECONDS, stemSeconds } from './stem-seconds'
+import type { StemOptions } from './stem-seconds'
 
-/** By what a mix is parted, whether effects and their tails are in it, and how often a groove goes round. */
-export interface StemOptions {
-  readonly by: 'bus' | 'pad' | 'ray'
-  readonly withEffects: boolean
-  readonly what: GrooveId | 'song'
-  readonly laps: number
-  readonly sampleRateHz: number
-  /** Told now and then how much is done, 0..1; false ends it. */
-  readonly onDone?: (share: number) => boolean
-}
-
-/** Longer than this no stems are made; so long sounds ring out after the last lap, s. */
-export const MOST_STEM_SECONDS = 1200
+/** So long sounds ring out after the last lap, s. */
 const TAIL_SECONDS = 6
 
 interface Part {
   readonly name: string
   readonly kit: Kit
-}
-
-/** How long what is parted lasts, without its tail, s. */
-export function stemSeconds(kit: Kit, { what, laps }: Pick<StemOptions, 'what' | 'laps'>): number {
-  const beatsOf = (id: GrooveId) => kit.grooves.filter((groove) => groove.id === id).reduce((sum, groove) => sum + grooveBeats(groove), 0)
-  const beats = what === 'song' ? kit.song.reduce((sum, { groove, laps: times }) => sum + times * beatsOf(groove), 0) : laps * beatsOf(what)
-  return (beats * 60) / kit.tempoBpm
 }
 
 /**

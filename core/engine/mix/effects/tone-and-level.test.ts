@@ -3,8 +3,7 @@ import FFT from 'fft.js'
 
 import { seeded } from '../../../kit/builders'
 import type { Insert } from '../../../kit/kit'
-import { lookAheadFrames } from '../../program/effects/numbers'
-import { masterDelayFrames } from '../../program/effects/write-inserts'
+import { lookAheadFrames, masterDelayFrames } from '../../program/effects/look-ahead'
 import { anInsert, click, KEY_BUS, sine, throughEffects } from '../../testing/through-effects'
 
 const RATE = 48000

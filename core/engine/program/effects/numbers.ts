@@ -2,10 +2,11 @@ import { effectChoices, effects } from '../../../kit/effects'
 import type { Effect } from '../../../kit/effects'
 import type { Insert } from '../../../kit/mix'
 import { dbToGain, exp2, log2, sin } from '../../math'
-import { DIFFUSER_SIZE, PEAK_FRAMES } from '../../mix/effects/both/sizes'
+import { DIFFUSER_SIZE } from '../../mix/effects/both/sizes'
 import { driveCodes, resonatorCodes, reverbCodes } from '../codes'
 import { fitSection } from './fit-section'
 import type { BandKind, Section } from './fit-section'
+import { lookAheadFrames } from './look-ahead'
 
 /** What the engine goes by for one effect. */
 export interface EffectNumbers {
@@ -43,7 +44,6 @@ export function settingsOf({ kind, values, choices }: Pick<Insert, 'kind' | 'val
 const LEAST_TAIL = 256
 /** Below this share nothing is heard any more: -140 dB. */
 const SILENCE_LOG2 = -23.25
-const LOOK_AHEAD_SECONDS = 0.00125
 /** Half a second of ring is enough for what is flat; a narrow band rings longer. */
 const RING_SECONDS = 0.5
 
@@ -131,11 +131,6 @@ const gate: Make = (of, context) => {
     dbToGain(Math.max(-120, rangeDb) / Math.max(1, framesOf(release, context))),
   ]
   return plain(values, 1, framesOf(0.1 + of.number('holdSeconds') + release, context))
-}
-
-/** How far a limiter of the master looks ahead, in frames, for the engine's rate in Hz: what it comes later by. */
-export function lookAheadFrames(sampleRateHz: number): number {
-  return PEAK_FRAMES + Math.floor(LOOK_AHEAD_SECONDS * sampleRateHz)
 }
 
 const limiter: Make = (of, context) => {

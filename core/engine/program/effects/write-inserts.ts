@@ -5,7 +5,7 @@ import { effectCodes } from '../codes'
 import { table } from '../context'
 import type { CompileContext, EffectMemory, PlacedEffect } from '../context'
 import { InsertField } from '../layout'
-import { effectNumbers, lookAheadFrames, settingsOf } from './numbers'
+import { effectNumbers, settingsOf } from './numbers'
 import type { EffectContext, EffectNumbers } from './numbers'
 import { layRoom } from './room-impulse'
 
@@ -73,10 +73,4 @@ function placedRoom(insert: Insert, busId: BusId | undefined, of: EffectContext,
   if (!place) return undefined
   const { made } = place
   return [{ insert, numbers: { ...made, values: [...made.values.slice(0, -1), settings.number('mix')], shape }, place }]
-}
-
-/** By how many frames what is put into the master comes later. */
-export function masterDelayFrames(kit: Pick<Kit, 'inserts'>, sampleRateHz: number): number {
-  const ahead = kit.inserts.filter((insert) => insert.kind === 'limiter' && !insert.bypass && settingsOf(insert).choice('ranges') === '1')
-  return ahead.length * lookAheadFrames(sampleRateHz)
 }
