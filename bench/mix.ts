@@ -1,3 +1,4 @@
+import { createMixMeter } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { createBand, createBus, createIds, createKit, createPad, createTurn, wholeClip } from '@heliaster/core/kit'
 import type { AudioHash, BusId, Insert, InsertId, Kit } from '@heliaster/core/kit'
@@ -12,7 +13,7 @@ import { median, spreadOf } from './figure'
 import type { Figure } from './figure'
 
 const RATE = 48000
-const SECONDS = 20
+const SECONDS = 40
 const RUNS = Number(process.env.BENCH_RUNS ?? 5)
 const IMPULSE = 'f'.repeat(64) as AudioHash
 
@@ -77,6 +78,11 @@ function secondsOf(engine: Engine, { kit, audio }: ReturnType<typeof oneBus>, st
   return (user + system) / 1e6
 }
 
+/** Whether a program is there: without it there is nothing to compare with, and no figure. */
+function isThere(command: string): boolean {
+  return spawnSync('/bin/bash', ['-c', `command -v ${command}`]).status === 0
+}
+
 /** CPU seconds that a program takes. */
 function cpuOf(command: string, args: readonly string[]): number {
   const done = spawnSync('/bin/bash', [
@@ -137,6 +143,36 @@ function wholeMix() {
   return { rig: { kit, audio }, strikes }
 }
 
+/** What the meter of the mix reads of music that comes and goes, against ffmpeg's of the same. */
+function figuresOfMeter(folder: string): Record<string, Figure> {
+  let [loudness, peak] = [0, 0]
+  const rounds = 6
+  for (let round = 0; round < rounds; round++) {
+    const random = seededFrom(50 + round)
+    const hits = Array.from({ length: 40 }, () => ({ at: random() * 10, hz: 40 * 200 ** random(), level: random() ** 2, fade: 0.05 + random(), place: random() })) // prettier-ignore
+    const sides = [0, 1].map((side) =>
+      Float32Array.from({ length: 12 * RATE }, (_, i) => {
+        const t = i / RATE
+        let sum = 0
+        for (const { at, hz, level, fade, place } of hits) if (t > at) sum += level * (side === 0 ? 1 - place : place) * Math.sin(2 * Math.PI * hz * (t - at)) * Math.exp(-(t - at) / fade) // prettier-ignore
+        return 0.5 * sum
+      }),
+    )
+    writeFileSync(join(folder, 'music.raw'), interleaved(sides, 12 * RATE))
+    const args = ['-nostats', '-f', 'f32le', '-ar', String(RATE), '-ac', '2', '-i', join(folder, 'music.raw'), '-filter:a', 'ebur128=peak=true', '-f', 'null', '-'] // prettier-ignore
+    const said = spawnSync('ffmpeg', args, { encoding: 'utf8' }).stderr
+    const summary = said.slice(said.lastIndexOf('Summary:'))
+    const meter = createMixMeter(RATE)
+    meter.add(sides[0]!, sides[1]!, 12 * RATE)
+    const { integrated, truePeakDb } = meter.read()
+    loudness = Math.max(loudness, Math.abs(integrated - Number(/I:\s+(-?[\d.]+)/.exec(summary)?.[1])))
+    peak = Math.max(peak, Math.abs(truePeakDb - Number(/Peak:\s+(-?[\d.]+)/.exec(summary)?.[1])))
+  }
+  const unit = `dB at most over ${rounds} pieces, read to 0.1`
+  const peer = "ffmpeg's ebur128"
+  return { 'mix.meter.integrated': { value: loudness, unit, peer }, 'mix.meter.truePeak': { value: peak, unit, peer } }
+}
+
 /** What effects cost: each beside the same job of another program, and a whole mix in parts of one core's time. */
 export async function figuresOfMix(): Promise<Record<string, Figure>> {
   const engine = await loadEngine()
@@ -146,14 +182,20 @@ export async function figuresOfMix(): Promise<Record<string, Figure>> {
   writeFileSync(join(folder, 'sound.raw'), interleaved(sides, SECONDS * RATE))
   writeFileSync(join(folder, 'impulse.raw'), interleaved(impulse.channels, 2 * RATE))
   for (const [name, job] of Object.entries(jobs)) {
+    const program = job.sox ? 'sox' : 'ffmpeg'
+    if (!isThere(program)) {
+      console.error(`mix.${name} is left out: ${program} is not installed.`)
+      continue
+    }
     const ratios = Array.from({ length: RUNS }, () => {
       const own =
         secondsOf(engine, oneBus(job.inserts), [{ frame: 0, padSlot: 0 }]) - secondsOf(engine, oneBus([]), [{ frame: 0, padSlot: 0 }])
       return peerSeconds(folder, job) / own
     })
     const peer = job.sox ? `sox ${job.sox.join(' ')}` : `ffmpeg ${job.ffmpeg}`
-    if (ratios.every(Number.isFinite)) figures[`mix.${name}`] = { value: median(ratios), unit: 'times', peer, spread: spreadOf(ratios) }
+    figures[`mix.${name}`] = { value: median(ratios), unit: 'times', peer, spread: spreadOf(ratios) }
   }
+  if (isThere('ffmpeg')) Object.assign(figures, figuresOfMeter(folder))
   const { rig, strikes } = wholeMix()
   const shares = Array.from({ length: RUNS }, () => (100 * secondsOf(engine, rig, strikes)) / SECONDS)
   figures['mix.whole'] = { value: median(shares), unit: '% of one core', spread: spreadOf(shares) }

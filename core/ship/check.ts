@@ -33,10 +33,26 @@ export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Fin
       message: 'This kit has no pads yet. Send hits from Cut, or add a pad on the Board.',
     })
   for (const pad of kit.pads) findings.push(...checkPad(kit, pad))
-  findings.push(...sharedNotes(kit), ...tieNotes(kit))
+  findings.push(...sharedNotes(kit), ...tieNotes(kit), ...roomNotes(kit))
   const waiting = notPlayedOfKit(kit)
   if (waiting.length > 0) findings.push({ severity: 'note', where: kit.name, message: notPlayedWords(waiting) })
   return findings
+}
+
+/** Rooms that stand in the mix and have no impulse yet. */
+function roomNotes(kit: Kit): Finding[] {
+  const places = [{ name: kit.name, inserts: kit.inserts }, ...kit.buses]
+  return places.flatMap(({ name, inserts }) =>
+    inserts.some(({ kind, bypass, audio }) => kind === 'room' && !bypass && !audio)
+      ? [
+          {
+            severity: 'note' as const,
+            where: name,
+            message: 'A recorded room waits for its impulse and changes nothing. Choose a recording for it in Mix.',
+          },
+        ]
+      : [],
+  )
 }
 
 function notPlayedWords(waiting: readonly string[]): string {

@@ -3,9 +3,10 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { hashAudio } from '../audio/hash'
 import { readWav } from '../audio/wav-read'
 import { writeWav } from '../audio/wav-write'
-import { aKit, aTone } from '../kit/builders'
+import { aKit, anImpulse, aTone } from '../kit/builders'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
+import { createBus } from '../kit/make'
 import { bundleFiles, readAll, readBundle, writeBundle } from './bundle'
 import { checkKit } from './check'
 import { writeOneShots } from './one-shots'
@@ -151,4 +152,13 @@ test('the check names missing audio, silent pads and shared notes', () => {
   const messages = checkKit(kit, () => false).map((finding) => finding.message)
   expect(messages.join(' ')).toMatch(/"tone.wav" is missing.*no clips.*both answer this note/)
   expect(unzipSync(writeBundle(kit, () => undefined))['kit.json'].length).toBeGreaterThan(100)
+})
+
+test('the check names a room without an impulse, where it stands, and none that is off or has one', () => {
+  const { kit } = aKit([{ bands: [[anImpulse()]] }])
+  const room = { id: 'r' as never, kind: 'room' as const, values: {}, choices: {}, bypass: false }
+  const said = (inserts: Kit['inserts']) => checkKit({ ...kit, buses: [{ ...createBus('b' as never, 'Shed'), inserts }] }, () => true).filter(({ message }) => message.includes('impulse')).map(({ where }) => where) // prettier-ignore
+  expect(said([room])).toEqual(['Shed'])
+  expect(said([{ ...room, bypass: true }])).toEqual([])
+  expect(said([{ ...room, audio: 'a'.repeat(64) as never }])).toEqual([])
 })

@@ -116,3 +116,12 @@ test('a bus alone lets be heard what comes to it, by whatever way, and nothing b
   near(heardWith(ways, buses, ['drums', 'bells']), low + low * half + mid)
   near(heardWith(ways, buses, ['gone']), low + low * half + mid + mid * half + high)
 })
+
+test('while a bus is alone, a pad that nothing changed stays the very object that the engine has compiled', () => {
+  const buses = [bus('drums'), bus('bells')]
+  const whole: Kit = { ...kit, buses }
+  const now = { ...ALL_SOUND, buses: ['drums' as BusId] }
+  const first = withSolo(whole, now)
+  expect(withSolo({ ...whole, tempoBpm: 99 }, now).pads[0]).toBe(first.pads[0])
+  expect(withSolo(whole, { ...ALL_SOUND, buses: ['bells' as BusId] }).pads[0]).toEqual(first.pads[0]) // of neither
+})

@@ -120,10 +120,9 @@ function onlyThroughBuses(kit: Kit, { buses: alone }: Soloed): Kit {
   }
   const goesTo = (one: Bus, bus: Bus) => one.out === bus.id || one.sends.some(({ busId }) => busId === bus.id)
   const comesFrom = (bus: Bus): boolean => there.includes(bus.id) || kit.buses.some((one) => goesTo(one, bus) && comesFrom(one))
-  const ofRay = (pad: Pad, ray: Ray): Ray => {
+  const ofRay = (pad: Pad, ray: Ray): Way => {
     const bus = ray.bus ?? padSettings(kit, pad).bus
-    const own = reaches(bus) ? bus : NOWHERE
-    return { ...ray, ...(own ? { bus: own } : {}), sends: ray.sends.filter(({ busId }) => reaches(busId)) }
+    return { bus: bus !== undefined && reaches(bus) ? bus : NOWHERE, sends: ray.sends.filter(({ busId }) => reaches(busId)) }
   }
   const ofBus = (bus: Bus): Bus => {
     if (comesFrom(bus)) return bus
@@ -133,9 +132,27 @@ function onlyThroughBuses(kit: Kit, { buses: alone }: Soloed): Kit {
   const nowhere = { ...createBus(NOWHERE, ''), mute: true }
   return {
     ...kit,
-    pads: kit.pads.map((pad) => ({ ...pad, rays: pad.rays.map((ray) => ofRay(pad, ray)) })),
+    pads: kit.pads.map((pad) =>
+      sentBy(
+        pad,
+        pad.rays.map((ray) => ofRay(pad, ray)),
+      ),
+    ),
     buses: [...kit.buses.map(ofBus), nowhere],
   }
+}
+
+type Way = Required<Pick<Ray, 'bus' | 'sends'>>
+const sentPads = new WeakMap<Pad, { readonly key: string; readonly pad: Pad }>()
+
+/** A pad with the ways of its rays; the same ones give the same object, so that the engine compiles it once. */
+function sentBy(pad: Pad, ways: readonly Way[]): Pad {
+  const key = JSON.stringify(ways)
+  const before = sentPads.get(pad)
+  if (before?.key === key) return before.pad
+  const made: Pad = { ...pad, rays: pad.rays.map((ray, i) => ({ ...ray, ...ways[i] })) }
+  sentPads.set(pad, { key, pad: made })
+  return made
 }
 
 /** Whether a pad is silent because buses sound alone that nothing of it comes to. */

@@ -1,3 +1,4 @@
+import { besidePart } from './beside'
 import { backingState, chooseBacking, placeWanted, removeBacking, setBacking, setBackingLevel, turnBacking } from './backing'
 
 const RATE = 48000
@@ -5,6 +6,8 @@ const mockStarted: { at: number; place: number; rate: number; level: number }[] 
 let mockStopped = 0
 const mockEngine = { beat: -1, frame: 0 }
 let mockPace: object | undefined = { tempoBpm: 98, firstSeconds: 0.4 }
+/** Each sample says where it is. */
+const mockSong = Float32Array.from({ length: 96_000 }, (_, i) => i / 96_000)
 const mockKit = { inserts: [] as unknown[], tempoBpm: 98 }
 const mockPlayer = {
   sampleRateHz: 48000,
@@ -21,7 +24,7 @@ const mockPlayer = {
             length: 96_000,
             sampleRate: 48000,
             numberOfChannels: 1,
-            getChannelData: () => new Float32Array(96_000),
+            getChannelData: () => mockSong,
           }),
     createGain: () => ({ gain: { value: 1 }, connect: (to: unknown) => to, disconnect: () => undefined }),
     createBufferSource: () => {
@@ -88,6 +91,20 @@ test('a song is read with its tempo and first beat; what is said of it is known 
   await chooseBacking(file('Night ferry.flac'))
   expect(backingState.getState().backing).toMatchObject({ firstSeconds: 0.52, isFound: true })
   mockPace = { tempoBpm: 98, firstSeconds: 0.4 }
+})
+
+test('for who listens to the mix it goes from its first beat, at the groove’s tempo and its own level; off there is none', async () => {
+  expect(besidePart(98, 0.1, RATE)).toBeUndefined()
+  await chooseBacking(file('Ebb tide.wav'))
+  setBacking({ firstSeconds: 0.5, tempoBpm: 49 }) // the groove is twice as fast
+  const part = besidePart(98, 0.25, RATE)!
+  const level = 10 ** (-6 / 20)
+  expect(part).toHaveLength(12_000)
+  for (const i of [0, 1, 500, 11_999]) expect(part[i]).toBeCloseTo((level * (24_000 + 2 * i)) / 96_000, 5)
+  expect(besidePart(98, 3, RATE)!.slice(-10)).toEqual(new Float32Array(10)) // it is over
+  turnBacking(false)
+  expect(besidePart(98, 0.1, RATE)).toBeUndefined()
+  turnBacking(true)
 })
 
 test('the groove waits for it a moment, and both begin together: the song on its first beat', async () => {

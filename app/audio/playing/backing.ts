@@ -8,6 +8,7 @@ import type { Player } from '../engine/player'
 import { mixDelaySeconds } from '../engine/mix-delay'
 import { kitNow, sound } from '../engine/sound'
 import { coreWork } from '../workers/workers'
+import { tellBeside } from './beside'
 import { grooveState, onGrooveStarts } from './groove-player'
 
 /** A song or a bass line of the person's own, played beside the groove: it stays in this page and is never part of a kit. */
@@ -165,8 +166,8 @@ function silence(): void {
   source = gain = running = undefined
 }
 
-/** The song as it goes beside a groove from its first beat, one channel at a rate in Hz; nothing where none plays. */
-export function backingPart(kitBpm: number, seconds: number, sampleRateHz: number): Float32Array | undefined {
+/** See beside.ts. */
+function songPart(kitBpm: number, seconds: number, sampleRateHz: number): Float32Array | undefined {
   const { isOn, backing, levelDb } = backingState.getState()
   if (!isOn || !backing || !buffer) return undefined
   const channels = Array.from({ length: buffer.numberOfChannels }, (_, i) => buffer!.getChannelData(i))
@@ -181,6 +182,8 @@ export function backingPart(kitBpm: number, seconds: number, sampleRateHz: numbe
     }, 0)
   })
 }
+
+tellBeside(songPart)
 
 /** The groove waits so long for the song, s: both begin together. */
 const WAIT_SECONDS = 0.12

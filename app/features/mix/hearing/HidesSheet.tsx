@@ -81,8 +81,10 @@ interface OffersProps {
 function Offers({ kit, groove, offers, onTaken }: OffersProps) {
   const [heard, setHeard] = useState<Offer>()
   const [isBusy, setBusy] = useState(false)
+  const [problem, setProblem] = useState<string>()
   const hear = async (offer: Offer | undefined) => {
     setBusy(true)
+    setProblem(undefined)
     try {
       if (offer) {
         const after = offer.edits.reduce((doc, edit) => applyEdit(doc, edit), kit)
@@ -91,6 +93,8 @@ function Offers({ kit, groove, offers, onTaken }: OffersProps) {
       } else tryKit(undefined)
       setHeard(offer)
       if (!grooveState.getState().playing) startGroove(kit.id)
+    } catch {
+      setProblem('It could not be heard: a sound of the groove is not on this device. Connect to the server and try again; it can be taken all the same.')
     } finally {
       setBusy(false)
     }
@@ -100,9 +104,14 @@ function Offers({ kit, groove, offers, onTaken }: OffersProps) {
     editKit(kit.id, [...offer.edits])
     onTaken()
   }
-  if (offers.length === 0) return <Text tone="muted">Both filters of that pad are in use already: set it in Shape.</Text>
+  if (offers.length === 0) return <Text tone="muted">The song hides and is hidden by itself: there is nothing of the kit to change.</Text>
   return (
     <View style={{ gap: 10 }}>
+      {problem && (
+        <Text role="alert" tone="coral">
+          {problem}
+        </Text>
+      )}
       {offers.map((offer) => (
         <View key={offer.words} style={{ gap: 6 }}>
           <Text look="strong">{offer.words}</Text>

@@ -14,13 +14,15 @@ const RATE = 48000
 const mockEdit = jest.fn()
 const mockTry = jest.fn()
 const mockStart = jest.fn()
+let mockFails = false
+let mockBeside: (bpm: number, seconds: number) => Float32Array | undefined = () => undefined
 let mockRig: ReturnType<typeof aKit>
 jest.mock('../../../audio/engine/sound', () => ({ tryKit: (kit: unknown) => mockTry(kit) }))
 jest.mock('../../../audio/playing/groove-player', () => ({
   grooveState: { getState: () => ({ playing: false }) },
   startGroove: (id: unknown) => mockStart(id),
 }))
-jest.mock('../../../audio/playing/backing', () => ({ backingPart: () => undefined }))
+jest.mock('../../../audio/playing/beside', () => ({ besidePart: (...given: [number, number]) => mockBeside(...given) }))
 jest.mock('../../../kit-view', () => ({ editKit: (_: unknown, edits: KitEdit[]) => mockEdit(edits) }))
 jest.mock('../../../kit-view/PadGlyph', () => ({ PadGlyph: () => null }))
 jest.mock('../../../kit-view/use-kit', () => ({ padName: (_: unknown, pad: { own: { name?: string } }) => pad.own.name }))
@@ -31,7 +33,10 @@ jest.mock('../../../audio/workers/workers', () => {
   return { coreWork: () => work }
 })
 jest.mock('../../../audio/engine/draw', () => ({
-  drawGroove: async (kits: Kit[], choice: string, seconds: number) => kits.map((kit) => mockDrawn(kit, choice, seconds)),
+  drawGroove: async (kits: Kit[], choice: string, seconds: number) => {
+    if (mockFails) throw new Error('gone')
+    return kits.map((kit) => mockDrawn(kit, choice, seconds))
+  },
 }))
 
 /** The engine itself, as the worker would have it. */
@@ -122,6 +127,31 @@ test('who hides whom is said in words; what to do is heard as loud as it was, an
   expect(mockEdit).toHaveBeenCalledTimes(1)
   unmount()
   expect(mockTry.mock.calls.at(-1)![0]).toBeUndefined()
+})
+
+test('a song beside the groove takes part: it hides a pad, and only what is ours is offered', async () => {
+  const { kit, groove } = rig()
+  mockBeside = (_, seconds) => Float32Array.from({ length: seconds * RATE }, (__, i) => 0.5 * Math.sin((2 * Math.PI * 95 * i) / RATE))
+  render(<HidesSheet kit={kit} groove={groove} onClose={() => undefined} />)
+  expect(await screen.findByText(/^The song hides Keel drop /, {}, patient)).toBeTruthy()
+  mockBeside = () => undefined
+})
+
+test('what cannot be heard is told, and can be taken all the same', async () => {
+  const { kit, groove } = rig()
+  render(<HidesSheet kit={kit} groove={groove} onClose={() => undefined} />)
+  await screen.findByText(/^Hull thump hides Keel drop /, {}, patient)
+  press('What to do')
+  mockFails = true
+  press('Hear it so')
+  expect((await screen.findByRole('alert', {}, patient)).textContent).toMatch(/not on this device/)
+  mockFails = false
+  await waitFor(
+    () => expect(screen.getAllByRole('button', { name: 'Take it' })[0]!.getAttribute('aria-disabled')).not.toBe('true'),
+    patient,
+  )
+  press('Take it')
+  expect(mockEdit).toHaveBeenCalledTimes(1)
 })
 
 test('offers are a dip where a filter is free, a level and a tune; of a song only what is ours', () => {

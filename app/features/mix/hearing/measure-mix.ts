@@ -5,7 +5,7 @@ import type { Groove, Kit, Pad } from '@heliaster/core/kit'
 
 import { drawGroove } from '../../../audio/engine/draw'
 import { ALL_SOUND, withSolo } from '../../../audio/engine/solo'
-import { backingPart } from '../../../audio/playing/backing'
+import { besidePart } from '../../../audio/playing/beside'
 import { coreWork } from '../../../audio/workers/workers'
 
 const RATE = 48000
@@ -52,7 +52,7 @@ export interface HidingPads extends Omit<Hiding, 'by' | 'whom'> {
 }
 
 export async function whoHidesWhom(kit: Kit, groove: Groove, { pads }: HeardPads): Promise<HidingPads[]> {
-  const song = backingPart(kit.tempoBpm, listenedSeconds(groove, kit.tempoBpm), RATE)
+  const song = besidePart(kit.tempoBpm, listenedSeconds(groove, kit.tempoBpm), RATE)
   const sounds = [...pads.map(({ channels }) => toMono({ sampleRateHz: RATE, channels: [...channels] })), ...(song ? [song] : [])]
   const who = (place: number): Pad | 'song' => pads[place]?.pad ?? 'song'
   return (await coreWork().hides(sounds)).map((one) => ({ ...one, by: who(one.by), whom: who(one.whom) }))
