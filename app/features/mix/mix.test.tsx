@@ -24,6 +24,7 @@ const mockReading = { momentary: -18.25, short: -20, integrated: -21, peakDb: 0.
 const mockClear = jest.fn()
 const mockOver = jest.fn()
 let mockLevel = 0
+let mockHighest = 0.6
 let mockWide = true
 jest.mock('expo-router', () => ({ router: { navigate: jest.fn() } }))
 jest.mock('../../ui/layout/use-is-wide', () => ({ useIsWide: () => mockWide }))
@@ -54,7 +55,7 @@ jest.mock('../../audio/engine/mix-spectrum', () => ({ useMixSpectrum: () => unde
 jest.mock('../../audio/engine/mix-meter', () => {
   const { createStore } = jest.requireActual<typeof import('zustand/vanilla')>('zustand/vanilla') // eslint-disable-line @typescript-eslint/consistent-type-imports
   return {
-    useMixMeter: () => ({ reading: mockReading, highestDb: 0.6, hasClipped: true }),
+    useMixMeter: () => ({ reading: mockReading, highestDb: mockHighest, hasClipped: mockHighest > 0, over: ['Hulls'] }),
     clearMarks: () => mockClear(),
     markOver: (id: string) => mockOver(id),
     mixMeter: createStore(() => ({ over: ['Hulls'] })),
@@ -236,8 +237,19 @@ test('meters are read in figures, and a mark above full scale stays until it is 
   for (const figure of ['-18.3', '-20.0', '-21.0', '-24.0', '0.50']) expect(screen.getByText(figure)).toBeTruthy()
   press(/Above full scale before the limiter, at most 0.6 dB true peak/)
   expect(mockClear).toHaveBeenCalled()
+  expect(screen.getByText('Too loud')).toBeTruthy()
+  expect(within(screen.getByRole('slider', { name: 'Level of Hulls' })).getByText(/^too loud/)).toBeTruthy()
   press('Settings of Hull thump')
   expect(screen.getByRole('slider', { name: 'Pan' })).toBeTruthy() // in a sheet
+})
+
+test('where only single lanes are marked the marks can be cleared too', () => {
+  mockHighest = -3
+  render(<Shown />)
+  expect(screen.getByText('Clear marks')).toBeTruthy()
+  press(/At most -3.0 dB true peak. Clear/)
+  expect(mockClear).toHaveBeenCalled()
+  mockHighest = 0.6
 })
 
 test('balance and who hides whom are opened from the bar, on a phone from behind More', () => {

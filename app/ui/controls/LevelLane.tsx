@@ -84,8 +84,8 @@ export function LevelLane({ name, words, valueDb, level, isMuted = false, isOver
         <Text look="strong" numberOfLines={1} tone={isMuted ? 'muted' : 'ink'} style={{ flexShrink: words ? 0 : 1, maxWidth: '60%', fontSize: 15, userSelect: 'none' }}>
           {name}
         </Text>
-        <Text look="small" tone="muted" numberOfLines={1} style={{ flex: 1, minWidth: 0, fontSize: 13, userSelect: 'none' }}>
-          {words}
+        <Text look="small" tone={isOver ? 'coral' : 'muted'} numberOfLines={1} style={{ flex: 1, minWidth: 0, fontSize: 13, userSelect: 'none' }}>
+          {isOver ? ['too loud', words].filter(Boolean).join(' · ') : words}
         </Text>
         <Text look="figures" tone={isMuted ? 'muted' : 'ink'} style={{ userSelect: 'none' }}>
           {isMuted ? 'muted' : `${valueDb > 0 ? '+' : ''}${valueDb.toFixed(1)} dB`}

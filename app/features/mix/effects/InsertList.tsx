@@ -56,7 +56,7 @@ export function InsertList({ kit, busId, inserts, onSlide, onDone, onChange }: P
               <IconButton name="close" label={`Take ${name} out`} tone="muted" onPress={() => onChange(inserts.filter((one) => one !== insert))} />
             </View>
             {isOpen && (
-              <View style={{ paddingHorizontal: 12, paddingBottom: 12 }}>
+              <View style={{ paddingHorizontal: 12, paddingTop: 6, paddingBottom: 12 }}>
                 <EffectPanel kit={kit} busId={busId} insert={insert} onSlide={(fields) => onSlide(changed(insert, fields))} onDone={onDone} onChange={(fields, more) => onChange(changed(insert, fields), more)} />
               </View>
             )}

@@ -8,7 +8,8 @@ const level = (value: number | undefined): string => (value === undefined || val
 
 /** How loud the mix is, as the trade counts it; a peak above full scale, which the limiter then holds, stays marked until it is cleared. */
 export function Meters() {
-  const { reading, highestDb, hasClipped } = useMixMeter()
+  const { reading, highestDb, hasClipped, over } = useMixMeter()
+  const isMarked = hasClipped || over.length > 0
   const palette = usePalette()
   const facts: [string, string][] = [
     ['now', level(reading?.momentary)],
@@ -40,7 +41,7 @@ export function Meters() {
           style={{ minHeight: 44, minWidth: 74, justifyContent: 'center', paddingHorizontal: 8, borderRadius: 8, borderWidth: 1, borderColor: hasClipped ? palette.coral : palette.line, backgroundColor: hasClipped ? palette.coralWash : undefined }}
         >
           <Text look="small" tone={hasClipped ? 'coral' : 'muted'} numberOfLines={1} style={{ fontSize: 12, lineHeight: 15 }}>
-            {hasClipped ? 'Too loud' : 'True peak'}
+            {hasClipped ? 'Too loud' : isMarked ? 'Clear marks' : 'True peak'}
           </Text>
           <Text look="figures" tone={hasClipped ? 'coral' : 'ink'}>
             {level(highestDb)}
