@@ -4,6 +4,7 @@ import { addChunk, createMemory, MAX_CHUNKS } from './memory/memory'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
+import { withWorked } from './memory/worked-audio'
 import type { MixTap } from './mix/limiter'
 import type { GrooveChoice } from './program/compile-groove'
 import { EventField, StatusField } from './program/layout'
@@ -48,7 +49,7 @@ export function createOffline(
     act(engine, event)
     return true
   }
-  const loader = createLoader(memory, store, sampleRateHz, audioOf, { send })
+  const loader = createLoader(memory, store, sampleRateHz, withWorked(audioOf), { send })
   loader.load({ ...kit, seed }, choice)
   return { engine, loader }
 }

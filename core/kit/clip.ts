@@ -1,6 +1,7 @@
 import { z } from 'zod'
 
 import { audioHashSchema } from './ids'
+import { matterFault } from './matter-values'
 import { valuesSchema } from './values-schema'
 
 const frameSchema = z.number().int().min(0)
@@ -43,17 +44,22 @@ export type Slice = z.infer<typeof sliceSchema>
 /** How a clip's matter is worked, step by step, in the order of the list. `part` is the stretch it is done to; all without. */
 export const processSchema = z
   .array(
-    z.strictObject({
-      id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/),
-      kind: z.enum(['time', 'grains', 'resonances', 'ringing', 'noise']),
-      part: z.strictObject({ startFrame: frameSchema, endFrame: frameSchema }).optional(),
-      values: z.record(z.string().max(60), z.number()),
-      curve: z
-        .array(z.strictObject({ seconds: z.number().min(0).max(3600), value: z.number() }))
-        .max(256)
-        .optional(),
-      bypass: z.boolean(),
-    }),
+    z
+      .strictObject({
+        id: z.string().regex(/^[A-Za-z0-9_-]{1,64}$/),
+        kind: z.enum(['time', 'grains', 'resonances', 'ringing', 'noise']),
+        part: z.strictObject({ startFrame: frameSchema, endFrame: frameSchema }).optional(),
+        values: z.record(z.string().max(60), z.number()),
+        curve: z
+          .array(z.strictObject({ seconds: z.number().min(0).max(3600), value: z.number() }))
+          .max(256)
+          .optional(),
+        bypass: z.boolean(),
+      })
+      .superRefine((step, context) => {
+        const fault = matterFault(step)
+        if (fault) context.addIssue({ code: 'custom', message: fault })
+      }),
   )
   .max(32)
 

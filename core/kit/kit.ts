@@ -147,6 +147,7 @@ export const wholeKitSchema = kitSchema.superRefine((kit, context) => {
 })
 
 export * from './clip'
+export * from './matter-values'
 export * from './grooves'
 export * from './mix'
 export { picks, tieSchema } from './ties'

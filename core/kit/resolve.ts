@@ -136,6 +136,22 @@ export function clipsOfPad(pad: Pick<Pad, 'bands' | 'rays'>): Clip[] {
     .filter((clip) => clip !== 'intendedSilence')
 }
 
+/** A pad with each of its clips, those of its rays' own bands included, as `change` makes it. */
+export function mapClips(pad: Pad, change: (clip: Clip) => Clip): Pad {
+  const mapped = (bands: readonly Band[]): Band[] =>
+    bands.map((band) => ({
+      ...band,
+      turns: band.turns.map((turn) => ({
+        ...turn,
+        clips: Object.fromEntries(Object.entries(turn.clips).map(([ray, clip]) => [ray, clip === 'intendedSilence' ? clip : change(clip)])),
+      })),
+    }))
+  const rays = pad.rays.map((ray) =>
+    ray.source.kind === 'clips' && ray.source.bands ? { ...ray, source: { ...ray.source, bands: mapped(ray.source.bands) } } : ray,
+  )
+  return { ...pad, bands: mapped(pad.bands), rays }
+}
+
 export interface MissingCell {
   readonly ray: Ray
   /** Counted from 0. */

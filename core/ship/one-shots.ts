@@ -1,3 +1,5 @@
+import { withWorked } from '../engine'
+import { workedKit } from '../matter'
 import { peakOfAudio } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { writeWav } from '../audio/wav-write'
@@ -15,7 +17,9 @@ import type { Shipment, ShippedFile } from './shipment'
  * Every cell of a kit as a WAV file of its own, in a folder for each pad, as the hardest strike of its band sounds: level,
  * place, tuning and shape are in it. Pads and rays that are muted are left out.
  */
-export function writeOneShots(kit: Kit, audioOf: AudioOf, fit: Fit = 'together'): Shipment {
+export function writeOneShots(given: Kit, sourceOf: AudioOf, fit: Fit = 'together'): Shipment {
+  const kit = workedKit(given)
+  const audioOf = withWorked(sourceOf)
   const drawn: { path: string; audio: Audio }[] = []
   const notes: string[] = []
   for (const named of namedPads(kit)) {

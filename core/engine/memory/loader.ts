@@ -4,6 +4,7 @@ import type { GrooveString, Clip, Kit, Pad } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
 import { isEmptyPad } from '../../kit/resolve'
 import { MAX_BEADS } from '../groove/play-state'
+import { workedKit } from '../../matter/worked-kit'
 import { dbToGain, log2 } from '../math'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
@@ -364,7 +365,8 @@ export function createLoader(
   let isTold = true
 
   return {
-    load(kit, choice) {
+    load(given, choice) {
+      const kit = workedKit(given)
       wantedKit = kit
       isSwept = false
       sweep()

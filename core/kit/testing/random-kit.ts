@@ -2,6 +2,8 @@ import type { z } from 'zod'
 
 import { parameterNames, parameterRow } from '../parameters'
 import { effectChoices, effects } from '../effects'
+import { matterValues } from '../matter-values'
+import type { MatterKind } from '../matter-values'
 import type { Effect } from '../effects'
 import { randomOf } from './random-value'
 
@@ -151,8 +153,12 @@ class Mending {
     const slices = (clip.slices ?? []) as Json[]
     for (const slice of slices)
       if (typeof slice === 'object') Object.assign(slice, { id: this.id('slice'), sends: Object.fromEntries(this.busIds.map((id) => [id, { gainDb: -3 }])) }) // prettier-ignore
-    for (const step of Array.isArray(clip.process) ? clip.process : []) step.id = this.id('process')
+    for (const step of Array.isArray(clip.process) ? clip.process : []) Object.assign(step, { id: this.id('process'), values: this.matter(step.kind as MatterKind) })
     return { ...clip, endFrame: Math.max(clip.endFrame, clip.startFrame + 1) }
+  }
+
+  private matter(kind: MatterKind): Json {
+    return Object.fromEntries(Object.entries(matterValues[kind]).map(([name, { least, most }]) => [name, least + (most - least) * this.random()])) // prettier-ignore
   }
 
   private bus(bus: Json, place: number): void {

@@ -147,7 +147,7 @@ const clipFates: Record<keyof Clip, Fate<Clip>> = {
   repairs: 'inSamples',
   loop: ({ loop }) => when(loop !== undefined, 'a clip goes round in a part of it here; in SFZ it plays once through.'),
   slices: 'silent',
-  process: 'unplayed',
+  process: 'inSamples',
   made: 'silent',
   fromHit: 'silent',
 }

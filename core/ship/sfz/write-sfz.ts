@@ -1,3 +1,5 @@
+import { withWorked } from '../../engine'
+import { workedKit } from '../../matter'
 import type { Audio } from '../../audio/audio'
 import { writeWav } from '../../audio/wav-write'
 import type { Kit, Pad, Ray } from '../../kit/kit'
@@ -24,7 +26,9 @@ interface Group {
 }
 
 /** A kit as an SFZ file and its WAV files. Shaped hits are written as they sound; the rest at their own rate. */
-export function writeSfz(kit: Kit, audioOf: AudioOf): Shipment {
+export function writeSfz(given: Kit, sourceOf: AudioOf): Shipment {
+  const kit = workedKit(given)
+  const audioOf = withWorked(sourceOf)
   const notes = told(sfzOmissions(kit))
   const samples = new Map<string, Sample>()
   const sample = (path: string, make: () => Audio): Sample => {

@@ -1,0 +1,7 @@
+export { findAttacks } from './attacks'
+export { partSound } from './parting'
+export { LEAST_FRAMES, MOST_SECONDS, refuseMatter, workMatter } from './work'
+export type { Matter, MatterResult } from './work'
+export { isWorked, stepsOf } from './steps'
+export { recipeOf, workedClip, workedKit, workedPad } from './worked-kit'
+export type { Recipe } from './worked-kit'

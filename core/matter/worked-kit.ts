@@ -1,0 +1,116 @@
+import { hashAudio } from '../audio/hash'
+import type { Clip } from '../kit/clip'
+import type { AudioHash } from '../kit/ids'
+import type { Kit, Pad } from '../kit/kit'
+import { clipsOfPad, mapClips } from '../kit/resolve'
+import { planStep } from './plan'
+import { isWorked, stepsOf } from './steps'
+
+/** Changes whenever the same settings come to another sound. */
+const VERSION = 1
+/** A standstill goes round over so much of its end. */
+const ROUND_SECONDS = 3
+const ROUND_OVER_SECONDS = 0.6
+const USUAL_RATE_HZ = 48000
+
+/** How a worked sound comes from its source. */
+export interface Recipe {
+  readonly clip: Clip
+  readonly tempoBpm: number
+  readonly semitones: number
+}
+
+/** A clip with what it is at other notes, worked ahead: `semitones` from its root. */
+export interface WorkedClip extends Clip {
+  readonly atNotes?: readonly { readonly note: number; readonly clip: Clip }[]
+}
+
+const recipes = new Map<AudioHash, Recipe>()
+
+/** What a worked sound is made of; undefined for a recording. */
+export const recipeOf = (hash: AudioHash): Recipe | undefined => recipes.get(hash)
+
+/** A key of a worked sound: the same settings of the same stretch, the same key. */
+function keyOf({ clip, tempoBpm, semitones }: Recipe): AudioHash {
+  const { audio, startFrame, endFrame, channel, repairs, slices } = clip
+  const steps = stepsOf(clip).map(({ kind, part, values, curve }) => ({ kind, part, values, curve }))
+  const isInBeats = steps.some(({ values }) => (values.beats ?? 0) > 0)
+  const said = { VERSION, audio, startFrame, endFrame, channel, repairs, steps, strikes: slices?.map(({ frame }) => frame), semitones, tempo: isInBeats ? tempoBpm : 0 } // prettier-ignore
+  return hashAudio(new TextEncoder().encode(JSON.stringify(said))) as AudioHash
+}
+
+/** A clip of the sound that its matter is worked into, and what that sound is made of. */
+export function workedClip(kit: Pick<Kit, 'audio' | 'tempoBpm'>, clip: Clip, semitones = 0): Clip {
+  if (!isWorked(clip)) return clip
+  const recipe = { clip, tempoBpm: kit.tempoBpm, semitones }
+  const audio = keyOf(recipe)
+  recipes.set(audio, recipe)
+  const rateHz = kit.audio[clip.audio]?.sampleRateHz ?? USUAL_RATE_HZ
+  let frames = clip.endFrame - clip.startFrame
+  let place = (frame: number) => frame - clip.startFrame
+  let stillFrom: number | undefined
+  for (const step of stepsOf(clip)) {
+    const plan = planStep(step, frames, rateHz, place, recipe)
+    const before = place
+    place = (frame) => plan.outAt(before(frame))
+    frames = plan.frames
+    stillFrom = plan.stillFrom ?? (stillFrom === undefined ? undefined : Math.round(plan.outAt(stillFrom)))
+  }
+  const at = (frame: number) => Math.min(frames, Math.max(0, Math.round(place(frame))))
+  const { process: _process, repairs: _repairs, loop, slices, ...plain } = clip
+  const still = stillFrom === undefined ? undefined : standstill(frames, rateHz)
+  const moved = loop && { ...loop, startFrame: at(loop.startFrame), endFrame: at(loop.endFrame) }
+  const round = still ?? (moved && moved.endFrame > moved.startFrame ? moved : undefined)
+  return {
+    ...plain,
+    audio,
+    startFrame: 0,
+    endFrame: frames,
+    channel: 'both',
+    ...(round ? { loop: round } : {}),
+    ...(slices ? { slices: slices.map((slice) => ({ ...slice, frame: at(slice.frame) })) } : {}),
+  }
+}
+
+/** What stands still goes round until its envelope ends. */
+function standstill(frames: number, rateHz: number): NonNullable<Clip['loop']> {
+  const startFrame = Math.max(0, frames - Math.round(ROUND_SECONDS * rateHz))
+  return { startFrame, endFrame: frames, kind: 'forward', until: 'end', crossfadeSeconds: ROUND_OVER_SECONDS }
+}
+
+const pads = new WeakMap<Pad, { readonly tempoBpm: number; readonly pad: Pad }>()
+const padLists = new WeakMap<readonly Pad[], { readonly tempoBpm: number; readonly pads: Pad[] }>()
+
+/**
+ * A kit as it is played: clips whose matter is worked are clips of the sounds they are worked into, whose audio is named by
+ * a key of its own (`recipeOf`) and called as its source. What holds no worked clip stays the same object, and the same kit
+ * gives the same pads.
+ */
+export function workedKit(kit: Kit): Kit {
+  const list = workedPads(kit)
+  if (list === kit.pads) return kit
+  const keys = list.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).map(({ audio }) => audio))
+  const infos = keys.flatMap((key) => {
+    const source = kit.audio[recipes.get(key)?.clip.audio ?? key]
+    return source && recipes.has(key) ? [[key, source] as const] : []
+  })
+  return { ...kit, pads: list, audio: { ...kit.audio, ...Object.fromEntries(infos) } }
+}
+
+function workedPads(kit: Kit): Pad[] {
+  const known = padLists.get(kit.pads)
+  if (known?.tempoBpm === kit.tempoBpm) return known.pads
+  const worked = kit.pads.map((pad) => workedPad(kit, pad))
+  const list = worked.every((pad, i) => pad === kit.pads[i]) ? kit.pads : worked
+  padLists.set(kit.pads, { tempoBpm: kit.tempoBpm, pads: list })
+  return list
+}
+
+/** A pad as it is played. */
+export function workedPad(kit: Pick<Kit, 'audio' | 'tempoBpm'>, pad: Pad): Pad {
+  const known = pads.get(pad)
+  if (known?.tempoBpm === kit.tempoBpm) return known.pad
+  const worked = clipsOfPad(pad).some(isWorked) ? mapClips(pad, (clip) => workedClip(kit, clip)) : pad
+  pads.set(pad, { tempoBpm: kit.tempoBpm, pad: worked })
+  return worked
+}
