@@ -13,6 +13,7 @@ import { figuresOfKills } from './kills'
 import { figuresOfLatency } from './latency'
 import { figuresOfLibrary } from './library'
 import { figuresOfLight } from './light'
+import { figuresOfMatter } from './matter'
 import { figuresOfMix } from './mix'
 import { figuresOfNames } from './names'
 import { figuresOfOnsets } from './onsets'
@@ -50,6 +51,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   rhythm: figuresOfRhythm,
   groove: figuresOfGroove,
   mix: figuresOfMix,
+  matter: figuresOfMatter,
 }
 
 const asked = process.argv.slice(2)

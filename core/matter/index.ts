@@ -1,5 +1,6 @@
 export { findAttacks } from './attacks'
 export { partSound } from './parting'
+export type { Parted, PartingSettings } from './parting'
 export { LEAST_FRAMES, MOST_SECONDS, refuseMatter, workMatter } from './work'
 export type { Matter, MatterResult } from './work'
 export { isWorked, stepsOf } from './steps'

@@ -9,6 +9,8 @@ export interface Passage {
   readonly frames: number
   /** Where in the source, in frames from `from` on, what is heard at a frame of the result is. Rises, or stands still. */
   sourceAt(outFrame: number): number
+  /** Hears how far it is, 0..1, every now and then; may throw to stop. */
+  readonly told?: (share: number) => void
 }
 
 /** Sizes of frames are said for 48 kHz: as many seconds at other rates, as a power of two, 64 at least. */

@@ -18,6 +18,7 @@ export function workPieces(
   map: TimeMap,
   keepFrames: number,
   work: (passage: Passage) => Float32Array[],
+  told: (share: number) => void = () => undefined,
 ): Float32Array[] {
   const length = channels[0]!.length
   const out = channels.map(() => new Float32Array(map.frames))
@@ -32,9 +33,7 @@ export function workPieces(
     if (frames <= 0) return
     const sourceAt = (frame: number) => map.sourceAt(outFrom + frame) - from
     const isAttack = attacks.includes(from)
-    const worked = isUnmoved(sourceAt, frames, to - from)
-      ? channels.map((channel) => channel.slice(from, to))
-      : work({ channels, sampleRateHz, from, to, frames, sourceAt })
+    const worked = work({ channels, sampleRateHz, from, to, frames, sourceAt, told: (share) => told((outFrom + share * frames) / map.frames) }) // prettier-ignore
     if (isAttack) keepAttack(channels, worked, from, Math.min(keepFrames, MOST_KEPT * (to - from), MOST_KEPT * frames), sampleRateHz)
     const fade = isLast ? 0 : Math.min(join, frames)
     worked.forEach((channel, at) => {
@@ -44,9 +43,6 @@ export function workPieces(
   })
   return out
 }
-
-const isUnmoved = (sourceAt: (frame: number) => number, frames: number, length: number): boolean =>
-  frames === length && [0.25, 0.5, 0.75, 1].every((share) => Math.abs(sourceAt(share * frames) - share * frames) < 0.5)
 
 /** Lays an attack as it was over what was made of it. */
 function keepAttack(channels: readonly Float32Array[], worked: Float32Array[], from: number, kept: number, sampleRateHz: number): void {

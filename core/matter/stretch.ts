@@ -12,6 +12,8 @@ const FLOOR = 1e-8
 /** Slower than this part of its own pace a sound stands still: its frames are then read from around the place. */
 const STILL = 0.05
 const STRAY_SECONDS = 0.03
+/** How far it is, is told every so many frames. */
+const TOLD_EVERY = 64
 
 /** What a passage's frames are, one after another. */
 interface Frames {
@@ -36,6 +38,7 @@ interface Frames {
  */
 export function stretch(passage: Passage, random: () => number): Float32Array[] {
   const { channels, sampleRateHz, from, to, frames, sourceAt } = passage
+  if (isUnmoved(passage)) return channels.map((channel) => channel.slice(from, to))
   const stft = createStft(sizeAt(SIZE, sampleRateHz))
   const { size, bins } = stft
   const hop = size / OVERLAP
@@ -44,6 +47,7 @@ export function stretch(passage: Passage, random: () => number): Float32Array[] 
   const held = createFrames(channels.length, bins)
   const stray = STRAY_SECONDS * sampleRateHz
   let before = 0
+  let count = 0
   for (let centre = -size / 2, isFirst = true; centre < frames + size / 2; centre += hop, isFirst = false) {
     const pace = (sourceAt(centre) - sourceAt(centre - hop)) / hop
     const isStill = centre > 0 && pace < STILL
@@ -58,6 +62,7 @@ export function stretch(passage: Passage, random: () => number): Float32Array[] 
     else turnBins(held, pace > STILL ? 1 / pace - 1 : 0, random)
     turned(held, stft, (spectrum, i) => stft.inverse(spectrum, centre, out[i]!, gain))
     before = source
+    if (++count % TOLD_EVERY === 0) passage.told?.(Math.max(0, centre) / (frames + size / 2))
   }
   return holdLevels(passage, out)
 }
@@ -143,3 +148,6 @@ function turned({ now, turn }: Frames, { bins }: Stft, then: (spectrum: Float64A
   }
   now.forEach(then)
 }
+
+const isUnmoved = ({ from, to, frames, sourceAt }: Passage): boolean =>
+  frames === to - from && [0.25, 0.5, 0.75, 1].every((share) => Math.abs(sourceAt(share * frames) - share * frames) < 0.5)

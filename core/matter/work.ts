@@ -1,18 +1,11 @@
 import { frameCount, peakOfAudio } from '../audio'
 import type { Audio } from '../audio'
-import { matterFault, matterValue } from '../kit/matter-values'
+import { matterFault } from '../kit/matter-values'
 import type { MatterStep } from '../kit/matter-values'
-import { findAttacks } from './attacks'
-import { grainsOf } from './grains'
-import { noiseAnew } from './noise-anew'
-import { partSound } from './parting'
-import { workPieces } from './pieces'
-import { createDraws } from './random'
-import { resample } from './resample'
-import { moveResonances } from './resonances'
-import { stretch } from './stretch'
 import { planStep } from './plan'
 import type { StepPlan } from './plan'
+import { workPart } from './step'
+import type { Part } from './step'
 
 /** No sound longer than this is worked, and none is made longer, s. */
 export const MOST_SECONDS = 120
@@ -76,26 +69,22 @@ export function workMatter(matter: Matter, told: (share: number) => void = () =>
   let strikes = (matter.strikes ?? []).map((frame) => frame - matter.startFrame)
   for (const [i, plan] of plans.entries()) {
     told(i / plans.length)
-    channels = workStep(channels, sampleRateHz, steps[i]!, plan, strikes)
+    channels = workStep({ channels, rateHz: sampleRateHz, plan, strikes, told: (share) => told((i + share) / plans.length) }, steps[i]!)
     strikes = strikes.map(plan.outAt)
   }
   told(1)
   return { ok: true, audio: { sampleRateHz, channels } }
 }
 
+const PART_OVER_SECONDS = 0.005
+
 /** One step, on its part of the sound: what is before and behind it stays and goes over into it in a few ms. */
-function workStep(channels: Float32Array[], rateHz: number, step: MatterStep, plan: StepPlan, strikes: readonly number[]): Float32Array[] {
+function workStep(whole: Part, step: MatterStep): Float32Array[] {
+  const { channels, rateHz, plan } = whole
   const { from, to, partFrames } = plan
-  const part = channels.map((channel) => channel.slice(from, to))
-  const worked = workPart(
-    part,
-    rateHz,
-    step,
-    plan,
-    strikes.map((frame) => frame - from).filter((frame) => frame >= 0 && frame < to - from),
-  )
-  const isWhole = from === 0 && to === channels[0]!.length
-  if (isWhole) return worked
+  const strikes = whole.strikes.map((frame) => frame - from).filter((frame) => frame >= 0 && frame < to - from)
+  const worked = workPart({ ...whole, channels: channels.map((channel) => channel.slice(from, to)), strikes }, step)
+  if (from === 0 && to === channels[0]!.length) return worked
   const over = Math.min(Math.round(PART_OVER_SECONDS * rateHz), partFrames >> 1, (to - from) >> 1)
   return channels.map((channel, i) => {
     const out = new Float32Array(plan.frames)
@@ -109,87 +98,4 @@ function workStep(channels: Float32Array[], rateHz: number, step: MatterStep, pl
     }
     return out
   })
-}
-
-const PART_OVER_SECONDS = 0.005
-
-function workPart(part: Float32Array[], rateHz: number, step: MatterStep, plan: StepPlan, strikes: readonly number[]): Float32Array[] {
-  switch (step.kind) {
-    case 'time':
-      return workTime(part, rateHz, step as MatterStep & { kind: 'time' }, plan, strikes)
-    case 'grains': {
-      const own = step as MatterStep & { kind: 'grains' }
-      const value = (name: Parameters<typeof matterValue<'grains'>>[1]) => matterValue(own, name)
-      const settings = { seconds: value('grainMs') / 1000, atOnce: value('atOnce'), straySeconds: value('strayMs') / 1000, strayCents: value('strayCents') } // prettier-ignore
-      const random = createDraws(value('draw') + 1)
-      const whole = {
-        channels: part,
-        sampleRateHz: rateHz,
-        from: 0,
-        to: part[0]!.length,
-        frames: plan.partFrames,
-        sourceAt: plan.map.sourceAt,
-      }
-      const keep = (value('keepMs') / 1000) * rateHz
-      const first = attacksOf(part, rateHz, strikes)[0]
-      // Grains reach over attacks as they like; only the strike itself is kept.
-      return first === undefined || keep === 0
-        ? grainsOf(whole, settings, random)
-        : workPieces(part, rateHz, [first], plan.map, keep, (passage) => grainsOf(passage, settings, random))
-    }
-    case 'resonances':
-      return moveResonances(part, rateHz, plan.resonanceRatio)
-    case 'ringing':
-    case 'noise': {
-      const own = step as MatterStep & { kind: 'noise' }
-      const settings = { divideHz: matterValue(own, 'divideHz'), steadySeconds: matterValue(own, 'steadyMs') / 1000 }
-      const { ringing, noise } = partSound(part, rateHz, settings)
-      return step.kind === 'ringing' ? ringing : workNoise(noise, rateHz, own, plan, strikes)
-    }
-  }
-}
-
-const attacksOf = (part: readonly Float32Array[], rateHz: number, strikes: readonly number[]): number[] => {
-  const found = findAttacks(part, rateHz)
-  if (strikes.length === 0) return found
-  // What was marked wins over what was found beside it.
-  const near = 0.03 * rateHz
-  return [...strikes.map(Math.round), ...found.filter((frame) => strikes.every((strike) => Math.abs(strike - frame) > near))].sort(
-    (a, b) => a - b,
-  )
-}
-
-function workTime(
-  part: Float32Array[],
-  rateHz: number,
-  step: MatterStep & { kind: 'time' },
-  plan: StepPlan,
-  strikes: readonly number[],
-): Float32Array[] {
-  const { rate, map } = plan
-  const keep = (matterValue(step, 'keepMs') / 1000) * rateHz * rate
-  const random = createDraws(1)
-  const slow = workPieces(part, rateHz, attacksOf(part, rateHz, strikes), map, keep, (passage) => stretch(passage, random))
-  if (rate === 1) return slow
-  const pitched = slow.map((channel) => resample(channel, rate, plan.partFrames))
-  return plan.resonanceRatio === 1 ? pitched : moveResonances(pitched, rateHz, plan.resonanceRatio)
-}
-
-function workNoise(
-  noise: Float32Array[],
-  rateHz: number,
-  step: MatterStep & { kind: 'noise' },
-  plan: StepPlan,
-  strikes: readonly number[],
-): Float32Array[] {
-  const anew = matterValue(step, 'anew')
-  if (anew === 0 && plan.partFrames === noise[0]!.length) return noise
-  const random = createDraws(matterValue(step, 'draw') + 1)
-  const keep = (matterValue(step, 'keepMs') / 1000) * rateHz
-  const attacks = attacksOf(noise, rateHz, strikes)
-  const fresh = workPieces(noise, rateHz, attacks, plan.map, keep, (passage) => noiseAnew(passage, random))
-  if (anew === 1) return fresh
-  const old = workPieces(noise, rateHz, attacks, plan.map, keep, (passage) => stretch(passage, random))
-  const [a, b] = [Math.sqrt(anew), Math.sqrt(1 - anew)]
-  return fresh.map((channel, i) => channel.map((sample, frame) => a * sample + b * old[i]![frame]!))
 }

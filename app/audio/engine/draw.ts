@@ -1,5 +1,6 @@
 import { audioInUse, narrowedTo } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
+import { workedKit } from '@heliaster/core/matter'
 import { EventType } from '@heliaster/core/engine'
 import type { GrooveChoice } from '@heliaster/core/engine'
 
@@ -33,8 +34,9 @@ async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveReques
   })
 }
 
+/** What a kit plays, worked sounds as they are worked: nothing is worked twice. */
 async function audioOf(kit: Kit) {
-  return Promise.all(audioInUse(kit).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))
+  return Promise.all(audioInUse(workedKit(kit)).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))
 }
 
 /** What a groove makes of several kits with the same audio, from its first beat on: left and right of each, before the limiter. */

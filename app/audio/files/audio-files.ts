@@ -1,5 +1,6 @@
 import type { Audio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
+import { recipeOf } from '@heliaster/core/matter'
 
 import { createStore } from 'zustand/vanilla'
 
@@ -8,6 +9,7 @@ import { device } from '../../documents'
 import type { Decoded } from '../workers/core-work'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
+import { workedSound } from './worked-sound'
 import { coreWork } from '../workers/workers'
 
 /** Audio is gone, damaged, or not here yet; the message is for a person. */
@@ -111,7 +113,14 @@ function keepReady(hash: AudioHash, audio: Audio): void {
   }
 }
 
+/** A recording as it is decoded, or a sound as its recipe works it. */
 async function decode(hash: AudioHash): Promise<Decoded> {
+  const recipe = recipeOf(hash)
+  if (recipe) {
+    const audio = await workedSound(recipe, async () => (await decodedAudio(recipe.clip.audio)).audio)
+    keepReady(hash, audio)
+    return { audio, cueFrames: [], notes: [] }
+  }
   const result = await coreWork().decode(await audioFile(hash))
   if (!result.ok) throw new AudioMissing(result.message)
   keepReady(hash, result.decoded.audio)

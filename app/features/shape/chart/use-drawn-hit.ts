@@ -2,6 +2,7 @@ import { strikeLoudness } from '@heliaster/core/audio'
 import type { Clip, Kit, Pad } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { hitSpectrumDb, pitchOf } from '@heliaster/core/cut'
+import { recipeOf, workedPad } from '@heliaster/core/matter'
 import { snapPlacesOf } from '@heliaster/core/shaping'
 import type { SnapPlaces } from '@heliaster/core/shaping'
 import { useEffect, useState } from 'react'
@@ -67,7 +68,8 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
   return drawn
 }
 
-export async function drawHit(kit: Kit, pad: Pad): Promise<DrawnHit> {
+export async function drawHit(kit: Kit, given: Pad): Promise<DrawnHit> {
+  const pad = workedPad(kit, given)
   const { values, envelopes } = padSettings(kit, pad)
   const clipSeconds = longestClip(kit, pad)
   const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE_HZ)
@@ -126,7 +128,9 @@ function longestClip(kit: Kit, pad: Pad): number {
   return Math.max(
     0.05,
     ...clips.map((clip) =>
-      clip === 'intendedSilence' ? 0 : (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? RATE_HZ),
+      clip === 'intendedSilence'
+        ? 0
+        : (clip.endFrame - clip.startFrame) / (kit.audio[recipeOf(clip.audio)?.clip.audio ?? clip.audio]?.sampleRateHz ?? RATE_HZ),
     ),
   )
 }

@@ -1,0 +1,5 @@
+import { expose } from 'comlink'
+
+import { work } from './matter-work'
+
+expose(work)
