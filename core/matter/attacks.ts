@@ -4,10 +4,10 @@ const BEFORE_MS = 30
 const OVER = 6
 const UNDER_LOUDEST = 0.003
 const GAP_MS = 40
-/** A strike begins so long before it stands out, at most. */
-const BACK_MS = 4
-/** ... and a little ahead of that. */
-const LEAD_MS = 0.3
+/** A strike begins so long before it stands out, at most, where it is this share of its height and so much over what was before. */
+const BACK_MS = 8
+const BEGIN_SHARE = 0.01
+const OVER_BEFORE = 2.5
 
 /**
  * Frames at which a sound is struck: where what changes fast (the difference of samples, which leaves deep tones out) rises
@@ -37,14 +37,19 @@ export function findAttacks(channels: readonly Float32Array[], sampleRateHz: num
   return attacks
 }
 
-/** The first frame of what reaches its height around `at`: back to where it is a twentieth of that. */
+/** The first frame of what reaches its height around `at`. */
 function beginOf(channels: readonly Float32Array[], at: number, hop: number, earliest: number): number {
   const length = channels[0]!.length
   const sizeOf = (frame: number) => Math.max(...channels.map((channel) => Math.abs(channel[frame] ?? 0)))
-  let height = 0
-  for (let frame = at; frame < Math.min(length, at + 2 * hop); frame++) height = Math.max(height, sizeOf(frame))
+  const most = (from: number, to: number) => {
+    let size = 0
+    for (let frame = Math.max(0, from); frame < Math.min(length, to); frame++) size = Math.max(size, sizeOf(frame))
+    return size
+  }
   const from = Math.max(earliest, at - BACK_MS * hop)
+  const before = Math.max(0, from - 2 * BACK_MS * hop)
+  const threshold = Math.max(BEGIN_SHARE * most(at, at + 2 * hop), OVER_BEFORE * most(before, from))
   let begin = at
-  for (let frame = Math.min(length - 1, at + 2 * hop); frame >= from; frame--) if (sizeOf(frame) >= height / 20) begin = frame
-  return Math.max(earliest, begin - Math.round(LEAD_MS * hop))
+  for (let frame = Math.min(length - 1, at + 2 * hop); frame >= from; frame--) if (sizeOf(frame) >= threshold) begin = frame
+  return begin
 }

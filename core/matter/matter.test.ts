@@ -97,7 +97,7 @@ describe('length and pitch apart', () => {
     const [out] = worked([strike], [step('time', { lengthPercent: percent })])
     const [attack] = findAttacks([strike], RATE)
     const at = Math.round((attack! * percent) / 100)
-    for (let i = 0; i < 190; i++) expect(out![at + i]).toBeCloseTo(strike[attack! + i]!, 6)
+    for (let i = 0; i < 170; i++) expect(out![at + i]).toBeCloseTo(strike[attack! + i]!, 6)
     expect(levelDb(out!, at - 960, at - 20) - levelDb(out!, at, at + 960)).toBeLessThan(-50)
   })
 
