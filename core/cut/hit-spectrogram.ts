@@ -25,13 +25,25 @@ const FLOOR_DB = -66
  * frequency, 255 at its strongest and 0 where it is 66 dB or more below that. `mono` begins at the strike.
  */
 export function hitSpectrogram(mono: Float32Array, sampleRateHz: number, view: SpectrogramView): Uint8Array {
+  return hitSpectrograms([mono], sampleRateHz, view)[0]!
+}
+
+/** The same of parts of one hit, by one scale: 255 is the strongest place of all of them. */
+export function hitSpectrograms(parts: readonly Float32Array[], sampleRateHz: number, view: SpectrogramView): Uint8Array[] {
+  const levels = parts.map((mono) => levelsOf(mono, sampleRateHz, view))
+  const most = Math.max(1e-9, ...levels.map((one) => one.reduce((high, level) => Math.max(high, level), 0)))
+  return levels.map((one) =>
+    Uint8Array.from(one, (level) => Math.max(0, Math.min(255, Math.round(255 * (1 - (20 * Math.log10(level / most + 1e-9)) / FLOOR_DB))))),
+  )
+}
+
+function levelsOf(mono: Float32Array, sampleRateHz: number, view: SpectrogramView): Float32Array {
   const { seconds, columns, rows, lowHz, highHz } = view
   const length = Math.min(mono.length, Math.ceil(seconds * sampleRateHz) + LONGEST)
   const padded = new Float32Array(length + LONGEST)
   padded.set(mono.subarray(0, length), LONGEST / 2)
   const hzOf = Array.from({ length: rows }, (_, row) => lowHz * (highHz / lowHz) ** (rows === 1 ? 0 : (rows - 1 - row) / (rows - 1)))
   const powers = new Float32Array(rows * columns)
-  let most = 1e-9
   for (let column = 0; column < columns; column++) {
     const middle = LONGEST / 2 + ((column + 0.5) / columns) * seconds * sampleRateHz
     for (const { upToHz, size } of WINDOWS) {
@@ -41,13 +53,10 @@ export function hitSpectrogram(mono: Float32Array, sampleRateHz: number, view: S
       for (const row of concerned) {
         const level = levelAt(bins, (hzOf[row]! * size) / sampleRateHz) / (size / 4)
         powers[row * columns + column] = level
-        most = Math.max(most, level)
       }
     }
   }
-  return Uint8Array.from(powers, (level) =>
-    Math.max(0, Math.min(255, Math.round(255 * (1 - (20 * Math.log10(level / most + 1e-9)) / FLOOR_DB)))),
-  )
+  return powers
 }
 
 const windowOf = (hz: number) => WINDOWS.find(({ upToHz }) => hz <= upToHz)!.upToHz

@@ -18,6 +18,7 @@ import {
   decaySeconds,
   heardStrikes,
   hitSpectrogram,
+  hitSpectrograms,
   hitsAt,
   pitchOf,
   spectrogramOf,
@@ -194,6 +195,9 @@ export const work = {
   },
   /** Which frequencies of a hit sound when. */
   hitSpectrogram: (mono: Float32Array, sampleRateHz: number, view: SpectrogramView) => hitSpectrogram(mono, sampleRateHz, view),
+  /** The same of parts of one hit, by one scale. */
+  hitSpectrograms: (parts: readonly Float32Array[], sampleRateHz: number, view: SpectrogramView) =>
+    hitSpectrograms(parts, sampleRateHz, view),
   /** The level envelope that lets one hit die away as another does; undefined where either is silent. */
   followLevel: (other: RecordedHit, own: RecordedHit) => followLevel(other, own),
   /** How the pitch of a hit falls; undefined where no single tone carries it. */

@@ -3,8 +3,8 @@ import { readAudioFile } from '@heliaster/core/decode'
 import type { AudioHash, Kit, PadId, Performance } from '@heliaster/core/kit'
 import { numbered, padFileNames, padsHeard, performanceWav, renderDraws, renderPerformance, zipOf } from '@heliaster/core/performance'
 import type { Bits, Resounding, ToDraw } from '@heliaster/core/performance'
-import { bundleFiles, readBundle, writeOneShots, writeSfz, writeStems, zipFiles } from '@heliaster/core/ship'
-import type { Bundle, Fit, Shipment, StemOptions } from '@heliaster/core/ship'
+import { bundleFiles, castStrikes, readBundle, writeOneShots, writeSfz, writeStems, zipFiles } from '@heliaster/core/ship'
+import type { Bundle, CastOptions, CastStrike, Fit, Shipment, StemOptions } from '@heliaster/core/ship'
 import { transfer } from 'comlink'
 
 export interface Shipped {
@@ -93,6 +93,14 @@ export const work = {
   async stems(kit: Kit, options: Omit<StemOptions, 'onDone'>, audio: Map<AudioHash, ArrayBuffer>): Promise<Shipped> {
     const shipment = writeStems(kit, options, await decodedFrom(audio))
     return handedOver(shipment ?? { files: [], notes: [], isTooLoud: false })
+  },
+  /** Strikes of a pad as they sound; what they need was brought before. */
+  cast(kit: Kit, padId: PadId, options: CastOptions): CastStrike[] {
+    const strikes = castStrikes(kit, padId, options, (hash) => brought.get(hash))
+    return transfer(
+      strikes,
+      strikes.flatMap(({ audio }) => audio.channels.map(({ buffer }) => buffer as ArrayBuffer)),
+    )
   },
   open(
     bytes: ArrayBuffer,

@@ -21,6 +21,7 @@ import { WaterWords } from './chart/WaterWords'
 import { Movers } from './responses/Movers'
 import { CharacterPart, ClipPart, FiltersPart } from './controls/parts'
 import { DynamicsPart } from './dynamics/DynamicsPart'
+import { MatterPart } from './matter/MatterPart'
 import { QuickShape } from './quick/QuickShape'
 import { ShapeTitle } from './ShapeTitle'
 import { SpectrumChart } from './spectrum/SpectrumChart'
@@ -63,7 +64,7 @@ export function ShapeBench({ kit, pad }: Props) {
         isWide={isWide || isQuick}
         isStill={isQuick}
         isFirst={isFirst && !isQuick}
-        showsSpectrum={showsSpectrum && !isQuick}
+        showsSpectrum={part === 'matter' || (showsSpectrum && !isQuick)}
         isSnapping={isSnapping && !isQuick}
         heightPx={isWide ? undefined : isQuick ? QUICK_PX : TALL_PX}
         drawn={drawn}
@@ -91,6 +92,7 @@ export function ShapeBench({ kit, pad }: Props) {
     recipe: () => <QuickShape {...all} onResponses={setResponses} />,
     envelopes: () => <EnvelopePart {...all} work={envelope} baseHz={baseHz} hasBar={!isWide} />,
     clip: () => <ClipPart {...all} />,
+    matter: () => <MatterPart {...all} />,
     character: () => <CharacterPart {...all} />,
     filters: () => <FiltersPart {...all} hasChart={!isWide} />,
     movers: () => (

@@ -1,0 +1,123 @@
+import { createOffline, EventType, renderOffline, toScore, withWorked, workRecipe } from '../engine'
+import { applyEdit, clipsOfPad, createBand, createIds, createKit, createPad, createTurn, kitSchema, wholeClip } from '../kit'
+import type { AudioHash, Clip, Kit, KitEdit, MatterStep, Pad } from '../kit'
+import { canPart, partRay, partingStart, recipeOf, workedClip, workedKit } from '.'
+import { differenceDb, madeStrike, RATE } from './testing'
+
+let seed = 3
+const draw = () => (seed = (seed * 16807) % 2147483647) / 2147483647
+const makeId = createIds(draw)
+const HASH = 'a'.repeat(64) as AudioHash
+const strike = madeStrike({ hz: 180, seconds: 0.25, noise: 0.3, seed: 5 })
+const audioOf = (hash: AudioHash) => (hash === HASH ? { sampleRateHz: RATE, channels: [strike] } : undefined)
+const step = (kind: MatterStep['kind'], values: MatterStep['values'], more: Partial<MatterStep> = {}): MatterStep => ({ id: `s-${kind}`, kind, values, bypass: false, ...more }) // prettier-ignore
+
+function kitOf(clip: Partial<Clip> = {}): { kit: Kit; pad: Pad; clip: Clip } {
+  const info = { name: 'keel.wav', sampleRateHz: RATE, frames: strike.length, channels: 1 }
+  const own = createPad(makeId, { name: 'Keel', responses: [], rootNote: 48 })
+  const whole = { ...wholeClip(HASH, info), ...clip }
+  const pad = { ...own, bands: [createBand(makeId, 1, [createTurn(makeId, { [own.rays[0]!.id]: whole })])] }
+  return { kit: { ...createKit(makeId, 'Boat'), audio: { [HASH]: info }, pads: [pad] }, pad, clip: whole }
+}
+
+const playedMono = (kit: Kit, pad: Pad, seconds: number, note = -1): Float32Array => {
+  const { engine, loader } = createOffline(kit, RATE, audioOf)
+  const frames = Math.round(seconds * RATE)
+  const tap = { left: new Float32Array(frames), right: new Float32Array(frames) }
+  renderOffline(
+    engine,
+    toScore([{ frame: 0, type: EventType.strike, padSlot: loader.slotOf(pad.id), velocity: 127, note }]),
+    frames,
+    4096,
+    { tap },
+  )
+  return tap.left
+}
+
+test('a kit without worked clips is itself; one with them keeps the pads that have none, and gives the same pads again', () => {
+  const plain = kitOf()
+  expect(workedKit(plain.kit)).toBe(plain.kit)
+  const { kit, pad } = kitOf({ process: [step('time', { lengthPercent: 150 })] })
+  const both = { ...kit, pads: [plain.pad, pad] }
+  const worked = workedKit(both)
+  expect(worked.pads[0]).toBe(plain.pad)
+  expect(worked.pads[1]).not.toBe(pad)
+  expect(workedKit(both).pads).toBe(worked.pads)
+  expect(workedKit(worked)).toBe(worked)
+})
+
+test('what is bypassed is not worked; other settings, another key; a step is called nothing by its id', () => {
+  const { kit, clip } = kitOf()
+  const keyOf = (process: MatterStep[]) => workedClip(kit, { ...clip, process }).audio
+  expect(keyOf([step('time', { lengthPercent: 150 }, { bypass: true })])).toBe(HASH)
+  const one = keyOf([step('time', { lengthPercent: 150 })])
+  expect(one).toMatch(/^[0-9a-f]{64}$/)
+  expect(keyOf([step('time', { lengthPercent: 150 }, { id: 'other' })])).toBe(one)
+  expect(keyOf([step('time', { lengthPercent: 151 })])).not.toBe(one)
+  expect(recipeOf(one)?.clip.audio).toBe(HASH)
+})
+
+test.each([
+  ['time', { lengthPercent: 160, pitchCents: 300 }],
+  ['grains', { lengthPercent: 80 }],
+  ['resonances', { movePercent: 60 }],
+  ['noise', { anew: 1, lengthPercent: 200 }],
+] as const)('the clip is as long as its sound comes out: %s', (kind, values) => {
+  const { kit, clip } = kitOf({ startFrame: 100 })
+  const made = workedClip(kit, { ...clip, process: [step(kind, values), step('time', { lengthPercent: 90 }, { id: 'next' })] })
+  const result = workRecipe(recipeOf(made.audio)!, audioOf(HASH)!)
+  expect(result.ok && result.audio.channels[0]!.length).toBe(made.endFrame)
+  expect(made.startFrame).toBe(0)
+})
+
+test('the engine plays a worked clip as its matter was worked, after reverse, fades and level', () => {
+  const { kit, pad, clip } = kitOf({ process: [step('time', { lengthPercent: 150 })], reverse: true, fadeOutSeconds: 0.05, gainDb: -6 })
+  const made = workedClip(kit, clip)
+  const result = workRecipe(recipeOf(made.audio)!, audioOf(HASH)!)
+  if (!result.ok) throw new Error(result.message)
+  const wanted = result.audio.channels[0]!.slice().reverse()
+  const fade = Math.round(0.05 * RATE)
+  for (let i = 0; i < fade; i++) wanted[wanted.length - 1 - i]! *= i / fade
+  for (let i = 0; i < wanted.length; i++) wanted[i]! *= 10 ** (-6 / 20)
+  expect(differenceDb(wanted, playedMono(kit, pad, 1))).toBeLessThan(-120)
+})
+
+test('a loop goes where its sound went; a standstill goes round until the envelope ends', () => {
+  const loop = { startFrame: 10_000, endFrame: 14_000, kind: 'forward', until: 'end', crossfadeSeconds: 0.01 } as const
+  const { kit, clip } = kitOf({ loop, process: [step('time', { lengthPercent: 200 })] })
+  expect(workedClip(kit, clip).loop).toMatchObject({ startFrame: 20_000, endFrame: 28_000 })
+  const curve = [{ seconds: 0.05, value: 100 }, { seconds: 0.1, value: 0 }] // prettier-ignore
+  const still = kitOf({ process: [step('time', {}, { curve })] })
+  const made = workedClip(still.kit, still.clip)
+  expect(made.loop).toMatchObject({ endFrame: made.endFrame, until: 'end' })
+  const heard = playedMono(still.kit, still.pad, 9)
+  const level = (from: number) => heard.subarray(from * RATE, (from + 1) * RATE).reduce((sum, sample) => sum + sample * sample, 0)
+  expect(Math.abs(10 * Math.log10(level(8) / level(2)))).toBeLessThan(2)
+})
+
+test('parted, both rays sound as the one did within -90 dB, and the kit is whole', () => {
+  const { kit, pad } = kitOf()
+  const rayId = pad.rays[0]!.id
+  expect(canPart(pad, rayId)).toBe(true)
+  const edits = partRay(makeId, pad, rayId, partingStart('tom'), 45)
+  const after = edits.reduce((now: Kit, edit: KitEdit) => applyEdit(now, edit), kit)
+  const parted = after.pads[0]!
+  expect(parted.rays.map(({ name, values }) => [name, values.keyTrack])).toEqual([['Body, ringing', 1], ['Body, noise', 0]]) // prettier-ignore
+  expect(clipsOfPad(parted)).toHaveLength(2)
+  expect(parted.own.rootNote).toBe(45)
+  expect(kitSchema.safeParse(after).success).toBe(true)
+  expect(canPart(parted, rayId)).toBe(false)
+  expect(differenceDb(playedMono(kit, pad, 1), playedMono(after, parted, 1))).toBeLessThan(-90)
+})
+
+test('audio of recordings is given as it is, worked sounds are worked once, and what is unknown is not there', () => {
+  const given = jest.fn(audioOf)
+  const { kit, clip } = kitOf({ process: [step('grains', { grainMs: 20 })] })
+  const made = workedClip(kit, clip).audio
+  const all = withWorked(given)
+  expect(all(HASH)?.channels[0]).toBe(strike)
+  const once = all(made)
+  expect(once?.channels[0]?.length).toBe(strike.length)
+  expect(all(made)).toBe(once)
+  expect(all('b'.repeat(64) as AudioHash)).toBeUndefined()
+})
