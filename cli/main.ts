@@ -10,6 +10,9 @@ heliaster groove KIT.zip [--groove NAME | --song] [--laps N] [--strikes | --out 
                  [--put FILE.mid|FILE.json --out KIT.zip]
 heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
 heliaster stems KIT.zip [--groove NAME | --song] [--laps N] [--by pad|bus|ray] [--dry] [--rate HZ] --out DIR
+heliaster matter FILE|FOLDER... --out DIR [--length %] [--pitch SEMITONES] [--keep-resonances %] [--beats N --tempo BPM] [--speed S:%,...]
+                 [--keep MS] [--grains MS --at-once N --stray MS --stray-cents C --draw N] [--resonances %]
+                 [--part | --ringing | --noise [--anew %]] [--divide HZ] [--steady MS]
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR
 heliaster check KIT.zip|FILE... [--as sfz|wav]`
 
@@ -37,6 +40,7 @@ const commands: Record<string, () => Promise<Command>> = {
   groove: async () => (await import('./commands/groove')).groove,
   render: async () => (await import('./commands/render')).render,
   stems: async () => (await import('./commands/stems')).stems,
+  matter: async () => (await import('./commands/matter')).matter,
   ship: async () => (await import('./commands/ship')).ship,
   check: async () => (await import('./commands/check')).check,
 }
@@ -69,7 +73,7 @@ export async function main(words: string[]): Promise<number> {
 function parse(command: Command, words: string[]): Given {
   let parsed
   try {
-    parsed = parseArgs({ args: words, options: command.options, allowPositionals: true })
+    parsed = parseArgs({ args: joinedNegatives(words), options: command.options, allowPositionals: true })
   } catch (error) {
     throw new WrongUsage(error instanceof Error ? error.message : String(error))
   }
@@ -78,6 +82,15 @@ function parse(command: Command, words: string[]): Given {
   if (count < least) throw new WrongUsage('A file to work on is missing.')
   if (count > most) throw new WrongUsage(`Only ${most} file is taken here; "${parsed.positionals[most]}" is one too many.`)
   return { paths: parsed.positionals, options: parsed.values as Given['options'] }
+}
+
+/** A number below zero behind an option is its number, not an option of its own. */
+function joinedNegatives(words: readonly string[]): string[] {
+  return words.reduce<string[]>((all, word) => {
+    const last = all.at(-1)
+    if (last && /^--[a-z-]+$/.test(last) && /^-\d/.test(word)) return [...all.slice(0, -1), `${last}=${word}`]
+    return [...all, word]
+  }, [])
 }
 
 /** A number option, within its range. */

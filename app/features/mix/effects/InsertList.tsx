@@ -41,7 +41,7 @@ export function InsertList({ kit, busId, inserts, onSlide, onDone, onChange }: P
         const isOpen = open === insert.id
         return (
           <View key={insert.id} style={{ borderRadius: 10, backgroundColor: palette.paper, borderWidth: 1, borderColor: isOpen ? palette.kelp : palette.faint }}>
-            <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
               <IconButton name="power" label={insert.bypass ? `${name} is off` : `Switch ${name} off`} tone={insert.bypass ? 'muted' : 'kelp'} on={!insert.bypass} onPress={() => onChange(changed(insert, { bypass: !insert.bypass }))} />
               <Pressable role="button" aria-label={`Settings of ${name}`} aria-expanded={isOpen} onPress={() => setOpen(isOpen ? undefined : insert.id)} style={{ flex: 1, minWidth: 0, minHeight: 44, justifyContent: 'center' }}>
                 <Text look="strong" tone={insert.bypass ? 'muted' : 'ink'} numberOfLines={1}>

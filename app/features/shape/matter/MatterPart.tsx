@@ -69,6 +69,7 @@ export function MatterPart(props: Props) {
           key={step.id}
           step={step}
           clipped={clipped}
+          seconds={seconds}
           isOpen={open === step.id}
           onOpen={() => setOpen(open === step.id ? undefined : step.id)}
           onChange={(next) => change(steps.map((one, i) => (i === place ? next : one)))}

@@ -16,6 +16,8 @@ interface Props {
   readonly step: MatterStep
   /** The clip it works on, where it is one. */
   readonly clipped: Clipped | undefined
+  /** How long the first of its clips is. */
+  readonly seconds: number
   readonly isOpen: boolean
   readonly onOpen: () => void
   readonly onChange: (step: MatterStep) => void
@@ -23,7 +25,7 @@ interface Props {
 }
 
 /** One step: switched, opened, taken out. What is dragged is worked once the finger lifts. */
-export function StepCard({ step, clipped, isOpen, onOpen, onChange, onTakeOut }: Props) {
+export function StepCard({ step, clipped, seconds, isOpen, onOpen, onChange, onTakeOut }: Props) {
   const palette = usePalette()
   const title = stepTitle(step)
   return (
@@ -32,7 +34,7 @@ export function StepCard({ step, clipped, isOpen, onOpen, onChange, onTakeOut }:
       aria-label={title}
       style={{ borderRadius: 10, borderWidth: 1, borderColor: isOpen ? palette.kelp : palette.faint, backgroundColor: palette.surface }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <IconButton
           name="power"
           label={step.bypass ? `${title} is off` : `Switch ${title} off`}
@@ -56,13 +58,13 @@ export function StepCard({ step, clipped, isOpen, onOpen, onChange, onTakeOut }:
         </Pressable>
         <IconButton name="close" label={`Take ${title} out`} tone="muted" onPress={onTakeOut} />
       </View>
-      {isOpen && <StepSettings {...{ step, clipped, onChange }} />}
+      {isOpen && <StepSettings {...{ step, clipped, seconds, onChange }} />}
     </View>
   )
 }
 
 /** The numbers of a step as a finger holds them, until it lifts. */
-function StepSettings({ step: kept, clipped, onChange }: Pick<Props, 'step' | 'clipped' | 'onChange'>) {
+function StepSettings({ step: kept, clipped, seconds, onChange }: Pick<Props, 'step' | 'clipped' | 'seconds' | 'onChange'>) {
   const [held, setHeld] = useState({ of: kept, step: kept })
   const step = held.of === kept ? held.step : kept
   const latest = useRef(step)
@@ -78,7 +80,7 @@ function StepSettings({ step: kept, clipped, onChange }: Pick<Props, 'step' | 'c
   return (
     <View style={{ paddingHorizontal: 12, paddingBottom: 12, gap: 8 }}>
       {step.curve && (
-        <SpeedCurve seconds={clipped?.seconds ?? 1} points={step.curve} onSlide={(curve) => hold({ ...step, curve })} onDone={done} />
+        <SpeedCurve seconds={seconds} points={step.curve} onSlide={(curve) => hold({ ...step, curve })} onDone={done} />
       )}
       {shown.map(({ value, label, unit, step: by, times = 1, power, neutral }) => {
         const row = rows[value]!
