@@ -30,7 +30,7 @@ export default defineConfig({
     },
     {
       name: 'wide',
-      testMatch: /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix)\.spec\.ts/,
+      testMatch: /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 
 import { choices, parameterNames, parameterRow } from './parameters'
 import { effects } from './effects'
+import { matterValues } from './matter-values'
 import { notPlayed } from './not-played'
 import { kitSchema, padSettingsSchema, tieSchema } from './kit'
 
@@ -19,6 +20,9 @@ test('docs/kit-format.md has the table of parameters as it is, and lists what is
     const cells = [`\`${name}\``, unit, `${plain(min)}..${plain(max)}`, plain(usual), scopes.join(', '), played.join(', ') || 'none yet', how, movedBy, draw] // prettier-ignore
     expect(rows).toContain(`|${cells.join('|')}|`)
   }
+  for (const [kind, values] of Object.entries(matterValues))
+    for (const [name, { least, most, usual, unit }] of Object.entries(values))
+      expect(rows).toContain(`|\`${kind}\`|\`${name}\`|${unit}|${least}..${most}|${usual}|`)
   for (const [name, list] of Object.entries(choices)) expect(rows).toContain(`|\`${name}\`|${list.join(', ')}|`)
   for (const kind of Object.keys(effects)) expect([...rows].some((row) => row.startsWith(`|\`${kind}\`|`))).toBe(true)
   const waiting = text.slice(text.indexOf('## Not played yet'), text.indexOf('## Edits')).split('\n').filter((line) => line.startsWith('|')) // prettier-ignore

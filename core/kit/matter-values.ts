@@ -1,5 +1,22 @@
 import type { Clip } from './clip'
 
+/** A clip at one note, or with its resonances elsewhere, worked ahead of its strike. */
+export interface ClipForm {
+  /** The MIDI note it is worked for; undefined for any. */
+  readonly note?: number
+  /** By how many octaves its resonances are moved. */
+  readonly octaves: number
+  readonly clip: Clip
+}
+
+/** A clip as it is played, with the forms among which a strike chooses: by its note, and by velocity and chance. */
+export interface FormedClip extends Clip {
+  readonly forms?: readonly ClipForm[]
+  /** Octaves at the softest strike, and up to so many to each side by chance. */
+  readonly byVelocity?: number
+  readonly byChance?: number
+}
+
 export type MatterStep = NonNullable<Clip['process']>[number]
 export type MatterKind = MatterStep['kind']
 
@@ -8,7 +25,7 @@ export interface MatterValue {
   readonly most: number
   /** What it is where nothing is set: a step of which nothing is set changes as little as its kind can. */
   readonly usual: number
-  readonly unit: '%' | 'cents' | 'ms' | 'Hz' | 'beats' | 'at once' | 'share' | 'draw'
+  readonly unit: '%' | 'cents' | 'octaves' | 'ms' | 'Hz' | 'beats' | 'at once' | 'share' | 'draw'
 }
 
 const length: MatterValue = { least: 10, most: 1000, usual: 100, unit: '%' }
@@ -24,7 +41,8 @@ const share: MatterValue = { least: 0, most: 1, usual: 0, unit: 'share' }
  *   they were; `keepResonances` is the share by which resonances stay while the pitch moves; `sameLength` 1 holds the
  *   length whatever note is played.
  * - `grains`: short grains, how long, how many at once, how far they stray.
- * - `resonances`: moved apart from pitch; `followNote` is the share by which they follow the note.
+ * - `resonances`: moved apart from pitch; `followNote` is the share by which they follow the note; at the
+ *   softest strike they are moved by `byVelocity` octaves more, and by chance up to `byChance` up or down, in five steps.
  * - `ringing`, `noise`: one part of a parting; below `divideHz` all is ringing, above it what is steady for `steadyMs`.
  *   `anew` above 0 is the share of the noise that is made of fresh noise, `lengthPercent` as long, by `draw`.
  */
@@ -46,7 +64,7 @@ export const matterValues = {
     keepMs,
     draw,
   },
-  resonances: { movePercent: { least: 25, most: 400, usual: 100, unit: '%' }, followNote: share },
+  resonances: { movePercent: { least: 25, most: 400, usual: 100, unit: '%' }, followNote: share, byVelocity: { least: -2, most: 2, usual: 0, unit: 'octaves' }, byChance: { least: 0, most: 1, usual: 0, unit: 'octaves' } }, // prettier-ignore
   ringing: { divideHz, steadyMs },
   noise: { divideHz, steadyMs, anew: share, lengthPercent: length, keepMs, draw },
 } as const satisfies Record<MatterKind, Readonly<Record<string, MatterValue>>>

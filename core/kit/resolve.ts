@@ -137,13 +137,15 @@ export function clipsOfPad(pad: Pick<Pad, 'bands' | 'rays'>): Clip[] {
 }
 
 /** A pad with each of its clips, those of its rays' own bands included, as `change` makes it. */
-export function mapClips(pad: Pad, change: (clip: Clip) => Clip): Pad {
+export function mapClips(pad: Pad, change: (clip: Clip, rayId: string) => Clip): Pad {
   const mapped = (bands: readonly Band[]): Band[] =>
     bands.map((band) => ({
       ...band,
       turns: band.turns.map((turn) => ({
         ...turn,
-        clips: Object.fromEntries(Object.entries(turn.clips).map(([ray, clip]) => [ray, clip === 'intendedSilence' ? clip : change(clip)])),
+        clips: Object.fromEntries(
+          Object.entries(turn.clips).map(([ray, clip]) => [ray, clip === 'intendedSilence' ? clip : change(clip, ray)]),
+        ),
       })),
     }))
   const rays = pad.rays.map((ray) =>

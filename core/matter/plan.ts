@@ -23,6 +23,8 @@ export interface StepPlan {
 interface Ground {
   readonly tempoBpm: number
   readonly semitones?: number
+  /** By how many octaves resonances are moved by what strikes. */
+  readonly octaves?: number
 }
 
 /** What comes of a step for a sound of so many frames; `placeOf` says where a frame of the file is by now. */
@@ -31,11 +33,11 @@ export function planStep(
   frames: number,
   sampleRateHz: number,
   placeOf: (fileFrame: number) => number,
-  { tempoBpm, semitones = 0 }: Ground,
+  { tempoBpm, semitones = 0, octaves = 0 }: Ground,
 ): StepPlan {
   const [from, to] = partOf(step, frames, placeOf)
   const length = to - from
-  const { rate, resonanceRatio } = pitchOf(step, semitones)
+  const { rate, resonanceRatio } = pitchOf(step, semitones, octaves)
   const { map, partFrames } = timeOf(step, length, sampleRateHz, tempoBpm, rate)
   const stillFrom = map.stillFrom === undefined ? {} : { stillFrom: from + Math.round(map.stillFrom / rate) }
   return {
@@ -58,7 +60,7 @@ function partOf({ part }: MatterStep, frames: number, placeOf: (frame: number) =
   return to - from < 2 ? [0, frames] : [from, to]
 }
 
-function pitchOf(step: MatterStep, semitones: number): { rate: number; resonanceRatio: number } {
+function pitchOf(step: MatterStep, semitones: number, octaves: number): { rate: number; resonanceRatio: number } {
   if (step.kind === 'time') {
     const own = step as MatterStep & { kind: 'time' }
     const played = matterValue(own, 'sameLength') > 0 ? 100 * semitones : 0
@@ -68,7 +70,7 @@ function pitchOf(step: MatterStep, semitones: number): { rate: number; resonance
   if (step.kind !== 'resonances') return { rate: 1, resonanceRatio: 1 }
   const own = step as MatterStep & { kind: 'resonances' }
   const follow = 2 ** ((matterValue(own, 'followNote') * semitones) / 12)
-  return { rate: 1, resonanceRatio: Math.min(8, Math.max(1 / 8, (matterValue(own, 'movePercent') / 100) * follow)) }
+  return { rate: 1, resonanceRatio: Math.min(8, Math.max(1 / 8, (matterValue(own, 'movePercent') / 100) * follow * 2 ** octaves)) }
 }
 
 /** Lengths stay within a tenth and ten times the part, whatever the tempo asks. */

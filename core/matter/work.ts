@@ -24,6 +24,8 @@ export interface Matter {
   readonly strikes?: readonly number[]
   /** Semitones above the note at which it sounds as it is. */
   readonly semitones?: number
+  /** By how many octaves resonances are moved by what strikes. */
+  readonly octaves?: number
 }
 
 export type MatterResult = { readonly ok: true; readonly audio: Audio } | { readonly ok: false; readonly message: string }

@@ -121,3 +121,56 @@ test('audio of recordings is given as it is, worked sounds are worked once, and 
   expect(all(made)).toBe(once)
   expect(all('b'.repeat(64) as AudioHash)).toBeUndefined()
 })
+
+describe('forms that strikes choose among', () => {
+  const atNotes = (): { kit: Kit; pad: Pad; clip: Clip } => {
+    const { kit, pad, clip } = kitOf({ process: [step('time', { sameLength: 1 })] })
+    const rays = [{ ...pad.rays[0]!, values: { keyTrack: 1 } }]
+    const tracked = { ...pad, rays, notes: [36, 43, 48, 60] }
+    return { kit: { ...kit, pads: [tracked] }, pad: tracked, clip }
+  }
+
+  test.each([36, 43, 60])('at note %i it has the pitch of the note and the length of the root', (note) => {
+    const { kit, pad, clip } = atNotes()
+    const heard = playedMono(kit, pad, 1, note)
+    const form = workedClip(kit, clip, note - 48)
+    const result = workRecipe(recipeOf(form.audio)!, audioOf(HASH)!)
+    expect(result.ok && differenceDb(result.audio.channels[0]!, heard)).toBeLessThan(-120)
+    expect(form.endFrame).toBe(clip.endFrame)
+  })
+
+  test('a finger that plays no note plays the root; a note between two takes the nearer and is tuned the rest of the way', () => {
+    const { kit, pad, clip } = atNotes()
+    expect(differenceDb(strike, playedMono(kit, pad, 1).subarray(0, strike.length))).toBeLessThan(-120)
+    const heard = playedMono(kit, pad, 1, 45)
+    const form = workedClip(kit, clip, 43 - 48)
+    const lengths = heard.findLastIndex((sample) => Math.abs(sample) > 1e-6) / (form.endFrame / 2 ** (2 / 12))
+    expect(Math.abs(lengths - 1)).toBeLessThan(0.01)
+  })
+
+  test('velocity moves resonances in five steps; chance draws others, the same for the same seed', () => {
+    const { kit, pad } = kitOf({ process: [step('resonances', { byVelocity: -1, byChance: 0.4 })] })
+    const worked = workedKit(kit).pads[0]!
+    const forms = (clipsOfPad(worked)[0] as { forms?: { octaves: number }[] }).forms!
+    expect(forms.map(({ octaves }) => octaves)).toEqual([-1.4, -0.95, -0.5, -0.05, 0.4])
+    const struck = (velocity: number, count: number) => {
+      const { engine, loader } = createOffline(kit, RATE, audioOf)
+      const tap = { left: new Float32Array(count * RATE), right: new Float32Array(count * RATE) }
+      const strikes = Array.from({ length: count }, (_, i) => ({
+        frame: i * RATE,
+        type: EventType.strike,
+        padSlot: loader.slotOf(pad.id),
+        velocity,
+      }))
+      renderOffline(engine, toScore(strikes), count * RATE, 4096, { tap })
+      return Array.from({ length: count }, (_, i) => tap.left.slice(i * RATE, (i + 1) * RATE))
+    }
+    const loud = struck(127, 9)
+    expect(loud).toEqual(struck(127, 9))
+    expect(loud.some((one) => differenceDb(loud[0]!, one) > -40)).toBe(true)
+    const centre = (one: Float32Array) =>
+      one.reduce((sum, sample, i) => sum + Math.abs(sample - (one[i - 1] ?? 0)), 0) / one.reduce((sum, sample) => sum + Math.abs(sample), 0)
+    const mean = (all: Float32Array[]) => all.reduce((sum, one) => sum + centre(one), 0) / all.length
+    expect(mean(struck(1, 5))).toBeLessThan(0.9 * mean(loud))
+  })
+})

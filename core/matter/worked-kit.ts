@@ -2,8 +2,11 @@ import { hashAudio } from '../audio/hash'
 import type { Clip } from '../kit/clip'
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
-import { clipsOfPad, mapClips } from '../kit/resolve'
+import type { FormedClip } from '../kit/matter-values'
+import { valueOf } from '../kit/parameters'
+import { clipsOfPad, mapClips, padSettings } from '../kit/resolve'
 import { planStep } from './plan'
+import { formsOf } from './forms'
 import { isWorked, stepsOf } from './steps'
 
 /** Changes whenever the same settings come to another sound. */
@@ -18,11 +21,8 @@ export interface Recipe {
   readonly clip: Clip
   readonly tempoBpm: number
   readonly semitones: number
-}
-
-/** A clip with what it is at other notes, worked ahead: `semitones` from its root. */
-export interface WorkedClip extends Clip {
-  readonly atNotes?: readonly { readonly note: number; readonly clip: Clip }[]
+  /** By how many octaves its resonances are moved by what strikes. */
+  readonly octaves: number
 }
 
 const recipes = new Map<AudioHash, Recipe>()
@@ -31,18 +31,19 @@ const recipes = new Map<AudioHash, Recipe>()
 export const recipeOf = (hash: AudioHash): Recipe | undefined => recipes.get(hash)
 
 /** A key of a worked sound: the same settings of the same stretch, the same key. */
-function keyOf({ clip, tempoBpm, semitones }: Recipe): AudioHash {
+function keyOf({ clip, tempoBpm, semitones, octaves }: Recipe): AudioHash {
   const { audio, startFrame, endFrame, channel, repairs, slices } = clip
   const steps = stepsOf(clip).map(({ kind, part, values, curve }) => ({ kind, part, values, curve }))
   const isInBeats = steps.some(({ values }) => (values.beats ?? 0) > 0)
-  const said = { VERSION, audio, startFrame, endFrame, channel, repairs, steps, strikes: slices?.map(({ frame }) => frame), semitones, tempo: isInBeats ? tempoBpm : 0 } // prettier-ignore
-  return hashAudio(new TextEncoder().encode(JSON.stringify(said))) as AudioHash
+  const said = { VERSION, audio, startFrame, endFrame, channel, repairs, steps, strikes: slices?.map(({ frame }) => frame), semitones, octaves, tempo: isInBeats ? tempoBpm : 0 } // prettier-ignore
+  // Nothing but names, numbers and marks: a byte each.
+  return hashAudio(Uint8Array.from(JSON.stringify(said), (letter) => letter.charCodeAt(0)))
 }
 
 /** A clip of the sound that its matter is worked into, and what that sound is made of. */
-export function workedClip(kit: Pick<Kit, 'audio' | 'tempoBpm'>, clip: Clip, semitones = 0): Clip {
+export function workedClip(kit: Pick<Kit, 'audio' | 'tempoBpm'>, clip: Clip, semitones = 0, octaves = 0): Clip {
   if (!isWorked(clip)) return clip
-  const recipe = { clip, tempoBpm: kit.tempoBpm, semitones }
+  const recipe = { clip, tempoBpm: kit.tempoBpm, semitones, octaves }
   const audio = keyOf(recipe)
   recipes.set(audio, recipe)
   const rateHz = kit.audio[clip.audio]?.sampleRateHz ?? USUAL_RATE_HZ
@@ -78,7 +79,7 @@ function standstill(frames: number, rateHz: number): NonNullable<Clip['loop']> {
   return { startFrame, endFrame: frames, kind: 'forward', until: 'end', crossfadeSeconds: ROUND_OVER_SECONDS }
 }
 
-const pads = new WeakMap<Pad, { readonly tempoBpm: number; readonly pad: Pad }>()
+const pads = new WeakMap<Pad, { readonly tempoBpm: number; readonly root: number | undefined; readonly pad: Pad }>()
 const padLists = new WeakMap<readonly Pad[], { readonly tempoBpm: number; readonly pads: Pad[] }>()
 
 /**
@@ -89,7 +90,7 @@ const padLists = new WeakMap<readonly Pad[], { readonly tempoBpm: number; readon
 export function workedKit(kit: Kit): Kit {
   const list = workedPads(kit)
   if (list === kit.pads) return kit
-  const keys = list.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).map(({ audio }) => audio))
+  const keys = list.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).flatMap(audioOfForms))
   const infos = keys.flatMap((key) => {
     const source = kit.audio[recipes.get(key)?.clip.audio ?? key]
     return source && recipes.has(key) ? [[key, source] as const] : []
@@ -107,10 +108,26 @@ function workedPads(kit: Kit): Pad[] {
 }
 
 /** A pad as it is played. */
-export function workedPad(kit: Pick<Kit, 'audio' | 'tempoBpm'>, pad: Pad): Pad {
+export function workedPad(kit: Kit, pad: Pad): Pad {
   const known = pads.get(pad)
-  if (known?.tempoBpm === kit.tempoBpm) return known.pad
-  const worked = clipsOfPad(pad).some(isWorked) ? mapClips(pad, (clip) => workedClip(kit, clip)) : pad
-  pads.set(pad, { tempoBpm: kit.tempoBpm, pad: worked })
+  const root = padSettings(kit, pad).rootNote
+  if (known?.tempoBpm === kit.tempoBpm && known.root === root) return known.pad
+  const worked = clipsOfPad(pad).some(isWorked) ? mapClips(pad, (clip, rayId) => formedClip(kit, pad, root, clip, rayId)) : pad
+  pads.set(pad, { tempoBpm: kit.tempoBpm, root, pad: worked })
   return worked
 }
+
+/** A clip as it is worked, with the forms that strikes choose among. */
+function formedClip(kit: Kit, pad: Pad, root: number | undefined, clip: Clip, rayId: string): Clip {
+  if (!isWorked(clip)) return clip
+  const ray = pad.rays.find(({ id }) => id === rayId)
+  const asked = formsOf(clip, pad.notes, root, ray ? valueOf(ray, 'keyTrack') : 0)
+  const made = workedClip(kit, clip)
+  if (asked.forms.length === 0) return made
+  const forms = asked.forms.map(({ note, semitones, octaves }) => ({ octaves, clip: workedClip(kit, clip, semitones, octaves), ...(note === undefined ? {} : { note }) })) // prettier-ignore
+  const formed: FormedClip = { ...made, forms, byVelocity: asked.byVelocity, byChance: asked.byChance }
+  return formed
+}
+
+/** The audio that a clip as it is played names, that of its forms too. */
+export const audioOfForms = (clip: FormedClip): AudioHash[] => [clip.audio, ...(clip.forms ?? []).map((form) => form.clip.audio)]

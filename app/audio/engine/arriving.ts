@@ -1,8 +1,8 @@
 import type { Audio } from '@heliaster/core/audio'
 import type { GrooveChoice, KitLoader } from '@heliaster/core/engine'
-import { clipsOfPad, filledPad } from '@heliaster/core/kit'
+import { clipsOfPad, filledPad, padSettings } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
-import { workedKit } from '@heliaster/core/matter'
+import { audioForNote, workedKit } from '@heliaster/core/matter'
 
 import { decodedAudio, noteMissing } from '../files/audio-files'
 
@@ -120,14 +120,16 @@ function tellArrived(loader: KitLoader, state: Arriving): void {
  */
 export function fetchFirst(
   loader: KitLoader,
-  { padId, velocity }: { readonly padId: PadId; readonly velocity: number },
+  { padId, velocity, note }: { readonly padId: PadId; readonly velocity: number; readonly note?: number },
   then: () => void,
 ): boolean {
   const state = arriving.get(loader)
   const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
   if (!state || !pad) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
-  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : filledPad(state.kit, pad)).map((clip) => clip.audio)
+  const needed = clipsOfPad(band ? { ...pad, bands: [band] } : filledPad(state.kit, pad)).flatMap((clip) =>
+    audioForNote(clip, note, padSettings(state.kit, pad).rootNote),
+  )
   const lacking = loader.lacking()
   const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
   if (missing.length === 0) {

@@ -1,6 +1,6 @@
-import { audioInUse, narrowedTo } from '@heliaster/core/kit'
+import { audioInUse, clipsOfPad, narrowedTo, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { workedKit } from '@heliaster/core/matter'
+import { audioForNote, workedKit } from '@heliaster/core/matter'
 import { EventType } from '@heliaster/core/engine'
 import type { GrooveChoice } from '@heliaster/core/engine'
 
@@ -36,7 +36,9 @@ async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveReques
 
 /** What a kit plays, worked sounds as they are worked: nothing is worked twice. */
 async function audioOf(kit: Kit) {
-  return Promise.all(audioInUse(workedKit(kit)).map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))
+  const played = workedKit(kit)
+  const forms = played.pads.flatMap((pad) => clipsOfPad(pad).flatMap((clip) => audioForNote(clip, undefined, padSettings(played, pad).rootNote))) // prettier-ignore
+  return Promise.all([...new Set([...audioInUse(played), ...forms])].map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))
 }
 
 /** What a groove makes of several kits with the same audio, from its first beat on: left and right of each, before the limiter. */

@@ -8,10 +8,10 @@ import type { MatterResult } from '../../matter/work'
 import { clipSamples } from './clip-region'
 
 /** What a recipe makes of its source: of the clip's stretch with its repairs and channels, before reverse, fades and level. */
-export function workRecipe({ clip, tempoBpm, semitones }: Recipe, source: Audio, told?: (share: number) => void): MatterResult {
+export function workRecipe({ clip, tempoBpm, semitones, octaves }: Recipe, source: Audio, told?: (share: number) => void): MatterResult {
   const channels = clipSamples(source, { ...clip, reverse: false, fadeInSeconds: 0, fadeOutSeconds: 0 })
   const strikes = clip.slices?.map(({ frame }) => frame)
-  return workMatter({ audio: { sampleRateHz: source.sampleRateHz, channels }, startFrame: clip.startFrame, steps: stepsOf(clip), tempoBpm, semitones, ...(strikes ? { strikes } : {}) }, told) // prettier-ignore
+  return workMatter({ audio: { sampleRateHz: source.sampleRateHz, channels }, startFrame: clip.startFrame, steps: stepsOf(clip), tempoBpm, semitones, octaves, ...(strikes ? { strikes } : {}) }, told) // prettier-ignore
 }
 
 /** What was worked last stays at hand, so many samples of it. */

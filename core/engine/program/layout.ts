@@ -38,9 +38,12 @@ export const BandField = layout('hash', 'fromVelocity', 'blendVelocities', 'blen
 /** `clips` points at one ClipField run for each ray. */
 export const TurnField = layout('hash', 'weight', 'clips')
 
-/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. `roundFrom` is where what goes round begins, -1 where nothing does, `loopStart`, `loopPeriod` and `loopPlain` as in LaidLoop; the `tail...` fields are the clip without its loop, by which it goes on once let go. `ray` is a row of RayField of its turn's own, 0 for none. */
+/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. `roundFrom` is where what goes round begins, -1 where nothing does, `loopStart`, `loopPeriod` and `loopPlain` as in LaidLoop; the `tail...` fields are the clip without its loop, by which it goes on once let go. `ray` is a row of RayField of its turn's own, 0 for none. `forms` are runs of FormField of the clip worked ahead, among which a strike chooses. */
 export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels', 'ray',
-  'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels') // prettier-ignore
+  'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels', 'formCount', 'forms', 'byVelocity', 'byChance') // prettier-ignore
+
+/** A clip as it was worked for a note, -1 for any, with its resonances moved by so many octaves; `clip` is its row of ClipField. */
+export const FormField = layout('note', 'octaves', 'clip')
 
 /**
  * `bus` is the slot of the bus it goes to, 0 for the master. `values` is a run of what it stands at, by ParamCode, pad and

@@ -1,4 +1,5 @@
 import type { Band, Clip, Pad, Turn } from '../../kit/kit'
+import type { FormedClip } from '../../kit/matter-values'
 import { valueOf } from '../../kit/parameters'
 import { bandsOfRay, clipOfCell } from '../../kit/resolve'
 import { dbToGain } from '../math'
@@ -6,7 +7,7 @@ import { hashId } from '../strike/chance'
 import { lawCodes } from './codes'
 import { table } from './context'
 import type { CompileContext, Reading } from './context'
-import { BandField, ClipField, TurnField } from './layout'
+import { BandField, ClipField, FormField, TurnField } from './layout'
 
 /** How the rays of a pad, by their places, play their cells. */
 export interface Cells {
@@ -50,7 +51,25 @@ function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: 
   return at
 }
 
-export function writeClip(out: number[], at: number, clip: Clip | undefined, reading: Reading, context: CompileContext): void {
+export function writeClip(out: number[], at: number, clip: FormedClip | undefined, reading: Reading, context: CompileContext): void {
+  writePlainClip(out, at, clip, reading, context)
+  const forms = clip?.forms ?? []
+  if (!clip || forms.length === 0) return
+  const rows = table(out, forms.length, FormField.length)
+  out[at + ClipField.formCount] = forms.length
+  out[at + ClipField.forms] = rows
+  out[at + ClipField.byVelocity] = clip.byVelocity ?? 0
+  out[at + ClipField.byChance] = clip.byChance ?? 0
+  forms.forEach((form, i) => {
+    const row = rows + i * FormField.length
+    out[row + FormField.note] = form.note ?? -1
+    out[row + FormField.octaves] = form.octaves
+    out[row + FormField.clip] = table(out, 1, ClipField.length)
+    writePlainClip(out, out[row + FormField.clip]!, form.clip, reading, context)
+  })
+}
+
+function writePlainClip(out: number[], at: number, clip: Clip | undefined, reading: Reading, context: CompileContext): void {
   const loop = clip?.loop && (clip.loop.until === 'end' || reading.isHeld) ? clip.loop : undefined
   const region = clip && context.regionOf(clip, loop ? { ...reading, alongLoop: true } : reading)
   out[at + ClipField.chunk] = region ? region.chunk : -1

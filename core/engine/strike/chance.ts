@@ -4,7 +4,7 @@
  */
 
 /** What a draw decides. New purposes are added at the end; a number once given never changes its meaning. */
-export const Purpose = { turn: 1, shuffle: 2, response: 3, tie: 4, seldom: 5, oscillator: 6, bead: 7 } as const
+export const Purpose = { turn: 1, shuffle: 2, response: 3, tie: 4, seldom: 5, oscillator: 6, bead: 7, form: 8 } as const
 
 /** Mixes whole numbers into 32 well-spread bits (the finaliser of MurmurHash3, A. Appleby, public domain). */
 export function hash32(a: number, b: number, c: number, d: number): number {

@@ -20,6 +20,7 @@ import {
 } from '../program/layout'
 import { NEVER } from '../time'
 import type { EngineState } from '../state'
+import { chooseForm } from './forms'
 import { heldDamping } from '../voice/both/filter-design'
 import { beginLive } from '../voice/live'
 import { beginSends } from '../voice/sends'
@@ -35,9 +36,10 @@ const MOST_OCTAVES = 20
 const MOST_SHARE = 4
 
 /** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. */
-export function startVoice(engine: EngineState, ray: number, clip: number): number {
+export function startVoice(engine: EngineState, ray: number, given: number): number {
   const voice = freeVoice(engine)
   if (voice < 0) return -1
+  const clip = chooseForm(engine, given)
   const { memory, voices: v, now } = engine
   v.active[voice] = 1
   v.strike[voice] = now.slot
@@ -45,7 +47,7 @@ export function startVoice(engine: EngineState, ray: number, clip: number): numb
   memory.uses[now.programSlot]++
   v.extraProgram[voice] = now.beadProgram
   if (now.beadProgram !== 0) memory.uses[now.beadProgram]++
-  const own = memory.arena[clip + ClipField.ray]
+  const own = memory.arena[given + ClipField.ray]
   v.ray[voice] = own === 0 ? ray : now.program + own
   v.bandHash[voice] = now.bandHash
   v.bus[voice] = memory.arena[v.ray[voice] + RayField.bus]
@@ -70,7 +72,8 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   const { arena } = memory
   const ray = v.ray[voice]
   const { program, note } = now
-  const root = arena[program + Head.rootNote]
+  // What was worked for a note sounds there as it is.
+  const root = now.formNote >= 0 ? now.formNote : arena[program + Head.rootNote]
   const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
   const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[ParamCode.tuneCents]
   const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[ParamCode.startSeconds])

@@ -153,7 +153,8 @@ class Mending {
     const slices = (clip.slices ?? []) as Json[]
     for (const slice of slices)
       if (typeof slice === 'object') Object.assign(slice, { id: this.id('slice'), sends: Object.fromEntries(this.busIds.map((id) => [id, { gainDb: -3 }])) }) // prettier-ignore
-    for (const step of Array.isArray(clip.process) ? clip.process : []) Object.assign(step, { id: this.id('process'), values: this.matter(step.kind as MatterKind) })
+    for (const step of Array.isArray(clip.process) ? clip.process : [])
+      Object.assign(step, { id: this.id('process'), values: this.matter(step.kind as MatterKind) })
     return { ...clip, endFrame: Math.max(clip.endFrame, clip.startFrame + 1) }
   }
 

@@ -1,3 +1,4 @@
+import type { FormedClip } from '../../kit/matter-values'
 import type { Audio } from '../../audio/audio'
 import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
@@ -66,16 +67,21 @@ interface WrittenCell {
 
 function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
   const { kit } = need
-  const { settings, ray, band, clip, label, shared } = cell
+  const { settings, ray, band, label, shared } = cell
+  // What was worked for this note sounds there as it is.
+  const form = (cell.clip as FormedClip).forms?.find((one) => one.note === note)
+  const clip = form?.clip ?? cell.clip
   const { pad, name } = cell.named
   const sound = raySound(kit, settings, ray)
-  const tracked = settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
+  const tracked = form || settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
   const cents = settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked
   // A shape moves with time and pitch, so its tuning is drawn with it: a file for each tuning.
   const isDrawn = isShaped(kit, pad, ray)
   const sample = isDrawn
-    ? need.sample(`${name}/${label}${tracked === 0 ? '' : ` n${note}`}.wav`, () => drawShape(kit, pad, ray, clip, cents, need.audioOf)!)
-    : need.sample(`${name}/${label}.wav`, () => plainSample(need.audioOf, clip))
+    ? need.sample(`${name}/${label}${tracked === 0 && !form ? '' : ` n${note}`}.wav`, () =>
+        drawShape(kit, pad, ray, clip, cents, need.audioOf)!,
+      )
+    : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () => plainSample(need.audioOf, clip))
   const lines = [...shared, `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`, ...(isDrawn ? [] : tuning(cents))]
   const delaySeconds = settings.values.delaySeconds + valueOf(ray, 'delaySeconds')
   const bend = Math.round(200 * valueOf(ray, 'bendTrack'))

@@ -5,7 +5,6 @@ import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { missingAudio } from '../../../audio/files/audio-files'
-import { counted } from './counted'
 import { Button } from '../../../ui/controls/Button'
 import { Part } from '../../../ui/layout/Part'
 import { Row } from '../../../ui/layout/Row'
@@ -15,7 +14,7 @@ import type { DrawnHit } from '../chart/use-drawn-hit'
 import { clipsOf } from '../whom/clips-of'
 import type { ShapeTarget } from '../whom/target'
 import { CastPart } from './CastPart'
-import { madeStep, otherwise, stepsShown, withSteps } from './matter-edits'
+import { alike, madeStep, stepsShown, withOneMore, withSteps } from './matter-edits'
 import { PartingPart } from './PartingPart'
 import { StepCard } from './StepCard'
 import { needs } from './step-words'
@@ -45,20 +44,22 @@ export function MatterPart(props: Props) {
   const asRecorded = useAsRecorded(kit, target.drawn, drawn)
   if (!first) return <Text tone="muted">There is no clip here whose matter could be worked.</Text>
   const steps = stepsShown(places)
-  const change = (next: readonly MatterStep[]) => {
-    onEdits(withSteps(places, next))
+  const same = alike(places)
+  const edit = (edits: KitEdit[]) => {
+    onEdits(edits)
     onDone()
   }
+  const change = (next: readonly MatterStep[]) => edit(withSteps(same, next))
   const seconds = (first.clip.endFrame - first.clip.startFrame) / (recorded?.rateHz ?? 48000)
   const isOne = new Set(places.map(({ clip }) => `${clip.audio} ${clip.startFrame} ${clip.endFrame}`)).size === 1
   const clipped = isOne && recorded ? { clip: first.clip, rateHz: recorded.rateHz, seconds, levels: recorded.levels } : undefined
-  const others = otherwise(places)
+  const others = places.length - same.length
   const isOffered = isAdding || steps.length === 0
   return (
     <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <Text look="small" tone="muted" style={{ flex: 1 }}>
-          {others > 0 ? `${counted(others, 'other clip')} of ${places.length} worked otherwise. What you set is set on all.` : `Works ${places.length === 1 ? 'this clip' : `all ${places.length} clips`}. The recording stays as it is.`}
+          {others > 0 ? `${others} of ${places.length} clips ${others === 1 ? 'is' : 'are'} worked otherwise and ${others === 1 ? 'stays' : 'stay'} so. A further step comes to all.` : `Works ${places.length === 1 ? 'this clip' : `all ${places.length} clips`}. The recording stays as it is.`}
         </Text>
         <Button label="As recorded" icon="volume-high" disabled={!asRecorded.hasChanged} onPress={() => void asRecorded.hear()} />
       </View>
@@ -78,7 +79,7 @@ export function MatterPart(props: Props) {
       ))}
       {!isOffered && (
         <View style={{ flexDirection: 'row' }}>
-          <Button label="Work it further" icon="plus" disabled={steps.length >= MOST_STEPS} onPress={() => setAdding(true)} />
+          <Button label="Work it further" icon="plus" disabled={places.some(({ clip }) => (clip.process?.length ?? 0) >= MOST_STEPS)} onPress={() => setAdding(true)} />
         </View>
       )}
       {isOffered && (
@@ -87,7 +88,7 @@ export function MatterPart(props: Props) {
             const step = madeStep(need.step(seconds))
             setAdding(false)
             setOpen(step.id)
-            change([...steps, step])
+            edit(withOneMore(places, step))
           }}
         />
       )}

@@ -79,9 +79,7 @@ function StepSettings({ step: kept, clipped, seconds, onChange }: Pick<Props, 's
   const shown = isWhole ? all : all.filter(({ isFirst }) => isFirst)
   return (
     <View style={{ paddingHorizontal: 12, paddingBottom: 12, gap: 8 }}>
-      {step.curve && (
-        <SpeedCurve seconds={seconds} points={step.curve} onSlide={(curve) => hold({ ...step, curve })} onDone={done} />
-      )}
+      {step.curve && <SpeedCurve seconds={seconds} points={step.curve} onSlide={(curve) => hold({ ...step, curve })} onDone={done} />}
       {shown.map(({ value, label, unit, step: by, times = 1, power, neutral }) => {
         const row = rows[value]!
         return (

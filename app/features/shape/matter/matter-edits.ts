@@ -9,22 +9,32 @@ export const stepsShown = (places: readonly PlacedClip[]): readonly MatterStep[]
 const said = ({ process = [] }: Clip, startFrame: number): string =>
   JSON.stringify(process.map(({ id: _id, part, ...step }) => ({ ...step, part: part && { from: part.startFrame - startFrame, to: part.endFrame - startFrame } }))) // prettier-ignore
 
-/** How many of the clips that are meant are worked in another way than the first. */
-export function otherwise(places: readonly PlacedClip[]): number {
+/** The clips that are worked as the first is: what is set on a step of it is set on these. */
+export function alike(places: readonly PlacedClip[]): readonly PlacedClip[] {
   const first = places[0]
-  return first ? places.filter(({ clip }) => said(clip, clip.startFrame) !== said(first.clip, first.clip.startFrame)).length : 0
+  if (!first) return []
+  const own = said(first.clip, first.clip.startFrame)
+  return places.filter(({ clip }) => said(clip, clip.startFrame) === own)
+}
+
+/** One more step on each clip, after its own. */
+export function withOneMore(places: readonly PlacedClip[], step: MatterStep): KitEdit[] {
+  return places.map(({ padId, turnId, rayId, clip }, place) => {
+    const more = place === 0 ? step : { ...step, id: makeId<string>('step') }
+    return { type: 'setClip', padId, turnId, rayId, clip: { ...clip, process: [...(clip.process ?? []), more] } }
+  })
 }
 
 /** These steps on each of the clips: as many frames from its start on where a step is for a part of it. */
 export function withSteps(places: readonly PlacedClip[], steps: readonly MatterStep[]): KitEdit[] {
   const first = places[0]
   if (!first) return []
-  return places.map(({ padId, turnId, rayId, clip }) => {
+  return places.map(({ padId, turnId, rayId, clip }, place) => {
     const by = clip.startFrame - first.clip.startFrame
     const own = steps.map((step) => ({
       ...step,
       // A step keeps its name on its own clip: on another one it is another step.
-      id: clip === first.clip ? step.id : makeId<string>('step'),
+      id: place === 0 ? step.id : makeId<string>('step'),
       ...(step.part
         ? { part: { startFrame: Math.max(0, step.part.startFrame + by), endFrame: Math.max(1, step.part.endFrame + by) } }
         : {}),

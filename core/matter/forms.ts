@@ -1,0 +1,53 @@
+import type { Clip } from '../kit/clip'
+import { matterValue } from '../kit/matter-values'
+import type { MatterStep } from '../kit/matter-values'
+import type { FormedClip } from '../kit/matter-values'
+import type { AudioHash } from '../kit/ids'
+import { stepsOf } from './steps'
+
+/** Resonances moved by velocity and chance are prepared in so many steps. */
+const TONE_STEPS = 5
+/** No clip is worked in more forms than this: notes go before tones. */
+const MOST_FORMS = 100
+
+export interface AskedForms {
+  readonly forms: readonly { readonly note: number | undefined; readonly semitones: number; readonly octaves: number }[]
+  readonly byVelocity: number
+  readonly byChance: number
+}
+
+/**
+ * The forms that a clip is worked in ahead of its strikes: one for each note of its pad where it keeps its length or its
+ * resonances follow, and a few with their resonances elsewhere where velocity or chance moves them.
+ */
+export function formsOf(clip: Clip, notes: readonly number[], root: number | undefined, keyTrack: number): AskedForms {
+  const steps = stepsOf(clip)
+  const resonances = steps.filter((step): step is MatterStep & { kind: 'resonances' } => step.kind === 'resonances')
+  const follows = steps.some((step) => step.kind === 'time' && (step.values.sameLength ?? 0) > 0) || resonances.some((step) => matterValue(step, 'followNote') > 0) // prettier-ignore
+  const byVelocity = resonances.reduce((sum, step) => sum + matterValue(step, 'byVelocity'), 0)
+  const byChance = resonances.reduce((sum, step) => sum + matterValue(step, 'byChance'), 0)
+  const played = root !== undefined && keyTrack !== 0 && follows ? [...new Set([root, ...notes])] : []
+  const atNotes: { note: number | undefined; semitones: number }[] =
+    played.length > 0 ? played.slice(0, MOST_FORMS).map((note) => ({ note, semitones: keyTrack * (note - root!) })) : [{ note: undefined, semitones: 0 }]
+  const tones = tonesOf(byVelocity, byChance)
+  const few = atNotes.length * tones.length <= MOST_FORMS ? tones : [0]
+  if (played.length === 0 && few.length === 1) return { forms: [], byVelocity: 0, byChance: 0 }
+  return { forms: atNotes.flatMap((at) => few.map((octaves) => ({ ...at, octaves }))), byVelocity, byChance }
+} // prettier-ignore
+
+/** Octaves evenly over all that velocity and chance reach. */
+function tonesOf(byVelocity: number, byChance: number): number[] {
+  const [least, most] = [Math.min(0, byVelocity) - byChance, Math.max(0, byVelocity) + byChance]
+  if (most - least < 1e-6) return [0]
+  return Array.from({ length: TONE_STEPS }, (_, i) => Math.round(1e6 * (least + ((most - least) * i) / (TONE_STEPS - 1))) / 1e6)
+}
+
+/** The audio that a strike of a note chooses among; of no note, at the root. */
+export function audioForNote(clip: FormedClip, note: number | undefined, root: number | undefined): AudioHash[] {
+  const forms = clip.forms ?? []
+  if (forms.length === 0) return [clip.audio]
+  const wanted = note ?? root ?? -1
+  const far = ({ note: own = -1 }: (typeof forms)[number]) => Math.abs(own - wanted)
+  const nearest = Math.min(...forms.map(far))
+  return forms.filter((form) => far(form) === nearest).map((form) => form.clip.audio)
+}
