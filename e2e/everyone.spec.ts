@@ -112,6 +112,11 @@ const walks: Record<string, readonly State[]> = {
     ['shape', async (page) => (await openDemo(page, 'shape'), await pad(page, 'Keel drop').click())],
     ...['Clip', 'Character', 'Filters', 'Dynamics', 'Envelopes'].map((name): State => [name, (page) => choose(page, name)]),
     ['pitch', (page) => choose(page, 'Pitch')],
+    ['matter', async (page) => (await openOwnDemo(page, 'shape'), await pad(page, 'Oar, low').click(), await choose(page, 'Matter'))],
+    ['ringing and noise', (page) => press(page, 'Part it: ringing and noise')],
+    ['a step', (page) => press(page, 'Slow down')],
+    ['all of a step', (page) => press(page, 'All of it')],
+    ['casting', (page) => press(page, 'Cast it on a new pad')],
   ],
   hands: [
     ['inputs', (page) => openDemo(page, 'hands')],

@@ -62,25 +62,6 @@ const views = [
     },
   ],
   [
-    'record-here',
-    phone,
-    'dark',
-    async (page) => {
-      await page.goto(`${kit}/board`)
-      await pad(page, 'Oar, low').click()
-      await page.getByRole('button', { name: 'Open pad' }).click()
-      await page.evaluate(() => localStorage.setItem('heliaster-recorder', JSON.stringify({ input: 'practice' })))
-      await page.reload()
-      await pad(page, 'Oar, low').click()
-      await page.getByRole('button', { name: 'Open pad' }).click()
-      await page.getByRole('button', { name: 'Record here' }).click()
-      await page.getByRole('button', { name: 'Record', exact: true }).click()
-      await page.getByText(/^([3-9]|1\d) hits$/).waitFor({ timeout: 40000 })
-      await page.getByRole('button', { name: 'Stop', exact: true }).click()
-      await page.getByRole('button', { name: /^Put \d+ turns on$/ }).waitFor()
-    },
-  ],
-  [
     'hands',
     phone,
     'light',
@@ -188,6 +169,20 @@ const views = [
       await page.getByRole('radio', { name: 'Pitch', exact: true }).click()
       await page.getByText(/Hz,|unpitched/).waitFor()
       await page.getByText(/LUFS at velocity/).waitFor()
+    },
+  ],
+  [
+    'matter-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/shape`)
+      await pad(page, 'Oar, low').click()
+      await page.getByRole('radio', { name: 'Matter', exact: true }).click()
+      await page.getByRole('button', { name: 'Slow down', exact: true }).click()
+      await page.getByRole('button', { name: 'Part it: ringing and noise' }).click()
+      await page.getByText(/Its (ringing|pitch) is/).waitFor()
+      await page.waitForTimeout(4000)
     },
   ],
   [

@@ -1,6 +1,6 @@
 import type { Clip } from './clip'
 
-/** A clip at one note, or with its resonances elsewhere, worked ahead of its strike. */
+/** A clip at one note, with its resonances elsewhere, or drawn otherwise, worked ahead of its strike. */
 export interface ClipForm {
   /** The MIDI note it is worked for; undefined for any. */
   readonly note?: number
@@ -25,7 +25,7 @@ export interface MatterValue {
   readonly most: number
   /** What it is where nothing is set: a step of which nothing is set changes as little as its kind can. */
   readonly usual: number
-  readonly unit: '%' | 'cents' | 'octaves' | 'ms' | 'Hz' | 'beats' | 'at once' | 'share' | 'draw'
+  readonly unit: '%' | 'cents' | 'octaves' | 'ms' | 'Hz' | 'beats' | 'at once' | 'share' | 'draw' | 'takes'
 }
 
 const length: MatterValue = { least: 10, most: 1000, usual: 100, unit: '%' }
@@ -33,6 +33,7 @@ const keepMs: MatterValue = { least: 0, most: 200, usual: 10, unit: 'ms' }
 const divideHz: MatterValue = { least: 0, most: 20000, usual: 0, unit: 'Hz' }
 const steadyMs: MatterValue = { least: 10, most: 500, usual: 30, unit: 'ms' }
 const draw: MatterValue = { least: 0, most: 65535, usual: 0, unit: 'draw' }
+const takes: MatterValue = { least: 1, most: 8, usual: 1, unit: 'takes' }
 const share: MatterValue = { least: 0, most: 1, usual: 0, unit: 'share' }
 
 /**
@@ -45,6 +46,7 @@ const share: MatterValue = { least: 0, most: 1, usual: 0, unit: 'share' }
  *   softest strike they are moved by `byVelocity` octaves more, and by chance up to `byChance` up or down, in five steps.
  * - `ringing`, `noise`: one part of a parting; below `divideHz` all is ringing, above it what is steady for `steadyMs`.
  *   `anew` above 0 is the share of the noise that is made of fresh noise, `lengthPercent` as long, by `draw`.
+ * `takes` of grains and of fresh noise are made ahead, each of another draw, and strikes go through them: none is like the last.
  */
 export const matterValues = {
   time: {
@@ -63,10 +65,11 @@ export const matterValues = {
     strayCents: { least: 0, most: 2400, usual: 0, unit: 'cents' },
     keepMs,
     draw,
+    takes,
   },
   resonances: { movePercent: { least: 25, most: 400, usual: 100, unit: '%' }, followNote: share, byVelocity: { least: -2, most: 2, usual: 0, unit: 'octaves' }, byChance: { least: 0, most: 1, usual: 0, unit: 'octaves' } }, // prettier-ignore
   ringing: { divideHz, steadyMs },
-  noise: { divideHz, steadyMs, anew: share, lengthPercent: length, keepMs, draw },
+  noise: { divideHz, steadyMs, anew: share, lengthPercent: length, keepMs, draw, takes },
 } as const satisfies Record<MatterKind, Readonly<Record<string, MatterValue>>>
 
 export type MatterValueName<K extends MatterKind> = keyof (typeof matterValues)[K] & string

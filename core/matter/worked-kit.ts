@@ -1,4 +1,3 @@
-import { hashAudio } from '../audio/hash'
 import type { Clip } from '../kit/clip'
 import type { AudioHash } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
@@ -7,6 +6,8 @@ import { valueOf } from '../kit/parameters'
 import { clipsOfPad, mapClips, padSettings } from '../kit/resolve'
 import { planStep } from './plan'
 import { formsOf } from './forms'
+import { noteRecipe, recipeOf } from './recipes'
+import type { Recipe } from './recipes'
 import { isWorked, stepsOf } from './steps'
 
 /** Changes whenever the same settings come to another sound. */
@@ -16,36 +17,25 @@ const ROUND_SECONDS = 3
 const ROUND_OVER_SECONDS = 0.6
 const USUAL_RATE_HZ = 48000
 
-/** How a worked sound comes from its source. */
-export interface Recipe {
-  readonly clip: Clip
-  readonly tempoBpm: number
-  readonly semitones: number
-  /** By how many octaves its resonances are moved by what strikes. */
-  readonly octaves: number
-}
-
-const recipes = new Map<AudioHash, Recipe>()
-
-/** What a worked sound is made of; undefined for a recording. */
-export const recipeOf = (hash: AudioHash): Recipe | undefined => recipes.get(hash)
-
-/** A key of a worked sound: the same settings of the same stretch, the same key. */
-function keyOf({ clip, tempoBpm, semitones, octaves }: Recipe): AudioHash {
+/** A key of a worked sound, which nothing is kept by: the same settings of the same stretch, the same key. */
+function keyOf({ clip, tempoBpm, semitones, octaves, take }: Recipe): AudioHash {
   const { audio, startFrame, endFrame, channel, repairs, slices } = clip
   const steps = stepsOf(clip).map(({ kind, part, values, curve }) => ({ kind, part, values, curve }))
   const isInBeats = steps.some(({ values }) => (values.beats ?? 0) > 0)
-  const said = { VERSION, audio, startFrame, endFrame, channel, repairs, steps, strikes: slices?.map(({ frame }) => frame), semitones, octaves, tempo: isInBeats ? tempoBpm : 0 } // prettier-ignore
-  // Nothing but names, numbers and marks: a byte each.
-  return hashAudio(Uint8Array.from(JSON.stringify(said), (letter) => letter.charCodeAt(0)))
+  const said = { VERSION, audio, startFrame, endFrame, channel, repairs, steps, strikes: slices?.map(({ frame }) => frame), semitones, octaves, take, tempo: isInBeats ? tempoBpm : 0 } // prettier-ignore
+  return `worked ${JSON.stringify(said)}` as AudioHash
 }
 
 /** A clip of the sound that its matter is worked into, and what that sound is made of. */
-export function workedClip(kit: Pick<Kit, 'audio' | 'tempoBpm'>, clip: Clip, semitones = 0, octaves = 0): Clip {
+export function workedClip(
+  kit: Pick<Kit, 'audio' | 'tempoBpm'>,
+  clip: Clip,
+  { semitones = 0, octaves = 0, take = 0 }: Partial<Recipe> = {},
+): Clip {
   if (!isWorked(clip)) return clip
-  const recipe = { clip, tempoBpm: kit.tempoBpm, semitones, octaves }
+  const recipe = { clip, tempoBpm: kit.tempoBpm, semitones, octaves, take }
   const audio = keyOf(recipe)
-  recipes.set(audio, recipe)
+  noteRecipe(audio, recipe)
   const rateHz = kit.audio[clip.audio]?.sampleRateHz ?? USUAL_RATE_HZ
   let frames = clip.endFrame - clip.startFrame
   let place = (frame: number) => frame - clip.startFrame
@@ -92,8 +82,8 @@ export function workedKit(kit: Kit): Kit {
   if (list === kit.pads) return kit
   const keys = list.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).flatMap(audioOfForms))
   const infos = keys.flatMap((key) => {
-    const source = kit.audio[recipes.get(key)?.clip.audio ?? key]
-    return source && recipes.has(key) ? [[key, source] as const] : []
+    const source = kit.audio[recipeOf(key)?.clip.audio ?? key]
+    return source && recipeOf(key) ? [[key, source] as const] : []
   })
   return { ...kit, pads: list, audio: { ...kit.audio, ...Object.fromEntries(infos) } }
 }
@@ -124,7 +114,7 @@ function formedClip(kit: Kit, pad: Pad, root: number | undefined, clip: Clip, ra
   const asked = formsOf(clip, pad.notes, root, ray ? valueOf(ray, 'keyTrack') : 0)
   const made = workedClip(kit, clip)
   if (asked.forms.length === 0) return made
-  const forms = asked.forms.map(({ note, semitones, octaves }) => ({ octaves, clip: workedClip(kit, clip, semitones, octaves), ...(note === undefined ? {} : { note }) })) // prettier-ignore
+  const forms = asked.forms.map(({ note, semitones, octaves, take }) => ({ octaves, clip: workedClip(kit, clip, { semitones, octaves, take }), ...(note === undefined ? {} : { note }) })) // prettier-ignore
   const formed: FormedClip = { ...made, forms, byVelocity: asked.byVelocity, byChance: asked.byChance }
   return formed
 }

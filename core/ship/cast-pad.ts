@@ -4,7 +4,6 @@ import type { AudioHash, MakeId } from '../kit/ids'
 import type { Kit, Pad } from '../kit/kit'
 import type { KitEdit } from '../kit/kit-edit'
 import { padSettings } from '../kit/resolve'
-import { audioOfPad } from './cast'
 
 /** A strike that was cast and kept as a file. */
 export interface KeptStrike {
@@ -42,3 +41,8 @@ export function castPadEdits(makeId: MakeId, kit: Kit, pad: Pad, strikes: readon
     { type: 'addPad', pad: { ...made, bands }, index: kit.pads.findIndex(({ id }) => id === pad.id) + 1 },
   ]
 }
+
+/** The audio that a pad's clips are made of. */
+const audioOfPad = (pad: Pad): AudioHash[] => [
+  ...new Set(pad.bands.flatMap(({ turns }) => turns.flatMap(({ clips }) => Object.values(clips).flatMap((clip) => (clip === 'intendedSilence' ? [] : [clip.audio]))))),
+] // prettier-ignore

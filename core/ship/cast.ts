@@ -2,7 +2,7 @@ import type { Audio } from '../audio/audio'
 import { joined, soundingFrames } from '../audio/join'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { Kit, Pad } from '../kit/kit'
-import type { AudioHash, PadId, TurnId } from '../kit/ids'
+import type { PadId, TurnId } from '../kit/ids'
 import { bandsOfRay, insertsOf, padSettings } from '../kit/resolve'
 import type { AudioOf } from './draw'
 
@@ -92,8 +92,3 @@ function castOne(kit: Kit, pad: Pad, velocity: number, { withEffects, note }: Ca
   const isOne = channels[0]!.every((sample, i) => sample === channels[1]![i])
   return { sampleRateHz: rateHz, channels: (isOne ? [channels[0]!] : channels).map((channel) => channel.slice(0, end)) }
 }
-
-/** The audio that a pad's clips are made of. */
-export const audioOfPad = (pad: Pad): AudioHash[] => [
-  ...new Set(pad.bands.flatMap(({ turns }) => turns.flatMap(({ clips }) => Object.values(clips).flatMap((clip) => (clip === 'intendedSilence' ? [] : [clip.audio]))))),
-] // prettier-ignore

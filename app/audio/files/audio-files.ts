@@ -26,6 +26,8 @@ export function noteMissing(hash: AudioHash, reason: string | undefined): void {
 
 /** What was decoded last stays at hand, so many samples of it; the rest is decoded again when it is needed. */
 const MOST_SAMPLES = 4 << 20
+/** What was worked took longer than decoding does. */
+const MOST_WORKED_SAMPLES = 12 << 20
 const decoded = new Map<AudioHash, Promise<Decoded>>()
 /** In the order of their last use. */
 const ready = new Map<AudioHash, Audio>()
@@ -99,14 +101,15 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
 
 const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
 
-/** Keeps audio as the one used last, and lets go of those that were not used for longest. */
+/** Keeps audio as the one used last, and lets go of those of its kind that were not used for longest. */
 function keepReady(hash: AudioHash, audio: Audio): void {
+  const isWorked = recipeOf(hash) !== undefined
   ready.delete(hash)
   ready.set(hash, audio)
-  let samples = 0
-  for (const one of ready.values()) samples += samplesOf(one)
-  for (const [oldest, one] of ready) {
-    if (samples <= MOST_SAMPLES || oldest === hash) return
+  const own = [...ready].filter(([one]) => (recipeOf(one) !== undefined) === isWorked)
+  let samples = own.reduce((sum, [, one]) => sum + samplesOf(one), 0)
+  for (const [oldest, one] of own) {
+    if (samples <= (isWorked ? MOST_WORKED_SAMPLES : MOST_SAMPLES) || oldest === hash) return
     samples -= samplesOf(one)
     ready.delete(oldest)
     decoded.delete(oldest)

@@ -19,7 +19,7 @@ jest.mock('../workers/workers', () => ({
 
 const step = (id: string, lengthPercent: number): MatterStep => ({ id, kind: 'time', values: { lengthPercent }, bypass: false })
 const clip = (more: Partial<Clip> = {}): Clip => ({ audio: 'a' as never, startFrame: 20_000, endFrame: 30_000, fadeInSeconds: 0, fadeOutSeconds: 0, gainDb: 0, reverse: false, invert: false, channel: 'both', ...more }) // prettier-ignore
-const recipe = (id: string, lengthPercent: number, more: Partial<Clip> = {}): Recipe => ({ clip: clip({ process: [step(id, lengthPercent)], ...more }), tempoBpm: 120, semitones: 0, octaves: 0 }) // prettier-ignore
+const recipe = (id: string, lengthPercent: number, more: Partial<Clip> = {}): Recipe => ({ clip: clip({ process: [step(id, lengthPercent)], ...more }), tempoBpm: 120, semitones: 0, octaves: 0, take: 0 }) // prettier-ignore
 const source = async (): Promise<Audio> => ({ sampleRateHz: 48000, channels: [Float32Array.from({ length: 50_000 }, (_, i) => i)] })
 const made = { sampleRateHz: 48000, channels: [new Float32Array(5)] }
 const settled = () => new Promise((then) => setImmediate(then))

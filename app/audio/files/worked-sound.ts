@@ -27,7 +27,7 @@ interface Job {
 const waiting: Job[] = []
 let atHand: Job | undefined
 
-const placeOf = ({ clip, semitones }: Recipe) => [clip.audio, clip.startFrame, clip.endFrame, clip.channel, semitones].join(' ')
+const placeOf = ({ clip, semitones, octaves, take }: Recipe) => [clip.audio, clip.startFrame, clip.endFrame, clip.channel, semitones, octaves, take].join(' ') // prettier-ignore
 
 /** Works a sound once those before it are done. What waits for the same stretch with settings that were left again goes. */
 export function workedSound(recipe: Recipe, source: () => Promise<Audio>): Promise<Audio> {

@@ -1,17 +1,32 @@
 import type { Audio } from '../../audio/audio'
 import type { AudioHash } from '../../kit/ids'
+import type { MatterStep } from '../../kit/matter-values'
 import { stepsOf } from '../../matter/steps'
-import { recipeOf } from '../../matter/worked-kit'
-import type { Recipe } from '../../matter/worked-kit'
+import { recipeOf } from '../../matter/recipes'
+import type { Recipe } from '../../matter/recipes'
 import { workMatter } from '../../matter/work'
 import type { MatterResult } from '../../matter/work'
 import { clipSamples } from './clip-region'
 
 /** What a recipe makes of its source: of the clip's stretch with its repairs and channels, before reverse, fades and level. */
-export function workRecipe({ clip, tempoBpm, semitones, octaves }: Recipe, source: Audio, told?: (share: number) => void): MatterResult {
+export function workRecipe(
+  { clip, tempoBpm, semitones, octaves, take }: Recipe,
+  source: Audio,
+  told?: (share: number) => void,
+): MatterResult {
   const channels = clipSamples(source, { ...clip, reverse: false, fadeInSeconds: 0, fadeOutSeconds: 0 })
   const strikes = clip.slices?.map(({ frame }) => frame)
-  return workMatter({ audio: { sampleRateHz: source.sampleRateHz, channels }, startFrame: clip.startFrame, steps: stepsOf(clip), tempoBpm, semitones, octaves, ...(strikes ? { strikes } : {}) }, told) // prettier-ignore
+  return workMatter({ audio: { sampleRateHz: source.sampleRateHz, channels }, startFrame: clip.startFrame, steps: stepsOf(clip).map((step) => drawnBy(step, take)), tempoBpm, semitones, octaves, ...(strikes ? { strikes } : {}) }, told) // prettier-ignore
+}
+
+/** Takes draw from far apart. */
+const DRAWS_APART = 7919
+const MOST_DRAW = 65_536
+
+/** A step as another take of it draws. */
+function drawnBy(step: MatterStep, take: number): MatterStep {
+  if (take === 0 || (step.kind !== 'grains' && step.kind !== 'noise')) return step
+  return { ...step, values: { ...step.values, draw: ((step.values.draw ?? 0) + take * DRAWS_APART) % MOST_DRAW } }
 }
 
 /** What was worked last stays at hand, so many samples of it. */

@@ -6,7 +6,7 @@ const HARDEST = 127
 
 /**
  * The clip that a strike plays of those that were worked ahead: of the note nearest to it, and of those the one whose resonances
- * are nearest to where velocity and chance move them. `engine.now.formNote` is the note that it was worked for, -1 for any.
+ * are nearest to where velocity and chance move them; of its takes the one whose turn it is. `engine.now.formNote` is the note that it was worked for, -1 for any.
  */
 export function chooseForm(engine: EngineState, clip: number): number {
   const { now, memory } = engine
@@ -22,8 +22,20 @@ export function chooseForm(engine: EngineState, clip: number): number {
   let best = rows
   for (let row = rows; row < rows + count * FormField.length; row += FormField.length)
     if (farther(arena, best, row, wanted, octaves)) best = row
+  best += FormField.length * takeOf(engine, best, rows + count * FormField.length)
   now.formNote = arena[best + FormField.note]
   return now.program + arena[best + FormField.clip]
+}
+
+/** Strikes go through the takes of a form, which lie behind it. */
+function takeOf({ now, memory: { arena } }: EngineState, form: number, end: number): number {
+  let takes = 1
+  for (let row = form + FormField.length; row < end; row += FormField.length) {
+    if (arena[row + FormField.note] !== arena[form + FormField.note] || arena[row + FormField.octaves] !== arena[form + FormField.octaves])
+      break
+    takes++
+  }
+  return now.padStrike % takes
 }
 
 /** Whether one form is farther from what is wanted than another: by its note first. */

@@ -85,7 +85,7 @@ export function MatterPart(props: Props) {
       {isOffered && (
         <Offers
           onChoose={(need) => {
-            const step = madeStep(need.step(seconds))
+            const step = madeStep(need.step(seconds, kit.tempoBpm))
             setAdding(false)
             setOpen(step.id)
             edit(withOneMore(places, step))

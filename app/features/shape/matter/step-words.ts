@@ -18,13 +18,13 @@ export interface StepField {
 export interface Need {
   readonly name: string
   readonly does: string
-  readonly step: (seconds: number) => Omit<MatterStep, 'id' | 'bypass'>
+  readonly step: (seconds: number, tempoBpm: number) => Omit<MatterStep, 'id' | 'bypass'>
 }
 
 export const needs: readonly Need[] = [
   { name: 'Longer', does: 'Or shorter: its pitch and its attack stay.', step: () => ({ kind: 'time', values: { lengthPercent: 200 } }) },
   { name: 'Deeper', does: 'Or higher: its length stays.', step: () => ({ kind: 'time', values: { pitchCents: -700 } }) },
-  { name: 'In beats', does: 'As long as so many beats of the kit.', step: () => ({ kind: 'time', values: { beats: 1 } }) },
+  { name: 'In beats', does: 'As long as so many beats of the kit.', step: (seconds, tempoBpm) => ({ kind: 'time', values: { beats: nearBeats(seconds, tempoBpm) } }) },
   {
     name: 'Same length at every note',
     does: 'It follows the note, and lasts as long at each.',
@@ -35,8 +35,11 @@ export const needs: readonly Need[] = [
   { name: 'Another body', does: 'Its resonances larger or smaller, its pitch as it was.', step: () => ({ kind: 'resonances', values: { movePercent: 70 } }) },
   { name: 'Only what rings', does: 'Its noise is left out.', step: () => ({ kind: 'ringing', values: {} }) },
   { name: 'Only the noise', does: 'What rings is left out.', step: () => ({ kind: 'noise', values: {} }) },
-  { name: 'Fresh noise', does: 'Its noise made anew, as long as wanted, another one each time.', step: () => ({ kind: 'noise', values: { anew: 1, lengthPercent: 200 } }) },
+  { name: 'Fresh noise', does: 'Its noise made anew, as long as wanted, another one each time.', step: () => ({ kind: 'noise', values: { anew: 1, lengthPercent: 200, takes: 4 } }) },
 ] // prettier-ignore
+
+/** The number of beats, in quarters, that changes a hit's length the least. */
+const nearBeats = (seconds: number, tempoBpm: number) => Math.min(64, Math.max(0.25, Math.round((4 * seconds * tempoBpm) / 60) / 4))
 
 /** At its own pace for a fifth, then slower and slower until it stands. */
 const slowing = (seconds: number) => [
@@ -65,6 +68,8 @@ const fields: Readonly<Record<MatterKind, readonly StepField[]>> = {
     { value: 'atOnce', label: 'At once', unit: '', step: 0.1, power: 2, isFirst: true },
     { value: 'strayMs', label: 'Stray in time', unit: 'ms', step: 1, power: 2, isFirst: true },
     { value: 'strayCents', label: 'Stray in pitch', unit: 'cents', step: 1, power: 2, isFirst: true },
+    { value: 'takes', label: 'Takes in turn', unit: '', step: 1 },
+    { value: 'draw', label: 'Another draw', unit: '', step: 1 },
     keep,
   ],
   resonances: [
@@ -79,7 +84,8 @@ const fields: Readonly<Record<MatterKind, readonly StepField[]>> = {
     { value: 'anew', label: 'Made anew', unit: '%', step: 1, times: 100, isFirst: true },
     divide,
     steady,
-    { value: 'draw', label: 'Another one', unit: '', step: 1 },
+    { value: 'takes', label: 'Takes in turn', unit: '', step: 1, isFirst: true },
+    { value: 'draw', label: 'Another draw', unit: '', step: 1 },
     keep,
   ],
 }
