@@ -1,8 +1,6 @@
 import type { Clip } from '../kit/clip'
 import { matterValue } from '../kit/matter-values'
 import type { MatterStep } from '../kit/matter-values'
-import type { FormedClip } from '../kit/matter-values'
-import type { AudioHash } from '../kit/ids'
 import { stepsOf } from './steps'
 
 /** Resonances moved by velocity and chance are prepared in so many steps. */
@@ -53,14 +51,4 @@ function tonesOf(byVelocity: number, byChance: number): number[] {
   const [least, most] = [Math.min(0, byVelocity) - byChance, Math.max(0, byVelocity) + byChance]
   if (most - least < 1e-6) return [0]
   return Array.from({ length: TONE_STEPS }, (_, i) => Math.round(1e6 * (least + ((most - least) * i) / (TONE_STEPS - 1))) / 1e6)
-}
-
-/** The audio that a strike of a note chooses among; of no note, at the root. */
-export function audioForNote(clip: FormedClip, note: number | undefined, root: number | undefined): AudioHash[] {
-  const forms = clip.forms ?? []
-  if (forms.length === 0) return [clip.audio]
-  const wanted = note ?? root ?? -1
-  const far = ({ note: own = -1 }: (typeof forms)[number]) => Math.abs(own - wanted)
-  const nearest = Math.min(...forms.map(far))
-  return forms.filter((form) => far(form) === nearest).map((form) => form.clip.audio)
 }

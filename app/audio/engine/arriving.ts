@@ -2,7 +2,7 @@ import type { Audio } from '@heliaster/core/audio'
 import type { GrooveChoice, KitLoader } from '@heliaster/core/engine'
 import { clipsOfPad, filledPad, padSettings } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
-import { audioForNote, workedKit } from '@heliaster/core/matter'
+import { audioForNote } from '@heliaster/core/matter'
 
 import { decodedAudio, noteMissing } from '../files/audio-files'
 
@@ -55,9 +55,8 @@ function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader):
     )
 }
 
-/** Loads what is decoded at once, and the rest as it comes, in the order of the pads. */
-export function loadWhenReady(given: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
-  const kit = workedKit(given)
+/** Loads what is decoded of a kit, as it is played, at once, and the rest as it comes, in the order of the pads. */
+export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
   loadAll(kit, choice, loader)
   const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh, freshSamples: 0 }
   state.kit = kit

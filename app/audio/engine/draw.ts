@@ -1,12 +1,12 @@
 import { audioInUse, clipsOfPad, narrowedTo, padSettings } from '@heliaster/core/kit'
 import type { Kit, Pad } from '@heliaster/core/kit'
-import { audioForNote, workedKit } from '@heliaster/core/matter'
 import { EventType } from '@heliaster/core/engine'
 import type { GrooveChoice } from '@heliaster/core/engine'
 
 import type { DrawAnswer, DrawGrooveAnswer, DrawGrooveRequest, DrawRequest } from '../../../core/engine/hosts/messages'
 import { decodedAudio } from '../files/audio-files'
 import { engineUrl } from './engine-url'
+import { workedMatter } from './worked'
 
 let worker: Promise<Worker> | undefined
 let nextId = 1
@@ -36,6 +36,7 @@ async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveReques
 
 /** What a kit plays, worked sounds as they are worked: nothing is worked twice. */
 async function audioOf(kit: Kit) {
+  const { audioForNote, workedKit } = await workedMatter()
   const played = workedKit(kit)
   const forms = played.pads.flatMap((pad) => clipsOfPad(pad).flatMap((clip) => audioForNote(clip, undefined, padSettings(played, pad).rootNote))) // prettier-ignore
   return Promise.all([...new Set([...audioInUse(played), ...forms])].map(async (hash) => [hash, (await decodedAudio(hash)).audio] as const))

@@ -22,6 +22,7 @@ import type { EngineMemory, GrooveChoice, Standing, StrikeRecord } from '@helias
 import { createSteadyClock } from '@heliaster/core/hands'
 import type { SteadyClock } from '@heliaster/core/hands'
 import type { AudioHash, BusId, InsertId, Kit, PadId } from '@heliaster/core/kit'
+import { audioForNote, workedClip, workedKit, workedPad } from '@heliaster/core/matter'
 import { actsOf, stoodOf } from '@heliaster/core/performance'
 import type { Act, Stood } from '@heliaster/core/performance'
 
@@ -31,6 +32,9 @@ import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
 import { createSleep } from './sleep'
 import type { Sleep } from './sleep'
+
+/** How kits, pads and clips are played whose matter is worked. */
+export const matter = { audioForNote, workedClip, workedKit, workedPad }
 
 /** Whatever strikes a pad, finger, key or groove, says it in these words. */
 export interface Strike {
@@ -215,7 +219,7 @@ function playerOver(context: AudioContext, link: Link): Player {
     sampleRateHz: context.sampleRate,
     load(kit, choice, own = kit) {
       kitActs.stands = own
-      loadWhenReady(kit, choice, loader, fresh)
+      loadWhenReady(workedKit(kit), choice, loader, fresh)
     },
     strike(given) {
       const { padId, velocity, key = 0, note, frame, steadyAtMs } = given

@@ -2,13 +2,14 @@ import { strikeLoudness } from '@heliaster/core/audio'
 import type { Clip, Kit, Pad } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { hitSpectrumDb, pitchOf } from '@heliaster/core/cut'
-import { recipeOf, workedPad } from '@heliaster/core/matter'
+import { recipeOf } from '@heliaster/core/matter'
 import { snapPlacesOf } from '@heliaster/core/shaping'
 import type { SnapPlaces } from '@heliaster/core/shaping'
 import { useEffect, useState } from 'react'
 
 import { decodedAudio } from '../../../audio/files/audio-files'
 import { drawStrike } from '../../../audio/engine/draw'
+import { workedMatter } from '../../../audio/engine/worked'
 
 /** A hit as the engine makes it, ready to be drawn. */
 export interface DrawnHit {
@@ -69,7 +70,7 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
 }
 
 export async function drawHit(kit: Kit, given: Pad): Promise<DrawnHit> {
-  const pad = workedPad(kit, given)
+  const pad = (await workedMatter()).workedPad(kit, given)
   const { values, envelopes } = padSettings(kit, pad)
   const clipSeconds = longestClip(kit, pad)
   const { left, right } = await drawStrike(kit, pad, VELOCITY, Math.min(LONGEST_SECONDS, clipSeconds * 4 + 0.1), RATE_HZ)

@@ -1,9 +1,9 @@
-import type { Kit, KitEdit, MatterStep, Pad } from '@heliaster/core/kit'
-import { workedClip } from '@heliaster/core/matter'
-import { useState } from 'react'
+import type { AudioHash, Kit, KitEdit, MatterStep, Pad } from '@heliaster/core/kit'
+import { useEffect, useState } from 'react'
 import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
+import { workedMatter } from '../../../audio/engine/worked'
 import { missingAudio } from '../../../audio/files/audio-files'
 import { Button } from '../../../ui/controls/Button'
 import { Part } from '../../../ui/layout/Part'
@@ -126,6 +126,14 @@ function Offers({ onChoose }: { readonly onChoose: (need: (typeof needs)[number]
 /** Why a clip's matter is not worked, where it is not. */
 function Refusal({ kit, place }: { readonly kit: Kit; readonly place: ReturnType<typeof clipsOf>[number] }) {
   const missing = useStore(missingAudio)
-  const reason = missing[workedClip(kit, place.clip).audio]
+  const [worked, setWorked] = useState<AudioHash>()
+  useEffect(() => {
+    let gone = false
+    void workedMatter().then(({ workedClip }) => !gone && setWorked(workedClip(kit, place.clip).audio))
+    return () => {
+      gone = true
+    }
+  }, [kit, place.clip])
+  const reason = worked && missing[worked]
   return reason ? <Text tone="coral">{reason}</Text> : null
 }

@@ -32,6 +32,7 @@ jest.mock('../../../audio/engine/sound', () => ({
   hearClip: (clip: Clip) => mockHeard(clip) as unknown,
   hearVersion: (pad: unknown, gainDb: number) => mockHeard(pad, gainDb) as unknown,
 }))
+jest.mock('../../../audio/engine/worked', () => ({ workedMatter: async () => jest.requireActual('@heliaster/core/matter') as unknown }))
 jest.mock('../chart/use-drawn-hit', () => ({ drawHit: async () => ({ loudnessDb: -20 }) }))
 const mockEdited = jest.fn()
 jest.mock('../../../documents', () => ({ kits: { edit: (id: string, edits: unknown) => mockEdited(id, edits) as unknown } }))
@@ -137,7 +138,7 @@ test('what is worked shows how far it is and can be stopped; what cannot be work
   expect(mockStopped).toHaveBeenCalled()
   press('Longer')
   mockMissing.state = { [workedClip(kit, clips()[0]!).audio]: 'This is silent: take another part.' }
-  act(() => mockMissing.listeners.forEach((told) => told()))
+  await act(async () => mockMissing.listeners.forEach((told) => told()))
   expect(screen.getByText('This is silent: take another part.')).toBeTruthy()
 })
 
