@@ -180,8 +180,7 @@ const views = [
       await pad(page, 'Oar, low').click()
       await page.getByRole('radio', { name: 'Matter', exact: true }).click()
       await page.getByRole('button', { name: 'Slow down', exact: true }).click()
-      await page.getByRole('button', { name: 'Part it: ringing and noise' }).click()
-      await page.getByText(/Its (ringing|pitch) is/).waitFor()
+      await page.getByRole('button', { name: 'Stop the work' }).waitFor({ state: 'hidden', timeout: 60000 })
       await page.waitForTimeout(4000)
     },
   ],

@@ -34,7 +34,7 @@ export function StepCard({ step, clipped, seconds, isOpen, onOpen, onChange, onT
       aria-label={title}
       style={{ borderRadius: 10, borderWidth: 1, borderColor: isOpen ? palette.kelp : palette.faint, backgroundColor: palette.surface }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, padding: 4 }}>
         <IconButton
           name="power"
           label={step.bypass ? `${title} is off` : `Switch ${title} off`}

@@ -41,11 +41,11 @@ export const needs: readonly Need[] = [
 /** The number of beats, in quarters, that changes a hit's length the least. */
 const nearBeats = (seconds: number, tempoBpm: number) => Math.min(64, Math.max(0.25, Math.round((4 * seconds * tempoBpm) / 60) / 4))
 
-/** At its own pace for a fifth, then slower and slower until it stands. */
+/** At its own pace for its stroke, then slower and slower until it stands, while it is still loud. */
 const slowing = (seconds: number) => [
   { seconds: 0, value: 100 },
-  { seconds: round(0.15 * seconds), value: 100 },
-  { seconds: round(0.5 * seconds), value: 0 },
+  { seconds: round(0.04 * seconds), value: 100 },
+  { seconds: round(0.2 * seconds), value: 0 },
 ]
 const round = (seconds: number) => Math.round(seconds * 1000) / 1000
 
