@@ -244,29 +244,30 @@ test('grooves are listed, written as MIDI and JSON, put into a kit, and said str
 })
 
 test('matter works files and folders of hits: lengths, pitches, parts; what cannot be worked is told and the rest goes on', () => {
-  mkdirSync(join(dir, 'oars'), { recursive: true })
+  mkdirSync(join(dir, 'struck oars'), { recursive: true })
   const oar = strikeSound(things.oarLow, 0.8, 9)
-  for (const n of [1, 2]) writeFileSync(join(dir, `oars/oar ${n}.wav`), writeWav({ sampleRateHz: 48000, channels: [oar] }, { bits: 24 }))
+  for (const n of [1, 2])
+    writeFileSync(join(dir, `struck oars/oar ${n}.wav`), writeWav({ sampleRateHz: 48000, channels: [oar] }, { bits: 24 }))
   writeFileSync(join(dir, 'quiet.wav'), writeWav({ sampleRateHz: 48000, channels: [new Float32Array(4800)] }, { bits: 16 }))
   const samples = (path: string) => {
     const read = readWav(readFileSync(join(dir, path)))
     if (!read.ok) throw new Error(read.message)
     return read.file.audio.channels[0]!
   }
-  expect(run('matter', 'oars', '--length', '250', '--pitch', '-7', '--out', 'long')).toBe('2 files in long\n')
+  expect(run('matter', 'struck oars', '--length', '250', '--pitch', '-7', '--out', 'long')).toBe('2 files in long\n')
   expect(samples('long/oar 1.wav')).toHaveLength(Math.round(2.5 * oar.length))
-  expect(run('matter', 'oars/oar 1.wav', '--part', '--divide', '200', '--out', 'parts of oar')).toBe('2 files in parts of oar\n')
+  expect(run('matter', 'struck oars/oar 1.wav', '--part', '--divide', '200', '--out', 'parts of oar')).toBe('2 files in parts of oar\n')
   const [ringing, noise] = [samples('parts of oar/oar 1 ringing.wav'), samples('parts of oar/oar 1 noise.wav')]
-  const source = samples('oars/oar 1.wav')
+  const source = samples('struck oars/oar 1.wav')
   expect(Math.max(...source.map((sample, i) => Math.abs(sample - ringing[i]! - noise[i]!)))).toBeLessThan(1e-5)
-  const { status, stderr, stdout } = spawnSync(process.execPath, [bin, 'matter', 'quiet.wav', 'oars/oar 2.wav', '--beats', '1', '--tempo', '100', '--out', 'beats'], { cwd: dir, encoding: 'utf8' }) // prettier-ignore
+  const { status, stderr, stdout } = spawnSync(process.execPath, [bin, 'matter', 'quiet.wav', 'struck oars/oar 2.wav', '--beats', '1', '--tempo', '100', '--out', 'beats'], { cwd: dir, encoding: 'utf8' }) // prettier-ignore
   expect([status, stdout]).toEqual([1, '1 file in beats\n'])
   expect(stderr).toMatch(/quiet\.wav: This is silent.*\n1 file was not worked/)
   expect(samples('beats/oar 2.wav')).toHaveLength(28800)
-  expect(fails('matter', 'oars', '--out', 'x')).toMatchObject({
+  expect(fails('matter', 'struck oars', '--out', 'x')).toMatchObject({
     status: 2,
     line: expect.stringContaining('Say what is to be done') as string,
   })
-  expect(fails('matter', 'oars', '--length', '5', '--out', 'x')).toMatchObject({ status: 2, line: expect.stringContaining('--length takes a number from 10 to 1000') as string }) // prettier-ignore
-  expect(fails('matter', 'oars', '--speed', 'fast', '--out', 'x')).toMatchObject({ status: 2, line: expect.stringContaining('--speed takes points') as string }) // prettier-ignore
+  expect(fails('matter', 'struck oars', '--length', '5', '--out', 'x')).toMatchObject({ status: 2, line: expect.stringContaining('--length takes a number from 10 to 1000') as string }) // prettier-ignore
+  expect(fails('matter', 'struck oars', '--speed', 'fast', '--out', 'x')).toMatchObject({ status: 2, line: expect.stringContaining('--speed takes points') as string }) // prettier-ignore
 })
