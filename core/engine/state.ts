@@ -40,8 +40,8 @@ export interface StrikeNow {
   /** -1 where no note struck it; and the note of its pad's strike before. */
   note: number
   lastNote: number
-  /** The note that the clip which sounds was worked for; -1 for any. */
-  formNote: number
+  /** The note whose pitch is in the clip that sounds; -1 where that is the pad's root. */
+  formRoot: number
   inputFrame: number
   key: number
   /** The pad that the finger struck: what it lets go is let go of. */
@@ -82,7 +82,7 @@ export interface StrikeNow {
 
 function createNow(): StrikeNow {
   return {
-    padSlot: 0, velocity: 0, note: -1, lastNote: -1, formNote: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0, wantsBand: -1, wantsTurn: -1,
+    padSlot: 0, velocity: 0, note: -1, lastNote: -1, formRoot: -1, inputFrame: 0, key: 0, struckSlot: 0, gain: 1, passOn: 1, cameBy: 0, bead: 0, beadProgram: 0, wantsBand: -1, wantsTurn: -1,
     padStrike: 0, turnStrike: 0, turnsSlot: 0, sinceLast: -1, programSlot: 0, program: 0, slot: 0, record: 0, bands: 0, onlyRay: -1, pick: 0, share: 1, bandHash: 0, turn: 0, turns: 0,
   } // prettier-ignore
 }

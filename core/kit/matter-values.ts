@@ -4,6 +4,8 @@ import type { Clip } from './clip'
 export interface ClipForm {
   /** The MIDI note it is worked for; undefined for any. */
   readonly note?: number
+  /** Whether the pitch of that note is in it: else it is tuned from the pad's root as any clip is. */
+  readonly isTuned: boolean
   /** By how many octaves its resonances are moved. */
   readonly octaves: number
   readonly clip: Clip
@@ -42,7 +44,7 @@ const share: MatterValue = { least: 0, most: 1, usual: 0, unit: 'share' }
  *   they were; `keepResonances` is the share by which resonances stay while the pitch moves; `sameLength` 1 holds the
  *   length whatever note is played.
  * - `grains`: short grains, how long, how many at once, how far they stray.
- * - `resonances`: moved apart from pitch; `followNote` is the share by which they follow the note; at the
+ * - `resonances`: moved apart from pitch; `followNote` is the share by which they go along with the pitch of the note, 1 as they would; at the
  *   softest strike they are moved by `byVelocity` octaves more, and by chance up to `byChance` up or down, in five steps.
  * - `ringing`, `noise`: one part of a parting; below `divideHz` all is ringing, above it what is steady for `steadyMs`.
  *   `anew` above 0 is the share of the noise that is made of fresh noise, `lengthPercent` as long, by `draw`.
@@ -67,7 +69,7 @@ export const matterValues = {
     draw,
     takes,
   },
-  resonances: { movePercent: { least: 25, most: 400, usual: 100, unit: '%' }, followNote: share, byVelocity: { least: -2, most: 2, usual: 0, unit: 'octaves' }, byChance: { least: 0, most: 1, usual: 0, unit: 'octaves' } }, // prettier-ignore
+  resonances: { movePercent: { least: 25, most: 400, usual: 100, unit: '%' }, followNote: { ...share, usual: 1 }, byVelocity: { least: -2, most: 2, usual: 0, unit: 'octaves' }, byChance: { least: 0, most: 1, usual: 0, unit: 'octaves' } }, // prettier-ignore
   ringing: { divideHz, steadyMs },
   noise: { divideHz, steadyMs, anew: share, lengthPercent: length, keepMs, draw, takes },
 } as const satisfies Record<MatterKind, Readonly<Record<string, MatterValue>>>

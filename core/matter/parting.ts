@@ -19,6 +19,8 @@ const OVERLAP = 4
 const AROUND_HZ = 2000
 /** The middle one of many powers of noise lies this far under their mean. */
 const MEDIAN_SHARE = Math.LN2
+/** How far it is, is told every so many frames. */
+const TOLD_EVERY = 64
 /** Below the divide and above it share goes over within this ratio. */
 const OVER = 1.25
 
@@ -57,7 +59,12 @@ function medianOf(values: Float64Array, count: number): number {
  * that the best linear filter gives it: power that stays for as long as asked, ahead or behind, over what neighbours in
  * frequency have in the middle, which is noise. Both lengths are the source's.
  */
-export function partSound(channels: readonly Float32Array[], sampleRateHz: number, settings: PartingSettings): Parted {
+export function partSound(
+  channels: readonly Float32Array[],
+  sampleRateHz: number,
+  settings: PartingSettings,
+  told: (share: number) => void = () => undefined,
+): Parted {
   const stft = createStft(sizeAt(SIZE, sampleRateHz))
   const { bins, size } = stft
   const hop = size / OVERLAP
@@ -79,6 +86,7 @@ export function partSound(channels: readonly Float32Array[], sampleRateHz: numbe
   const noise = new Float32Array(bins)
   const values = new Float64Array(Math.max(2 * reach, steady) + 2)
   const masks = powers.map((row, frame) => {
+    if (frame % TOLD_EVERY === 0) told(frame / count)
     const mask = new Float32Array(bins)
     for (let bin = 0; bin < bins; bin += NOISE_STEP) {
       let n = 0

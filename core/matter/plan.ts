@@ -69,7 +69,7 @@ function pitchOf(step: MatterStep, semitones: number, octaves: number): { rate: 
   }
   if (step.kind !== 'resonances') return { rate: 1, resonanceRatio: 1 }
   const own = step as MatterStep & { kind: 'resonances' }
-  const follow = 2 ** ((matterValue(own, 'followNote') * semitones) / 12)
+  const follow = 2 ** (((matterValue(own, 'followNote') - 1) * semitones) / 12)
   return { rate: 1, resonanceRatio: Math.min(8, Math.max(1 / 8, (matterValue(own, 'movePercent') / 100) * follow * 2 ** octaves)) }
 }
 

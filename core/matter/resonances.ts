@@ -13,13 +13,20 @@ const WHOLE = 0.7
 const ROUNDS = 6
 const MOST_DB = 36
 const FLOOR = 1e-9
+/** How far it is, is told every so many frames. */
+const TOLD_EVERY = 64
 
 /**
  * A sound with its resonances at `ratio` times their frequencies and its pitch as it was: the envelope of each frame's
  * spectrum, over its partials, is moved. Source: true envelope, A. Roebel and X. Rodet, Efficient spectral envelope
  * estimation and its application to pitch shifting and envelope preservation, DAFx 2005.
  */
-export function moveResonances(channels: readonly Float32Array[], sampleRateHz: number, ratio: number): Float32Array[] {
+export function moveResonances(
+  channels: readonly Float32Array[],
+  sampleRateHz: number,
+  ratio: number,
+  told: (share: number) => void = () => undefined,
+): Float32Array[] {
   const length = channels[0]?.length ?? 0
   if (ratio === 1) return channels.map((channel) => channel.slice())
   const stft = createStft(sizeAt(SIZE, sampleRateHz))
@@ -30,7 +37,8 @@ export function moveResonances(channels: readonly Float32Array[], sampleRateHz: 
   const spectra = channels.map(() => new Float64Array(2 * bins))
   const levels = new Float64Array(bins)
   const out = channels.map(() => new Float32Array(length))
-  for (let centre = -size / 2; centre < length + size / 2; centre += hop) {
+  for (let centre = -size / 2, frame = 0; centre < length + size / 2; centre += hop, frame++) {
+    if (frame % TOLD_EVERY === 0) told(Math.max(0, centre) / (length + size / 2))
     levels.fill(0)
     channels.forEach((channel, i) => {
       const spectrum = spectra[i]!

@@ -32,7 +32,7 @@ export function workPart(part: Part, step: MatterStep): Float32Array[] {
     case 'grains':
       return workGrains(part, step as StepOf<'grains'>)
     case 'resonances':
-      return moveResonances(part.channels, part.rateHz, part.plan.resonanceRatio)
+      return moveResonances(part.channels, part.rateHz, part.plan.resonanceRatio, part.told)
     case 'ringing':
       return partedBy(part, step as StepOf<'ringing'>).ringing
     case 'noise':
@@ -72,9 +72,9 @@ function workGrains(part: Part, step: StepOf<'grains'>): Float32Array[] {
   return byPieces(part, keepSeconds, (passage) => grainsOf(passage, settings, random), keepSeconds > 0 ? attacksOf(part).slice(0, 1) : [])
 }
 
-function partedBy({ channels, rateHz }: Part, step: StepOf<'ringing' | 'noise'>) {
+function partedBy({ channels, rateHz, told }: Part, step: StepOf<'ringing' | 'noise'>) {
   const own = step as StepOf<'noise'>
-  return partSound(channels, rateHz, { divideHz: matterValue(own, 'divideHz'), steadySeconds: matterValue(own, 'steadyMs') / 1000 })
+  return partSound(channels, rateHz, { divideHz: matterValue(own, 'divideHz'), steadySeconds: matterValue(own, 'steadyMs') / 1000 }, told)
 }
 
 function workNoise(whole: Part, step: StepOf<'noise'>): Float32Array[] {

@@ -17,8 +17,6 @@ const TOLD_EVERY = 64
 
 /** What a passage's frames are, one after another. */
 interface Frames {
-  readonly first: number
-  readonly last: number
   readonly now: Float64Array[]
   readonly next: Float64Array[]
   /** Power of each bin, over all channels. */
@@ -70,23 +68,24 @@ export function stretch(passage: Passage, random: () => number): Float32Array[] 
 function createFrames(channels: number, bins: number): Frames {
   const spectra = () => Array.from({ length: channels }, () => new Float64Array(2 * bins))
   const row = () => new Float64Array(bins)
-  return { first: 0, last: bins - 1, now: spectra(), next: spectra(), power: row(), turn: row(), turnBefore: row(), slope: row() }
+  return { now: spectra(), next: spectra(), power: row(), turn: row(), turnBefore: row(), slope: row() }
 }
 
 /** The turns of a frame's bins: peaks go on along time, what lies between them follows along frequency. */
 function turnBins(held: Frames, stretched: number, random: () => number): void {
-  const { first, last, now, power, turn, turnBefore, slope } = held
+  const { now, power, turn, turnBefore, slope } = held
+  const last = power.length - 1
   const floor = powers(held) * FLOOR
   slopes(held, stretched)
-  let valley = first
-  for (let peak = first; peak <= last; peak++) {
+  let valley = 0
+  for (let peak = 0; peak <= last; peak++) {
     const level = power[peak]!
     if (level <= floor) {
       turn[peak] = 2 * Math.PI * random()
       valley = peak + 1
       continue
     }
-    if ((peak > first && power[peak - 1]! >= level) || (peak < last && power[peak + 1]! > level)) continue
+    if ((peak > 0 && power[peak - 1]! >= level) || (peak < last && power[peak + 1]! > level)) continue
     turn[peak] = turnBefore[peak]! + alongTime(held.next, now, peak)
     for (let bin = peak - 1; bin >= valley; bin--) turn[bin] = turn[bin + 1]! - slope[bin]!
     let bin = peak + 1
@@ -97,9 +96,9 @@ function turnBins(held: Frames, stretched: number, random: () => number): void {
 }
 
 /** Fills in the power of each bin; returns the most. */
-function powers({ first, last, now, power }: Frames): number {
+function powers({ now, power }: Frames): number {
   let most = 0
-  for (let bin = first; bin <= last; bin++) {
+  for (let bin = 0; bin < power.length; bin++) {
     let sum = 0
     for (const one of now) sum += one[2 * bin]! * one[2 * bin]! + one[2 * bin + 1]! * one[2 * bin + 1]!
     power[bin] = sum
@@ -109,8 +108,8 @@ function powers({ first, last, now, power }: Frames): number {
 }
 
 /** How much more each bin's upper neighbour is to be turned than it: what is off the frame's middle goes off it by the stretch. */
-function slopes({ first, last, now, slope }: Frames, stretched: number): void {
-  for (let bin = first; bin < last; bin++) {
+function slopes({ now, slope }: Frames, stretched: number): void {
+  for (let bin = 0; bin + 1 < slope.length; bin++) {
     let re = 0
     let im = 0
     for (const one of now) {

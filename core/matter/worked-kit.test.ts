@@ -1,5 +1,6 @@
+import type { Audio } from '../audio'
 import { createOffline, EventType, renderOffline, toScore, withWorked, workRecipe } from '../engine'
-import { applyEdit, clipsOfPad, createBand, createIds, createKit, createPad, createTurn, kitSchema, wholeClip } from '../kit'
+import { applyEdit, clipsOfPad, createBand, createIds, createKit, createPad, createTurn, kitSchema, mapClips, wholeClip } from '../kit'
 import type { AudioHash, Clip, Kit, KitEdit, MatterStep, Pad } from '../kit'
 import { canPart, partRay, partingStart, recipeOf, workedClip, workedKit } from '.'
 import { differenceDb, madeStrike, RATE } from './testing'
@@ -9,7 +10,7 @@ const draw = () => (seed = (seed * 16807) % 2147483647) / 2147483647
 const makeId = createIds(draw)
 const HASH = 'a'.repeat(64) as AudioHash
 const strike = madeStrike({ hz: 180, seconds: 0.25, noise: 0.3, seed: 5 })
-const audioOf = (hash: AudioHash) => (hash === HASH ? { sampleRateHz: RATE, channels: [strike] } : undefined)
+const audioOf = (hash: AudioHash): Audio | undefined => (hash === HASH ? { sampleRateHz: RATE, channels: [strike] } : undefined)
 const step = (kind: MatterStep['kind'], values: MatterStep['values'], more: Partial<MatterStep> = {}): MatterStep => ({ id: `s-${kind}`, kind, values, bypass: false, ...more }) // prettier-ignore
 
 function kitOf(clip: Partial<Clip> = {}): { kit: Kit; pad: Pad; clip: Clip } {
@@ -20,8 +21,8 @@ function kitOf(clip: Partial<Clip> = {}): { kit: Kit; pad: Pad; clip: Clip } {
   return { kit: { ...createKit(makeId, 'Boat'), audio: { [HASH]: info }, pads: [pad] }, pad, clip: whole }
 }
 
-const playedMono = (kit: Kit, pad: Pad, seconds: number, note = -1): Float32Array => {
-  const { engine, loader } = createOffline(kit, RATE, audioOf)
+const playedMono = (kit: Kit, pad: Pad, seconds: number, note = -1, from = audioOf): Float32Array => {
+  const { engine, loader } = createOffline(kit, RATE, from)
   const frames = Math.round(seconds * RATE)
   const tap = { left: new Float32Array(frames), right: new Float32Array(frames) }
   renderOffline(
@@ -146,6 +147,40 @@ describe('forms that strikes choose among', () => {
     const form = workedClip(kit, clip, { semitones: 43 - 48 })
     const lengths = heard.findLastIndex((sample) => Math.abs(sample) > 1e-6) / (form.endFrame / 2 ** (2 / 12))
     expect(Math.abs(lengths - 1)).toBeLessThan(0.01)
+  })
+
+  test('resonances that stay leave the pitch to follow the note as it did', () => {
+    const { kit, pad, clip } = kitOf({ process: [step('resonances', { followNote: 0 })] })
+    const rays = [{ ...pad.rays[0]!, values: { keyTrack: 1 } }]
+    const tracked = { ...pad, rays, notes: [48, 60] }
+    const heard = playedMono({ ...kit, pads: [tracked] }, tracked, 1, 60)
+    const form = workedClip(kit, clip, { semitones: 12 })
+    const result = workRecipe(recipeOf(form.audio)!, audioOf(HASH)!)
+    if (!result.ok) throw new Error(result.message)
+    const moved = 'd'.repeat(64) as AudioHash
+    const plain = mapClips(tracked, ({ process: _worked, ...one }) => ({ ...one, audio: moved }))
+    const judge = playedMono({ ...kit, pads: [plain] }, plain, 1, 60, (hash) => (hash === moved ? result.audio : audioOf(hash)))
+    expect(differenceDb(judge, heard)).toBeLessThan(-120)
+    expect(
+      differenceDb(
+        judge,
+        playedMono({ ...kit, pads: [plain] }, plain, 1, 60, () => audioOf(HASH)),
+      ),
+    ).toBeGreaterThan(-20)
+  })
+
+  test('many clips on many notes are worked for some of them, the root and the ends of the range among those', () => {
+    const { kit, pad, clip } = kitOf({ process: [step('time', { sameLength: 1 })] })
+    const notes = Array.from({ length: 49 }, (_, i) => 24 + i)
+    const turns = Array.from({ length: 60 }, () => createTurn(makeId, { [pad.rays[0]!.id]: clip }))
+    const full = { ...pad, notes, rays: [{ ...pad.rays[0]!, values: { keyTrack: 1 } }], bands: [createBand(makeId, 1, turns)] }
+    const [worked] = workedKit({ ...kit, pads: [full] }).pads
+    const forms = clipsOfPad(worked!).map((one) => (one as { forms?: { note?: number }[] }).forms!.map(({ note }) => note))
+    expect(forms).toHaveLength(60)
+    expect(forms[0]).toHaveLength(10)
+    expect(forms[0]![0]).toBe(48)
+    expect(Math.min(...(forms[0] as number[]))).toBeLessThan(28)
+    expect(Math.max(...(forms[0] as number[]))).toBeGreaterThan(68)
   })
 
   test('velocity moves resonances in five steps; chance draws others, the same for the same seed', () => {

@@ -35,7 +35,6 @@ export function workedClip(
   if (!isWorked(clip)) return clip
   const recipe = { clip, tempoBpm: kit.tempoBpm, semitones, octaves, take }
   const audio = keyOf(recipe)
-  noteRecipe(audio, recipe)
   const rateHz = kit.audio[clip.audio]?.sampleRateHz ?? USUAL_RATE_HZ
   let frames = clip.endFrame - clip.startFrame
   let place = (frame: number) => frame - clip.startFrame
@@ -52,7 +51,7 @@ export function workedClip(
   const still = stillFrom === undefined ? undefined : standstill(frames, rateHz)
   const moved = loop && { ...loop, startFrame: at(loop.startFrame), endFrame: at(loop.endFrame) }
   const round = still ?? (moved && moved.endFrame > moved.startFrame ? moved : undefined)
-  return {
+  const worked: Clip = {
     ...plain,
     audio,
     startFrame: 0,
@@ -61,6 +60,8 @@ export function workedClip(
     ...(round ? { loop: round } : {}),
     ...(slices ? { slices: slices.map((slice) => ({ ...slice, frame: at(slice.frame) })) } : {}),
   }
+  noteRecipe(worked, recipe)
+  return worked
 }
 
 /** What stands still goes round until its envelope ends. */
@@ -100,21 +101,27 @@ function workedPads(kit: Kit): Pad[] {
 /** A pad as it is played. */
 export function workedPad(kit: Kit, pad: Pad): Pad {
   const known = pads.get(pad)
+  if (known?.pad === pad) return pad
+  const clips = clipsOfPad(pad)
+  if (!clips.some(isWorked)) {
+    pads.set(pad, { tempoBpm: kit.tempoBpm, root: undefined, pad })
+    return pad
+  }
   const root = padSettings(kit, pad).rootNote
   if (known?.tempoBpm === kit.tempoBpm && known.root === root) return known.pad
-  const worked = clipsOfPad(pad).some(isWorked) ? mapClips(pad, (clip, rayId) => formedClip(kit, pad, root, clip, rayId)) : pad
+  const worked = mapClips(pad, (clip, rayId) => formedClip(kit, pad, root, clips.length, clip, rayId))
   pads.set(pad, { tempoBpm: kit.tempoBpm, root, pad: worked })
   return worked
 }
 
 /** A clip as it is worked, with the forms that strikes choose among. */
-function formedClip(kit: Kit, pad: Pad, root: number | undefined, clip: Clip, rayId: string): Clip {
+function formedClip(kit: Kit, pad: Pad, root: number | undefined, clips: number, clip: Clip, rayId: string): Clip {
   if (!isWorked(clip)) return clip
   const ray = pad.rays.find(({ id }) => id === rayId)
-  const asked = formsOf(clip, pad.notes, root, ray ? valueOf(ray, 'keyTrack') : 0)
+  const asked = formsOf(clip, { notes: pad.notes, root, keyTrack: ray ? valueOf(ray, 'keyTrack') : 0, clips })
   const made = workedClip(kit, clip)
   if (asked.forms.length === 0) return made
-  const forms = asked.forms.map(({ note, semitones, octaves, take }) => ({ octaves, clip: workedClip(kit, clip, { semitones, octaves, take }), ...(note === undefined ? {} : { note }) })) // prettier-ignore
+  const forms = asked.forms.map(({ note, semitones, isTuned, octaves, take }) => ({ octaves, isTuned, clip: workedClip(kit, clip, { semitones, octaves, take }), ...(note === undefined ? {} : { note }) })) // prettier-ignore
   const formed: FormedClip = { ...made, forms, byVelocity: asked.byVelocity, byChance: asked.byChance }
   return formed
 }

@@ -14,7 +14,9 @@ export interface KeptStrike {
 
 /** Velocities to cast: one for each band, or so many evenly up to the hardest. */
 export function velocitiesToCast(pad: Pad, count: number | 'bands'): number[] {
-  if (count === 'bands') return pad.bands.map((_, i) => (pad.bands[i + 1]?.fromVelocity ?? 128) - 1).filter((velocity) => velocity >= 1)
+  const bands = pad.bands.length > 0 ? pad.bands : pad.rays.flatMap(({ source }) => (source.kind === 'clips' && source.bands) || [])
+  const tops = bands.map((_, i) => (bands[i + 1]?.fromVelocity ?? 128) - 1)
+  if (count === 'bands') return [...new Set(tops)].filter((velocity) => velocity >= 1).sort((a, b) => a - b)
   return Array.from({ length: count }, (_, i) => Math.round((127 * (i + 1)) / count))
 }
 

@@ -93,3 +93,15 @@ test('a band for each velocity, a turn for each turn, nothing that shapes it, ma
   })
   expect(after.pads[0]).toBe(kit.pads[0])
 })
+
+test('a pad that is muted is cast as it would sound, and one whose rays have bands of their own by those', () => {
+  const { kit, pad } = shapedKit()
+  const muted = { ...pad, own: { ...pad.own, mute: true } }
+  expect(cast({ ...kit, pads: [muted] }, muted, [127], false).made.bands[0]!.turns).toHaveLength(1)
+  const [strike] = castStrikes({ ...kit, pads: [muted] }, pad.id, { velocities: [127], withEffects: false }, (hash) => sounds.get(hash))
+  expect(strike!.audio.channels[0]!.some((sample) => Math.abs(sample) > 0.01)).toBe(true)
+  const own = { ...pad, bands: [], rays: [{ ...pad.rays[0]!, source: { kind: 'clips' as const, bands: pad.bands } }] }
+  expect(velocitiesToCast(own, 'bands')).toEqual([63, 127])
+  const strikes = castStrikes({ ...kit, pads: [own] }, pad.id, { velocities: [63, 127], withEffects: false }, (hash) => sounds.get(hash))
+  expect(strikes.map(({ velocity, turn }) => [velocity, turn])).toEqual([[63, 0], [127, 0]]) // prettier-ignore
+})

@@ -28,21 +28,24 @@ const LONGEST_SECONDS = 60
 const QUIET_SECONDS = 1
 const QUIET = 1e-6
 
-/** How many turns a strike of a velocity has to choose from. */
-const turnsAt = (pad: Pad, velocity: number): readonly { readonly id: TurnId }[] =>
-  pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)?.turns ?? [] // prettier-ignore
+/** The turns that a strike of a velocity has to choose from; one, of no name, where only rays have bands of their own. */
+function turnsAt(pad: Pad, velocity: number): readonly (TurnId | undefined)[] {
+  const turns = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)?.turns ?? []
+  if (turns.length > 0) return turns.map(({ id }) => id)
+  return pad.rays.some(({ source }) => source.kind === 'clips' && (source.bands?.length ?? 0) > 0) ? [undefined] : []
+}
 
 /**
  * Strikes of a pad as they sound before the whole kit's effects and level: every turn of the band of each velocity, from
  * silence until they have died away. What goes round or is held is cast for up to a minute. What is drawn by chance is
- * drawn once.
+ * drawn once; a pad that is muted is cast all the same, and pads that strike along are not.
  */
 export function castStrikes(kit: Kit, padId: PadId, options: CastOptions, audioOf: AudioOf): CastStrike[] {
   const pad = kit.pads.find(({ id }) => id === padId)
   if (!pad) return []
   const rateHz = Math.max(CAST_RATE_HZ, ...rateOf(kit, pad))
   return options.velocities.flatMap((velocity) =>
-    turnsAt(pad, velocity).map(({ id }, turn) => ({ velocity, turn, audio: castOne(kit, withTurn(pad, id), velocity, options, rateHz, audioOf) })),
+    turnsAt(pad, velocity).map((id, turn) => ({ velocity, turn, audio: castOne(kit, id === undefined ? pad : withTurn(pad, id), velocity, options, rateHz, audioOf) })),
   ) // prettier-ignore
 }
 
@@ -68,7 +71,7 @@ function castOne(kit: Kit, pad: Pad, velocity: number, { withEffects, note }: Ca
     values: {},
     inserts: [],
     buses,
-    pads: [{ ...pad, rays }, ...kit.pads.filter(({ id }) => id === pad.leansOn)],
+    pads: [{ ...pad, own: { ...pad.own, mute: false }, rays }, ...kit.pads.filter(({ id }) => id === pad.leansOn)],
     ties: [],
     grooves: [],
     song: [],

@@ -42,8 +42,8 @@ export const TurnField = layout('hash', 'weight', 'clips')
 export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels', 'ray',
   'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels', 'formCount', 'forms', 'byVelocity', 'byChance') // prettier-ignore
 
-/** A clip as it was worked for a note, -1 for any, with its resonances moved by so many octaves; `clip` is its row of ClipField. */
-export const FormField = layout('note', 'octaves', 'clip')
+/** A clip as it was worked for a note, -1 for any, with its resonances moved by so many octaves. `root` is the note whose pitch is in it, -1 where that is the pad's; `clip` is its row of ClipField. */
+export const FormField = layout('note', 'root', 'octaves', 'clip')
 
 /**
  * `bus` is the slot of the bus it goes to, 0 for the master. `values` is a run of what it stands at, by ParamCode, pad and

@@ -63,6 +63,7 @@ export function writeClip(out: number[], at: number, clip: FormedClip | undefine
   forms.forEach((form, i) => {
     const row = rows + i * FormField.length
     out[row + FormField.note] = form.note ?? -1
+    out[row + FormField.root] = form.isTuned ? (form.note ?? -1) : -1
     out[row + FormField.octaves] = form.octaves
     out[row + FormField.clip] = table(out, 1, ClipField.length)
     writePlainClip(out, out[row + FormField.clip]!, form.clip, reading, context)

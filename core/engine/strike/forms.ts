@@ -6,12 +6,13 @@ const HARDEST = 127
 
 /**
  * The clip that a strike plays of those that were worked ahead: of the note nearest to it, and of those the one whose resonances
- * are nearest to where velocity and chance move them; of its takes the one whose turn it is. `engine.now.formNote` is the note that it was worked for, -1 for any.
+ * are nearest to where velocity and chance move them; of its takes the one whose turn it is. `engine.now.formRoot` is the note whose
+ * pitch is in it, -1 where that is the pad's root.
  */
 export function chooseForm(engine: EngineState, clip: number): number {
   const { now, memory } = engine
   const { arena } = memory
-  now.formNote = -1
+  now.formRoot = -1
   const count = arena[clip + ClipField.formCount]
   if (count === 0) return clip
   const rows = now.program + arena[clip + ClipField.forms]
@@ -23,7 +24,7 @@ export function chooseForm(engine: EngineState, clip: number): number {
   for (let row = rows; row < rows + count * FormField.length; row += FormField.length)
     if (farther(arena, best, row, wanted, octaves)) best = row
   best += FormField.length * takeOf(engine, best, rows + count * FormField.length)
-  now.formNote = arena[best + FormField.note]
+  now.formRoot = arena[best + FormField.root]
   return now.program + arena[best + FormField.clip]
 }
 

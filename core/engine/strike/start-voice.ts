@@ -73,7 +73,7 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   const ray = v.ray[voice]
   const { program, note } = now
   // What was worked for a note sounds there as it is.
-  const root = now.formNote >= 0 ? now.formNote : arena[program + Head.rootNote]
+  const root = now.formRoot >= 0 ? now.formRoot : arena[program + Head.rootNote]
   const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
   const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[ParamCode.tuneCents]
   const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[ParamCode.startSeconds])
