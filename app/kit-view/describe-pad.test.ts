@@ -1,5 +1,6 @@
+import { clipsOfPad, createRay, mapClips } from '@heliaster/core/kit'
+import { workedClip } from '@heliaster/core/matter'
 import { asBands } from '@heliaster/core/place'
-import { createRay } from '@heliaster/core/kit'
 
 import { makeId } from '../documents/make-id'
 import { aPad, audio } from '../testing/a-kit'
@@ -18,4 +19,8 @@ test('the reason why some of a pad is silent is that of its own files', () => {
   expect(describeMissing(aPad(2), {})).toBeUndefined()
   expect(describeMissing(aPad(2), { ['c'.repeat(64)]: 'Gone.' } as never)).toBeUndefined()
   expect(describeMissing(aPad(2), { [audio]: 'Import the file again.' } as never)).toBe('Import the file again.')
+  const pad = mapClips(aPad(2), (clip) => ({ ...clip, process: [{ id: 's', kind: 'time', values: {}, bypass: false }] }))
+  const worked = workedClip({ audio: {}, tempoBpm: 120 }, clipsOfPad(pad)[1]!)
+  expect(describeMissing(pad, { [worked.audio]: 'This is silent.' } as never)).toBe('This is silent.')
+  expect(describeMissing(aPad(2), { [worked.audio]: 'This is silent.' } as never)).toBeUndefined()
 })

@@ -1,5 +1,6 @@
 import { clipsOfPad } from '@heliaster/core/kit'
-import type { AudioHash, Pad } from '@heliaster/core/kit'
+import type { AudioHash, Clip, Pad } from '@heliaster/core/kit'
+import { recipeOf } from '@heliaster/core/matter'
 
 /** What fills a pad, in words. A silent pad says why. */
 export function describeFilling(pad: Pad): string {
@@ -12,6 +13,10 @@ export function describeFilling(pad: Pad): string {
 
 /** Why some of a pad is silent: the first of its files that cannot be had. */
 export function describeMissing(pad: Pad, missing: Readonly<Record<AudioHash, string>>): string | undefined {
-  const clip = clipsOfPad(pad).find((one) => missing[one.audio] !== undefined)
-  return clip && missing[clip.audio]
+  const clips = clipsOfPad(pad)
+  const clip = clips.find((one) => missing[one.audio] !== undefined)
+  if (clip) return missing[clip.audio]
+  // What was not worked is told where its clip lies.
+  const unworked = Object.keys(missing).find((hash) => clips.includes(recipeOf(hash as AudioHash)?.clip as Clip))
+  return unworked && missing[unworked as AudioHash]
 }

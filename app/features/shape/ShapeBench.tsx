@@ -46,7 +46,7 @@ interface Props {
 export function ShapeBench({ kit, pad }: Props) {
   const isWide = useIsWide()
   const part = useStore(shownPart, (state) => state.part)
-  const { isFirst, showsSpectrum } = useStore(chartView)
+  const { isFirst, showsSpectrum, showsMatter } = useStore(chartView)
   const isSnapping = useStore(chartSettings, (state) => state.isSnapping)
   const [whom, setWhom] = useState(() => firstWhom(pad.id))
   useEffect(() => keepGroup(whom), [whom])
@@ -64,7 +64,7 @@ export function ShapeBench({ kit, pad }: Props) {
         isWide={isWide || isQuick}
         isStill={isQuick}
         isFirst={isFirst && !isQuick}
-        showsSpectrum={part === 'matter' || (showsSpectrum && !isQuick)}
+        showsSpectrum={part === 'matter' ? showsMatter : showsSpectrum && !isQuick}
         isSnapping={isSnapping && !isQuick}
         heightPx={isWide ? undefined : isQuick ? QUICK_PX : TALL_PX}
         drawn={drawn}
@@ -73,7 +73,7 @@ export function ShapeBench({ kit, pad }: Props) {
         family={settings.family}
         work={envelope.chart}
       />
-      {!isQuick && <ChartViewBar isWide={isWide} />}
+      {!isQuick && <ChartViewBar isWide={isWide} isOfMatter={part === 'matter'} />}
     </View>
   )
   const dynamics = <DynamicsPart kit={kit} pad={target.drawn} heightPx={isWide ? LOW_PX : undefined} />

@@ -5,8 +5,8 @@ import { Chip } from '../../../ui/controls/Chip'
 import { chartSettings, chartView } from './chart-view'
 
 /** How the chart is looked at, in its corner: its first 20 ms instead of all of it, its frequencies under it; and whether points are drawn to the hit. */
-export function ChartViewBar({ isWide }: { readonly isWide: boolean }) {
-  const { isFirst, showsSpectrum } = useStore(chartView)
+export function ChartViewBar({ isWide, isOfMatter = false }: { readonly isWide: boolean; readonly isOfMatter?: boolean }) {
+  const { isFirst, showsSpectrum, showsMatter } = useStore(chartView)
   const isSnapping = useStore(chartSettings, (state) => state.isSnapping)
   return (
     <View
@@ -25,8 +25,8 @@ export function ChartViewBar({ isWide }: { readonly isWide: boolean }) {
       <Chip
         role="checkbox"
         text="Spectrum"
-        isChosen={showsSpectrum}
-        onPress={() => chartView.setState({ showsSpectrum: !showsSpectrum })}
+        isChosen={isOfMatter ? showsMatter : showsSpectrum}
+        onPress={() => chartView.setState(isOfMatter ? { showsMatter: !showsMatter } : { showsSpectrum: !showsSpectrum })}
       />
       <Chip role="checkbox" text="Snap" isChosen={isSnapping} onPress={() => chartSettings.setState({ isSnapping: !isSnapping })} />
     </View>

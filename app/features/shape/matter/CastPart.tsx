@@ -85,7 +85,8 @@ function CastSheet({ kit, pad, onClose }: Props & { readonly onClose: () => void
 
 /** Casts, keeps the files and puts the pad in, as one step to undo; says what was made. */
 async function castOnNewPad(kit: Kit, pad: Pad, velocities: readonly number[], withEffects: boolean): Promise<string> {
-  const lacking = await shipWork().lacking(audioInUse(kit))
+  const own = { ...kit, pads: kit.pads.filter(({ id }) => id === pad.id || id === pad.leansOn), ties: [], grooves: [] }
+  const lacking = await shipWork().lacking(audioInUse(own))
   for (const hash of lacking) await shipWork().bring(hash, await audioBytes(hash))
   const strikes = await shipWork().cast(kit, pad.id, { velocities, withEffects })
   if (strikes.length === 0) throw new Error('this pad has no clips. Put some on it first.')

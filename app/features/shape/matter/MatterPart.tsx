@@ -1,10 +1,13 @@
-import type { AudioHash, Kit, KitEdit, MatterStep, Pad } from '@heliaster/core/kit'
+import type { AudioHash, Clip, Kit, KitEdit, MatterStep, Pad } from '@heliaster/core/kit'
+import { clipsOfPad, mapClips, padSettings } from '@heliaster/core/kit'
+import { isWorked } from '@heliaster/core/matter'
 import { useEffect, useState } from 'react'
 import { Pressable, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { workedMatter } from '../../../audio/engine/worked'
 import { missingAudio } from '../../../audio/files/audio-files'
+import { followEdits } from '../../../kit-view/follow-note'
 import { Button } from '../../../ui/controls/Button'
 import { Part } from '../../../ui/layout/Part'
 import { Row } from '../../../ui/layout/Row'
@@ -12,13 +15,14 @@ import { Text } from '../../../ui/layout/Text'
 import { TOUCH } from '../../../ui/theme/theme'
 import type { DrawnHit } from '../chart/use-drawn-hit'
 import { clipsOf } from '../whom/clips-of'
+import { hearAsLoud } from '../whom/hear-as-loud'
 import type { ShapeTarget } from '../whom/target'
 import { CastPart } from './CastPart'
+import { whyNoNote } from './follow-words'
 import { alike, madeStep, stepsShown, withOneMore, withSteps } from './matter-edits'
 import { PartingPart } from './PartingPart'
 import { StepCard } from './StepCard'
 import { needs } from './step-words'
-import { useAsRecorded } from './use-as-recorded'
 import { useRecordedClip } from './use-clip'
 import { WorkingLine } from './WorkingLine'
 
@@ -33,6 +37,8 @@ interface Props {
 
 const MOST_STEPS = 32
 
+const asRecorded = ({ process: _worked, ...clip }: Clip): Clip => clip
+
 /** A hit's matter, step by step, in the order in which it is worked: one clear way to each need, and before and after at one loudness. */
 export function MatterPart(props: Props) {
   const { kit, pad, target, drawn, onEdits, onDone } = props
@@ -41,9 +47,9 @@ export function MatterPart(props: Props) {
   const places = clipsOf(target.pads, target.whom)
   const first = places[0]
   const recorded = useRecordedClip(first?.clip)
-  const asRecorded = useAsRecorded(kit, target.drawn, drawn)
   if (!first) return <Text tone="muted">There is no clip here whose matter could be worked.</Text>
   const steps = stepsShown(places)
+  const rayIds = [...new Set(places.map(({ rayId }) => rayId))]
   const same = alike(places)
   const edit = (edits: KitEdit[]) => {
     onEdits(edits)
@@ -61,7 +67,7 @@ export function MatterPart(props: Props) {
         <Text look="small" tone="muted" style={{ flex: 1 }}>
           {others > 0 ? `${others} of ${places.length} clips ${others === 1 ? 'is' : 'are'} worked otherwise and ${others === 1 ? 'stays' : 'stay'} so. A further step comes to all.` : `Works ${places.length === 1 ? 'this clip' : `all ${places.length} clips`}. The recording stays as it is.`}
         </Text>
-        <Button label="As recorded" icon="volume-high" disabled={!asRecorded.hasChanged} onPress={() => void asRecorded.hear()} />
+        <Button label="As recorded" icon="volume-high" disabled={!clipsOfPad(target.drawn).some(isWorked)} onPress={() => void hearAsLoud(kit, mapClips(target.drawn, asRecorded), drawn)} />
       </View>
       <WorkingLine />
       <Refusal kit={kit} place={first} />
@@ -71,6 +77,7 @@ export function MatterPart(props: Props) {
           step={step}
           clipped={clipped}
           seconds={seconds}
+          why={whyNoNote(kit, pad, rayIds, step)}
           isOpen={open === step.id}
           onOpen={() => setOpen(open === step.id ? undefined : step.id)}
           onChange={(next) => change(steps.map((one, i) => (i === place ? next : one)))}
@@ -88,7 +95,7 @@ export function MatterPart(props: Props) {
             const step = madeStep(need.step(seconds, kit.tempoBpm))
             setAdding(false)
             setOpen(step.id)
-            edit(withOneMore(places, step))
+            edit([...withOneMore(places, step), ...(step.values.sameLength ? target.pads.flatMap((one) => followEdits(one, padSettings(kit, one), rayIds)) : [])])
           }}
         />
       )}

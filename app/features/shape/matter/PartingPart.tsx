@@ -7,6 +7,7 @@ import { View } from 'react-native'
 
 import { hearClip } from '../../../audio/engine/sound'
 import { makeId } from '../../../documents/make-id'
+import { ownRoot } from '../../../kit-view/follow-note'
 import { nearestNote, useNoteName } from '../../../kit-view/note-name'
 import { Button } from '../../../ui/controls/Button'
 import { Slider } from '../../../ui/controls/Slider'
@@ -39,6 +40,7 @@ export function PartingPart({ kit, pad, target, recorded, onEdits, onDone }: Pro
   const [isOpen, setOpen] = useState(false)
   const settings = padSettings(kit, pad)
   const [start, setStart] = useState<PartingStart>(() => partingStart(settings.family))
+  const [chosenRoot, setChosenRoot] = useState<number>()
   const noteName = useNoteName()
   const ray = rayOf(pad, target)
   const place = ray && clipsOf([pad], { kind: 'ray', rayId: ray.id })[0]
@@ -54,7 +56,9 @@ export function PartingPart({ kit, pad, target, recorded, onEdits, onDone }: Pro
         <Button label="Part it: ringing and noise" icon="vector-curve" onPress={() => setOpen(true)} />
       </View>
     )
-  const root = recorded?.pitch && nearestNote(recorded.pitch.hz, kit.tuningA4Hz).note
+  const pitch = recorded?.pitch
+  const pitchNote = pitch && nearestNote(pitch.hz, kit.tuningA4Hz).note
+  const root = chosenRoot ?? ownRoot(pad, settings)
   const hear = (kind: MatterKind) => void hearClip(withStep(place.clip, kind, start))
   return (
     <Part name="Ringing and noise">
@@ -62,10 +66,14 @@ export function PartingPart({ kit, pad, target, recorded, onEdits, onDone }: Pro
       <Slider label="Below this all rings" value={start.divideHz} min={0} max={20000} step={1} power={3} unit="Hz" onSlide={(divideHz) => setStart({ ...start, divideHz })} onDone={() => undefined} />
       <Slider label="Rings if steady for" value={start.steadyMs} min={10} max={500} step={1} power={2} unit="ms" onSlide={(steadyMs) => setStart({ ...start, steadyMs })} onDone={() => undefined} />
       <Text look="small" tone="muted">
-        {recorded?.pitch
-          ? `Its ringing is at ${recorded.pitch.hz.toFixed(1)} Hz, ${noteName(root!)}, ${sureWords(recorded.pitch.confidence)}. It will follow the note from there, at one length; the noise keeps its pitch.`
-          : 'Its pitch is not sure: the ringing follows the note from the root that the pad has. Set that under its notes.'}
+        {pitch ? `Its ringing is at ${pitch.hz.toFixed(1)} Hz, ${noteName(pitchNote!)}, ${sureWords(pitch.confidence)}.` : 'Its pitch is not sure.'} It follows the note at one length; the noise keeps its pitch.
       </Text>
+      <Slider label="Sounds as recorded at" value={root} min={0} max={127} step={1} unit={noteName(root)} onSlide={setChosenRoot} onDone={() => undefined} />
+      {pitchNote !== undefined && pitchNote !== root && (
+        <View style={{ flexDirection: 'row' }}>
+          <Button label={`At its own pitch, ${noteName(pitchNote)}`} kind="quiet" onPress={() => setChosenRoot(pitchNote)} />
+        </View>
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button label="Hear the ringing" icon="volume-high" onPress={() => hear('ringing')} />
         <Button label="Hear the noise" icon="volume-high" onPress={() => hear('noise')} />
@@ -73,7 +81,7 @@ export function PartingPart({ kit, pad, target, recorded, onEdits, onDone }: Pro
           label="Make two rays"
           kind="main"
           onPress={() => {
-            onEdits(partRay(makeId, pad, ray.id, start, settings.rootNote === undefined ? root : undefined))
+            onEdits(partRay(makeId, pad, ray.id, start, root))
             onDone()
             setOpen(false)
           }}

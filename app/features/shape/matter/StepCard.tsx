@@ -18,6 +18,8 @@ interface Props {
   readonly clipped: Clipped | undefined
   /** How long the first of its clips is. */
   readonly seconds: number
+  /** Why it changes nothing yet. */
+  readonly why?: string | undefined
   readonly isOpen: boolean
   readonly onOpen: () => void
   readonly onChange: (step: MatterStep) => void
@@ -25,7 +27,7 @@ interface Props {
 }
 
 /** One step: switched, opened, taken out. What is dragged is worked once the finger lifts. */
-export function StepCard({ step, clipped, seconds, isOpen, onOpen, onChange, onTakeOut }: Props) {
+export function StepCard({ step, clipped, seconds, why, isOpen, onOpen, onChange, onTakeOut }: Props) {
   const palette = usePalette()
   const title = stepTitle(step)
   return (
@@ -58,6 +60,11 @@ export function StepCard({ step, clipped, seconds, isOpen, onOpen, onChange, onT
         </Pressable>
         <IconButton name="close" label={`Take ${title} out`} tone="muted" onPress={onTakeOut} />
       </View>
+      {why && (
+        <Text look="small" tone="coral" style={{ paddingHorizontal: 12, paddingBottom: 8 }}>
+          {why}
+        </Text>
+      )}
       {isOpen && <StepSettings {...{ step, clipped, seconds, onChange }} />}
     </View>
   )
@@ -101,7 +108,12 @@ function StepSettings({ step: kept, clipped, seconds, onChange }: Pick<Props, 's
         )
       })}
       {clipped && isWhole && <PartStrip clipped={clipped} part={step.part} onSlide={(part) => hold(withPart(step, part))} onDone={done} />}
-      {!isWhole && (all.length > shown.length || clipped) && <Button label="All of it" kind="quiet" onPress={() => setWhole(true)} />}
+      {!clipped && isWhole && (
+        <Text look="small" tone="muted">
+          It works on all of each clip. To work on a part, choose one turn above.
+        </Text>
+      )}
+      {!isWhole && <Button label="All of it" kind="quiet" onPress={() => setWhole(true)} />}
     </View>
   )
 }

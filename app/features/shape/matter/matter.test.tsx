@@ -157,6 +157,9 @@ test('parting: both parts are heard, its pitch is told, and two rays are made of
   await show()
   await act(async () => press('Part it: ringing and noise'))
   await waitFor(() => expect(screen.getByText(/Its ringing is at 200\.0 Hz/)).toBeTruthy())
+  const own = kit.pads[0]!.notes[0]!
+  expect(screen.getByRole('slider', { name: 'Sounds as recorded at' }).getAttribute('aria-valuenow')).toBe(String(own))
+  press(/^At its own pitch/)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Rings if steady for' }), { key: 'ArrowRight' })
   press('Hear the noise')
   expect((mockHeard.mock.calls[0] as [Clip])[0].process).toMatchObject([{ kind: 'noise', values: { steadyMs: 31 } }])
@@ -193,6 +196,23 @@ test('what cannot be cast is said, and nothing is put in', async () => {
   await act(async () => press('Cast'))
   expect(screen.getByText(/Nothing was cast: this pad has no clips/)).toBeTruthy()
   expect(mockEdited).not.toHaveBeenCalled()
+})
+
+test('what goes by the note makes its rays follow, and says why it is not heard where it is not', async () => {
+  await show()
+  press('Same length at every note')
+  const [pad] = kit.pads
+  expect([pad!.own.rootNote, pad!.rays[0]!.values.keyTrack]).toEqual([pad!.notes[0], 1])
+  expect(screen.getByText(/The pad has one note, so that this is not heard yet/)).toBeTruthy()
+})
+
+test('resonances that leave the note say so where nothing follows it', async () => {
+  await show()
+  press('Another body')
+  expect(screen.queryByText(/Nothing here follows/)).toBeNull()
+  press('All of it')
+  fireEvent.keyDown(screen.getByRole('slider', { name: 'Go with the note' }), { key: 'Home' })
+  expect(screen.getByText(/Nothing here follows the note yet/)).toBeTruthy()
 })
 
 test('steps are called by what they do', () => {

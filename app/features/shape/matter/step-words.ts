@@ -74,7 +74,7 @@ const fields: Readonly<Record<MatterKind, readonly StepField[]>> = {
   ],
   resonances: [
     { value: 'movePercent', label: 'Resonances', unit: '%', step: 1, power: 2, neutral: 100, isFirst: true },
-    { value: 'followNote', label: 'Follow the note', unit: '%', step: 1, times: 100 },
+    { value: 'followNote', label: 'Go with the note', unit: '%', step: 1, times: 100, neutral: 1 },
     { value: 'byVelocity', label: 'At the softest strike', unit: 'octaves', step: 0.05, neutral: 0 },
     { value: 'byChance', label: 'By chance', unit: 'octaves', step: 0.01 },
   ],

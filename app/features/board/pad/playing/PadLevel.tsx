@@ -1,4 +1,4 @@
-import { levelResponse, padSettings, padStartOf, responseTo, startTillersOf, valueOf } from '@heliaster/core/kit'
+import { levelResponse, padSettings, padStartOf, responseTo, startTillersOf } from '@heliaster/core/kit'
 import type { Kit, KitEdit, OwnSettings, Pad, PadSettings } from '@heliaster/core/kit'
 import { useMemo } from 'react'
 import { View } from 'react-native'
@@ -6,6 +6,7 @@ import { View } from 'react-native'
 import { Chips } from '../../../../ui/controls/Chips'
 import { NameField } from '../../../../ui/controls/NameField'
 import { FamilyChoice } from '../../../../kit-view/FamilyChoice'
+import { followEdits } from '../../../../kit-view/follow-note'
 import { MIDDLE_C, noteName, useNoteName } from '../../../../kit-view/note-name'
 import { PanSlider, TuneSlider } from '../../../../kit-view/PanAndTune'
 import { NumberField, Slider } from '../../../../ui/controls/Slider'
@@ -37,9 +38,7 @@ export function PadLevel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad })
     })
   const follow = (follows: boolean) => {
     if (!follows) return editKit(kit.id, [{ ...change({}), clear: ['rootNote'] } as KitEdit], pad.id)
-    const isNone = pad.rays.every((ray) => valueOf(ray, 'keyTrack') === 0)
-    const rays: KitEdit[] = isNone ? [{ type: 'setRay', padId: pad.id, rayId: pad.rays[0].id, fields: { values: { keyTrack: 1 } } }] : []
-    editKit(kit.id, [change({ rootNote: pad.notes[0] ?? 60 }), ...rays], pad.id)
+    editKit(kit.id, followEdits(pad, settings, [pad.rays[0].id]), pad.id)
   }
   return (
     <>
