@@ -75,8 +75,8 @@ export function PartingPart({ kit, pad, target, recorded, onEdits, onDone }: Pro
         </View>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        <Button label="Hear the ringing" icon="volume-high" onPress={() => hear('ringing')} />
-        <Button label="Hear the noise" icon="volume-high" onPress={() => hear('noise')} />
+        <Button label="Hear ringing" icon="volume-high" onPress={() => hear('ringing')} />
+        <Button label="Hear noise" icon="volume-high" onPress={() => hear('noise')} />
         <Button
           label="Make two rays"
           kind="main"

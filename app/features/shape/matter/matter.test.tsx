@@ -161,7 +161,7 @@ test('parting: both parts are heard, its pitch is told, and two rays are made of
   expect(screen.getByRole('slider', { name: 'Sounds as recorded at' }).getAttribute('aria-valuenow')).toBe(String(own))
   press(/^At its own pitch/)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Rings if steady for' }), { key: 'ArrowRight' })
-  press('Hear the noise')
+  press('Hear noise')
   expect((mockHeard.mock.calls[0] as [Clip])[0].process).toMatchObject([{ kind: 'noise', values: { steadyMs: 31 } }])
   press('Make two rays')
   expect(kit.pads[0]!.rays.map(({ name }) => name)).toEqual([expect.stringContaining('ringing'), expect.stringContaining('noise')])

@@ -114,8 +114,9 @@ export function stepWords(step: MatterStep): string {
     const field = fieldsOf(step).find((one) => one.value === name)
     return field && value !== field.neutral ? [`${field.label.toLowerCase()} ${shown(field, value)}`] : []
   })
+  const each = (step.values.sameLength ?? 0) > 0 ? ['made for each note of its pad'] : []
   const stands = step.curve?.some(({ value }) => value < 1) ? ['comes to a standstill'] : []
-  return [...(step.part ? ['a part of it'] : []), ...stands, ...parts].slice(0, 3).join(', ') || 'as it is'
+  return [...(step.part ? ['a part of it'] : []), ...each, ...stands, ...parts].slice(0, 3).join(', ') || 'as it is'
 }
 
 const shown = ({ times = 1, step, unit }: StepField, value: number): string =>
