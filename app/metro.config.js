@@ -15,13 +15,14 @@ const LEFT_OUT = [
 /** The same, named by paths within their package. */
 const LEFT_OUT_WITHIN = [
   ['zod', /locales\/index\.js$/], // sentences in forty languages; ours say what happened themselves
-  ['zod', /(json-schema-processors|from-json-schema)\.js$/], // schemas of another kind
+  ['zod', /(json-schema-processors|json-schema-generator|from-json-schema)\.js$/], // schemas of another kind
   ['zod', /\.\/compile\.js$/], // checks written as code, which nothing here asks for
   ['react-native-web', /exports\/(FlatList|SectionList|VirtualizedList)$/], // lists: ours are TanStack's
   ['expo-router', /\.\/views\/Sitemap$/], // a page that lists the routes
   ['expo-router', /\.\/(layouts\/(Tabs|experimental-stack)|navigators\/createBottomTabNavigator|views\/BottomTab(Bar|View))$/], // places: ours are a bar of links
   ['expo-router', /(^|\/)toolbar(\/StackToolbar)?$|\.\/HeaderSearchBar$/], // bars over a screen: ours is the header of the kit
   ['react-native-svg', /\.\/(xml|deprecated|utils\/fetchData)$/], // pictures given as text
+  ['react-native-svg', /^\.\/transform(ToRn)?$/], // turns and moves given as text: on the web the browser reads them
   ['@rneui/base', /\.\/SearchBar-(ios|android)$/], // search fields drawn as other systems draw them
 ]
 /** Parts in the place of which a few lines of ours stand: what asks for them would not do without. */
