@@ -1,4 +1,4 @@
-import type { Clip, Groove, Kit, Pad, Ray, Turn } from './kit'
+import type { Groove, Kit, Pad, Ray } from './kit'
 import { movedParameters } from './parameters'
 import { clipsBesidePads } from './resolve'
 import type { Address, Response } from './shape'
@@ -17,11 +17,7 @@ export interface NotPlayed {
 }
 
 const raysOf = (pad: Pad): Ray[] => pad.rays
-const bandsOf = (pad: Pad) => [pad.bands, ...pad.rays.map((ray) => (ray.source.kind === 'clips' && ray.source.bands) || [])].flat()
-const turnsOf = (pad: Pad): Turn[] => bandsOf(pad).flatMap(({ turns }) => turns)
-const clipsOf = (pad: Pad): Clip[] => turnsOf(pad).flatMap(({ clips }) => Object.values(clips).filter((clip) => clip !== 'intendedSilence'))
 const anyRay = (is: (ray: Ray) => boolean) => ({ inPad: (pad: Pad) => raysOf(pad).some(is) })
-const anyClip = (is: (clip: Clip) => boolean) => ({ inPad: (pad: Pad) => clipsOf(pad).some(is) })
 const anyResponse = (is: (response: Response) => boolean) => ({ inPad: (pad: Pad) => (pad.own.responses ?? []).some((one) => !one.bypass && is(one)) }) // prettier-ignore
 const anyGroove = (is: (groove: Groove) => boolean) => ({ inKit: (kit: Kit) => kit.grooves.some(is) })
 const isBusLevel = ({ scope, param }: Address) => (scope === 'bus' || scope === 'kit') && param === 'gainDb'
@@ -31,7 +27,6 @@ const movesBuses: readonly string[] = ['wheel', 'controller', 'bend', 'pressure'
 export const notPlayed: readonly NotPlayed[] = [
   { where: `responses.to: all but ${movedParameters.join(', ')}`, words: 'responses of what is not played yet', ...anyResponse(({ to }) => to.some(({ param }) => !movedParameters.includes(param))) },
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
-  { where: 'clip.slices', words: 'slices', ...anyClip(({ slices }) => slices !== undefined && slices.length > 0) },
   { where: 'clip.process of parts and beads', words: 'worked matter of parts and beads', inKit: (kit) => clipsBesidePads(kit).some(({ process = [] }) => process.length > 0) },
   { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
   { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },

@@ -40,9 +40,9 @@ const PLAIN_DAMPING = Math.SQRT2
 
 /** Gains are dB, frequencies Hz, times seconds; names carry their units. Damping is 1/Q. */
 export const parameters = {
-  gainDb: { unit: 'dB', min: -120, max: 60, usual: 0, scopes: level, moves: 'live', joins: 'add', draw: 0, played: ['kit', 'bus', 'send', 'pad', 'ray', 'band', 'turn'] },
-  pan: { unit: 'share', min: -1, max: 1, usual: 0, scopes: ['bus', 'pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 1, played: ['bus', 'pad', 'ray', 'turn'] },
-  tuneCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: ['pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 2, played: shaped },
+  gainDb: { unit: 'dB', min: -120, max: 60, usual: 0, scopes: level, moves: 'live', joins: 'add', draw: 0, played: level },
+  pan: { unit: 'share', min: -1, max: 1, usual: 0, scopes: ['bus', 'pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 1, played: ['bus', 'pad', 'ray', 'turn', 'slice'] },
+  tuneCents: { unit: 'cents', min: -12000, max: 12000, usual: 0, scopes: ['pad', 'ray', 'turn', 'slice'], moves: 'live', joins: 'add', draw: 2, played: [...shaped, 'slice'] },
   startSeconds: { unit: 'seconds', min: 0, max: 600, usual: 0, scopes: strike, ...settled, draw: 3, played: shaped },
   filter1CutoffHz: { unit: 'Hz', min: 10, max: 24000, usual: 2000, scopes: strike, ...live, movedBy: 'cents', draw: 4, played: shaped },
   decayScale: { unit: 'ratio', min: 0.01, max: 100, usual: 1, scopes: strike, ...settled, movedBy: 'octaves', draw: 5, played: shaped },

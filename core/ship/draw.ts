@@ -110,9 +110,10 @@ function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonl
   return { ...kit, values: { gainDb: HEADROOM_DB }, inserts: [], buses, pads: [solo], ties: [] }
 }
 
-/** A loop is drawn only where the level envelope ends it: nothing else would. */
-function onceThrough(clip: Clip, own: PadSettings, ray: Ray): Clip {
+/** A loop is drawn only where the level envelope ends it: nothing else would. What slices send is left out as all sends are. */
+function onceThrough({ slices, ...given }: Clip, own: PadSettings, ray: Ray): Clip {
   const { points } = shapeOf(own, ray).envelopes.level
+  const clip: Clip = slices ? { ...given, slices: slices.map(({ sends: _sends, ...slice }) => slice) } : given
   if (clip.loop?.until === 'end' && points.length > 0 && points[points.length - 1].value <= 0) return clip
   const { loop: _loop, ...plain } = clip
   return plain

@@ -4,6 +4,7 @@ import type { Parameter, Stage } from '../../kit/parameters'
 import { bandsOfRay, lenderOf, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { stretchOf } from '../../kit/shape'
+import { busesOfSlices } from '../../kit/slices'
 import type { Shape } from '../../kit/shape'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
@@ -12,7 +13,7 @@ import { driveCodes, filterCodes, modeCodes, pickCodes, stageCodes } from './cod
 import { movedValue, table, toFrames } from './context'
 import type { CompileContext } from './context'
 import { greatestCents } from './greatest-rate'
-import { Head, ParamCode, PARAMS, RayField, SendField } from './layout'
+import { Head, MOST_SENDS, ParamCode, PARAMS, RayField, SendField } from './layout'
 import { writeBands } from './write-bands'
 import type { Cells } from './write-bands'
 import { writeEnvelope } from './write-envelope'
@@ -49,7 +50,7 @@ export function compilePad(kit: Kit, given: Pad, context: CompileContext): Float
   const readings = greatestCents(kit, pad, settings, movers).map((mostCents) => ({ mostCents, ...padHolds(settings) }))
   const rowOf = (turn: Turn, place: number): number => {
     const ray = rayOfTurn(pad.rays[place], turn)
-    return ray === pad.rays[place] ? 0 : writeRay(out, table(out, 1, RayField.length), settings, ray, place, movers, context)
+    return ray === pad.rays[place] ? 0 : writeRay(out, table(out, 1, RayField.length), pad, settings, ray, place, movers, context)
   }
   const cells = { readings, rowOf }
   writeRays(out, pad, settings, movers, cells, context)
@@ -70,7 +71,7 @@ function writeRays(out: number[], pad: Pad, settings: PadSettings, movers: reado
   out[Head.rays] = rays
   pad.rays.forEach((ray, index) => {
     const row = rays + index * RayField.length
-    writeRay(out, row, settings, ray, index, movers, context)
+    writeRay(out, row, pad, settings, ray, index, movers, context)
     const own = ray.source.kind === 'clips' ? ray.source.bands : undefined
     out[row + RayField.bandCount] = own ? own.length : -1
     if (!own) return
@@ -83,6 +84,7 @@ function writeRays(out: number[], pad: Pad, settings: PadSettings, movers: reado
 function writeRay(
   out: number[],
   row: number,
+  pad: Pad,
   settings: PadSettings,
   ray: Ray,
   place: number,
@@ -91,7 +93,7 @@ function writeRay(
 ): number {
   const shape = shapeOf(settings, ray)
   const live = movers.filter((mover) => isLive(mover) && (mover.only < 0 || mover.only === place))
-  writeWay(out, row, settings, ray, context)
+  writeWay(out, row, pad, settings, ray, context)
   writeShape(out, row, shape, settings.order, movers, context)
   writeValues(out, row, settings, shape)
   out[row + RayField.levelShareMoves] = live.some(({ param }) => param === 'levelEnvelope') ? 1 : 0
@@ -102,7 +104,7 @@ function writeRay(
 }
 
 /** How loud a ray is, where it stands and where it goes. */
-function writeWay(out: number[], row: number, settings: PadSettings, ray: Ray, context: CompileContext): void {
+function writeWay(out: number[], row: number, pad: Pad, settings: PadSettings, ray: Ray, context: CompileContext): void {
   out[row + RayField.hash] = hashId(ray.id)
   out[row + RayField.gain] = dbToGain(valueOf(ray, 'gainDb')) * (ray.invert ? -1 : 1)
   out[row + RayField.pan] = valueOf(ray, 'pan')
@@ -111,15 +113,25 @@ function writeWay(out: number[], row: number, settings: PadSettings, ray: Ray, c
   out[row + RayField.delayFrames] = toFrames(settings.values.delaySeconds + valueOf(ray, 'delaySeconds'), context)
   out[row + RayField.mute] = ray.mute || settings.mute || ray.source.kind === 'body' ? 1 : 0
   out[row + RayField.bus] = context.busSlotOf(ray.bus ?? settings.bus)
+  writeSends(out, row, pad, ray, context)
+}
+
+/** What a ray sends to other buses, and what only slices of its clips do: that from behind the fader. */
+function writeSends(out: number[], row: number, pad: Pad, ray: Ray, context: CompileContext): void {
   const sends = ray.sends.filter(({ busId }) => context.busSlotOf(busId) !== 0)
-  const at = table(out, sends.length, SendField.length)
-  out[row + RayField.sendCount] = sends.length
+  const ofSlices = busesOfSlices(pad, ray).filter((busId) => context.busSlotOf(busId) !== 0 && sends.every((send) => send.busId !== busId))
+  const count = Math.min(MOST_SENDS, sends.length + ofSlices.length)
+  const at = table(out, count, SendField.length)
+  out[row + RayField.sendCount] = count
   out[row + RayField.sends] = at
-  sends.forEach((send, i) => {
-    out[at + i * SendField.length + SendField.to] = context.busSlotOf(send.busId)
-    out[at + i * SendField.length + SendField.gain] = dbToGain(valueOf(send, 'gainDb'))
-    out[at + i * SendField.length + SendField.isPre] = send.tap === 'pre' ? 1 : 0
-  })
+  for (let i = 0; i < count; i++) {
+    const send = sends[i]
+    const to = at + i * SendField.length
+    out[to + SendField.to] = context.busSlotOf(send ? send.busId : ofSlices[i - sends.length])
+    out[to + SendField.gain] = send ? dbToGain(valueOf(send, 'gainDb')) : 1
+    out[to + SendField.isPre] = send?.tap === 'pre' ? 1 : 0
+    out[to + SendField.isOfSlices] = send ? 0 : 1
+  }
 }
 
 /** What its voices pass; a stage that does nothing is not among them. */

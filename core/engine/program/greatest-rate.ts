@@ -1,5 +1,6 @@
 import type { Kit, Pad } from '../../kit/kit'
 import { parameters, valueOf } from '../../kit/parameters'
+import { highestSlice } from '../../kit/slices'
 import { bandsOfRay, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Envelope } from '../../kit/shape'
@@ -27,7 +28,7 @@ export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers:
       const { envelopes, values } = shapeOf(settings, one)
       return valueOf(one, 'tuneCents') + highestOf(envelopes.pitch, Math.min(MOST_SHARE, values.pitchEnvelope + more), Math.max(-MOST_SHARE, values.pitchEnvelope - more)) // prettier-ignore
     })
-    return settings.values.tuneCents + tracked + moved + Math.max(...highest) + locked
+    return settings.values.tuneCents + tracked + moved + Math.max(...highest) + locked + highestSlice(pad, ray)
   })
 }
 

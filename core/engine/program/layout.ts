@@ -38,9 +38,14 @@ export const BandField = layout('hash', 'fromVelocity', 'blendVelocities', 'blen
 /** `clips` points at one ClipField run for each ray. */
 export const TurnField = layout('hash', 'weight', 'clips')
 
-/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. `roundFrom` is where what goes round begins, -1 where nothing does, `loopStart`, `loopPeriod` and `loopPlain` as in LaidLoop; the `tail...` fields are the clip without its loop, by which it goes on once let go. `ray` is a row of RayField of its turn's own, 0 for none. `forms` are runs of FormField of the clip worked ahead, among which a strike chooses. */
+/** `chunk` is -1 where this ray has no clip; `right` is -1 for one channel; `rate` is clip rate over engine rate; `levels` of lower rates lie behind it. `roundFrom` is where what goes round begins, -1 where nothing does, `loopStart`, `loopPeriod` and `loopPlain` as in LaidLoop; the `tail...` fields are the clip without its loop, by which it goes on once let go. `ray` is a row of RayField of its turn's own, 0 for none. `forms` are runs of FormField of the clip worked ahead, among which a strike chooses; `slices` begin so far behind the row. `turnsBackAfter` is the length of a loop that goes there and back, 0 for any other. */
 export const ClipField = layout('chunk', 'left', 'right', 'frames', 'rate', 'gain', 'levels', 'ray',
-  'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels', 'formCount', 'forms', 'byVelocity', 'byChance') // prettier-ignore
+  'roundFrom', 'loopStart', 'loopPeriod', 'loopPlain', 'tailChunk', 'tailLeft', 'tailRight', 'tailFrames', 'tailLevels', 'formCount', 'forms', 'byVelocity', 'byChance', 'sliceCount', 'slices', 'turnsBackAfter') // prettier-ignore
+
+/** What is set for a part of a clip from a frame of what it plays on; `sends` begin so far behind the row. */
+export const SliceField = layout('frame', 'gainDb', 'pan', 'tuneCents', 'sendCount', 'sends')
+/** What of a send a slice lets through. */
+export const SliceSendField = layout('to', 'gain')
 
 /** A clip as it was worked for a note, -1 for any, with its resonances moved by so many octaves. `root` is the note whose pitch is in it, -1 where that is the pad's; `clip` is its row of ClipField. */
 export const FormField = layout('note', 'root', 'octaves', 'clip')
@@ -59,8 +64,8 @@ export const RayField = layout(
   'bus', 'sendCount', 'sends', 'values', 'stageCount', 'stages', 'liveCount', 'live', 'settled',
 ) // prettier-ignore
 
-/** How much goes to another bus, from before the fader or after it. */
-export const SendField = layout('to', 'gain', 'isPre')
+/** How much goes to another bus, from before the fader or after it; `isOfSlices` where only slices of clips send there. */
+export const SendField = layout('to', 'gain', 'isPre', 'isOfSlices')
 /** The most sends of a ray or a bus. */
 export const MOST_SENDS = 16
 

@@ -1,13 +1,15 @@
 import type { Band, Clip, Pad, Turn } from '../../kit/kit'
 import type { FormedClip } from '../../kit/matter-values'
-import { valueOf } from '../../kit/parameters'
+import type { BusId } from '../../kit/ids'
+import { parameters, valueOf } from '../../kit/parameters'
+import { playedSlices } from '../../kit/slices'
 import { bandsOfRay, clipOfCell } from '../../kit/resolve'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
 import { lawCodes } from './codes'
 import { table } from './context'
 import type { CompileContext, Reading } from './context'
-import { BandField, ClipField, FormField, TurnField } from './layout'
+import { BandField, ClipField, FormField, MASTER, SliceField, TurnField } from './layout'
 
 /** How the rays of a pad, by their places, play their cells. */
 export interface Cells {
@@ -53,6 +55,7 @@ function writeTurns(out: number[], pad: Pad, bands: readonly Band[], bandIndex: 
 
 export function writeClip(out: number[], at: number, clip: FormedClip | undefined, reading: Reading, context: CompileContext): void {
   writePlainClip(out, at, clip, reading, context)
+  if (clip) writeSlices(out, at, clip, context)
   const forms = clip?.forms ?? []
   if (!clip || forms.length === 0) return
   const rows = table(out, forms.length, FormField.length)
@@ -67,6 +70,7 @@ export function writeClip(out: number[], at: number, clip: FormedClip | undefine
     out[row + FormField.octaves] = form.octaves
     out[row + FormField.clip] = table(out, 1, ClipField.length)
     writePlainClip(out, out[row + FormField.clip]!, form.clip, reading, context)
+    writeSlices(out, out[row + FormField.clip]!, form.clip, context)
   })
 }
 
@@ -81,6 +85,7 @@ function writePlainClip(out: number[], at: number, clip: Clip | undefined, readi
     out[at + ClipField.loopStart] = region.loop.startFrame
     out[at + ClipField.loopPeriod] = region.loop.periodFrames
     out[at + ClipField.loopPlain] = region.loop.plainFrames
+    out[at + ClipField.turnsBackAfter] = loop?.kind === 'backAndForth' ? region.loop.periodFrames / 2 : 0
     const tail = loop?.until === 'letGo' ? context.regionOf(clip, { ...reading, loops: false }) : undefined
     out[at + ClipField.tailChunk] = tail?.chunk ?? -1
     out[at + ClipField.tailLeft] = tail?.left ?? 0
@@ -94,4 +99,28 @@ function writePlainClip(out: number[], at: number, clip: Clip | undefined, readi
   out[at + ClipField.levels] = region.levels
   out[at + ClipField.rate] = region.sampleRateHz / context.sampleRateHz
   out[at + ClipField.gain] = dbToGain(clip.gainDb) * (clip.invert ? -1 : 1)
+}
+
+/** What is set for parts of a clip, in the order in which it plays them; nothing where nothing is set. */
+function writeSlices(out: number[], at: number, clip: Clip, context: CompileContext): void {
+  const slices = playedSlices(clip)
+  if (slices.length === 0) return
+  const rows = table(out, slices.length, SliceField.length)
+  out[at + ClipField.sliceCount] = slices.length
+  out[at + ClipField.slices] = rows - at
+  slices.forEach(({ frame, slice }, i) => {
+    const row = rows + i * SliceField.length
+    out[row + SliceField.frame] = frame
+    if (!slice) return
+    out[row + SliceField.gainDb] = valueOf(slice, 'gainDb')
+    out[row + SliceField.pan] = valueOf(slice, 'pan')
+    out[row + SliceField.tuneCents] = valueOf(slice, 'tuneCents')
+    const sends = Object.entries(slice.sends ?? {}).flatMap(([busId, { gainDb }]) => {
+      const to = context.busSlotOf(busId as BusId)
+      return to === MASTER ? [] : [{ to, gain: gainDb <= parameters.gainDb.min ? 0 : dbToGain(gainDb) }]
+    })
+    out[row + SliceField.sendCount] = sends.length
+    out[row + SliceField.sends] = out.length - row
+    for (const { to, gain } of sends) out.push(to, gain)
+  })
 }

@@ -25,6 +25,7 @@ import { heldDamping } from '../voice/both/filter-design'
 import { beginLive } from '../voice/live'
 import { beginSends } from '../voice/sends'
 import { MOST_RATE } from '../voice/pitch-cells'
+import { beginSlices } from '../voice/slices'
 import { chooseSource } from '../voice/sources'
 import { fallsSilent } from '../voice/stages/level'
 import { VOICE_POOL } from '../voice/voices'
@@ -61,6 +62,7 @@ export function startVoice(engine: EngineState, ray: number, given: number): num
   beginEdges(engine, voice, clip)
   v.endFrame[voice] = v.holds[voice] !== 0 && hasSustain(memory.arena, v.ampEnv[voice]) ? NEVER : envelopeEnd(engine, voice)
   v.source[voice] = chooseSource(engine, voice)
+  beginSlices(engine, voice, clip)
   beginLive(engine, voice)
   beginSends(engine, voice)
   return voice

@@ -3,6 +3,7 @@ import { Head, ParamCode, PARAMS, RayField } from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followSends } from './sends'
+import { followSlices } from './slices'
 
 /** Codes of the parameters that follow while a strike sounds. */
 export const LIVE_CODES = Int32Array.from(liveParameters.map((name) => ParamCode[name]))
@@ -13,7 +14,9 @@ export function followEdits(engine: EngineState): void {
   for (let voice = 0; voice < engine.voiceTop; voice++) {
     if (v.active[voice] === 0) continue
     const padSlot = strikes.padSlot[v.strike[voice]]
-    if (playing[padSlot] !== 0 && playing[padSlot] !== v.program[voice]) followRay(engine, voice, programOf(engine, padSlot))
+    const isAnother = playing[padSlot] !== 0 && playing[padSlot] !== v.program[voice]
+    followSlices(engine, voice, isAnother ? programOf(engine, padSlot) : 0)
+    if (isAnother) followRay(engine, voice, programOf(engine, padSlot))
   }
 }
 

@@ -10,6 +10,7 @@ import { envelopeIn } from './envelope'
 import { heldCents, pitchCellFrames, PLACES_PER_CENT } from './pitch-cells'
 import { LIVE_CODES } from './follow'
 import { oscillatorStride } from './oscillator'
+import { addSlices, framesToCorner, sliceCents } from './slices'
 
 /**
  * What moves while a strike sounds. Each live parameter is a set value, settled with the strike, and what controls,
@@ -38,7 +39,8 @@ export function beginLive(engine: EngineState, voice: number): void {
   const { voices: v, memory } = engine
   const ray = v.ray[voice]
   v.busPan[voice] = engine.mix.wayPan[v.bus[voice]]
-  v.isLive[voice] = memory.arena[ray + RayField.liveCount] > 0 || waitsForRelease(engine, voice) || v.glideEnd[voice] >= 0 ? 1 : 0
+  const hasSlices = v.sliceCount[voice] > 0
+  v.isLive[voice] = hasSlices || memory.arena[ray + RayField.liveCount] > 0 || waitsForRelease(engine, voice) || v.glideEnd[voice] >= 0 ? 1 : 0 // prettier-ignore
   v.runEnd[voice] = v.gridEnd[voice] = -NEVER
   for (let i = 0; i < LIVE_CODES.length; i++) v.edited[voice * PARAMS + LIVE_CODES[i]] = 0
   gatherTargets(engine, voice)
@@ -80,10 +82,13 @@ export function beginRun(engine: EngineState, voice: number, frame: number): voi
   if (frame >= v.gridEnd[voice]) beginGridCell(engine, voice, frame)
   v.runStart[voice] = frame
   settleRunEnd(engine, voice, frame)
-  const end = v.runEnd[voice]
   gatherSway(engine, voice, frame, swayFrom)
-  gatherSway(engine, voice, end, swayTo)
   const perCell = 1 / (v.gridEnd[voice] - v.gridStart[voice])
+  const rate = v.sliceCount[voice] > 0 ? rateThere(engine, voice, frame, perCell) : 0
+  if (rate > 0) v.runEnd[voice] = Math.min(v.runEnd[voice], frame + framesToCorner(engine, voice, rate))
+  const end = v.runEnd[voice]
+  gatherSway(engine, voice, end, swayTo)
+  if (rate > 0) addSlices(engine, voice, rate, end - frame, swayFrom, swayTo)
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const code = LIVE_CODES[i]
     const at = voice * PARAMS + code
@@ -96,6 +101,21 @@ export function beginRun(engine: EngineState, voice: number, frame: number): voi
   beginLevelRun(engine, voice)
   beginRateRun(engine, voice)
 }
+
+/** How many frames of its clip a voice with slices reads a frame, where a run begins. */
+function rateThere(engine: EngineState, voice: number, frame: number, perCell: number): number {
+  const { voices: v } = engine
+  const at = voice * PARAMS + tuneCents
+  const smooth = v.smooth[at] + (v.smoothTo[at] - v.smooth[at]) * ((frame - v.gridStart[voice]) * perCell)
+  const share = v.pitchShare[voice] + v.offset[voice * PARAMS + ParamCode.pitchEnvelope]
+  if (v.pitchEnv[voice] !== 0) pitchIn(engine, voice, frame, 0)
+  const cents = smooth + swayFrom[tuneCents] + sliceCents(engine, voice) + glideAt(engine, voice, frame) + (v.pitchEnv[voice] !== 0 ? ends[0] * share : 0)
+  rates[0] = heldCents(v.basePlace[voice], cents)
+  centsToRatioIn(rates, 0)
+  return rates[0] * v.baseRate[voice]
+} // prettier-ignore
+
+const rates = new Float64Array(1)
 
 /** On a point of the grid everything sets out anew for where it is to be. */
 function beginGridCell(engine: EngineState, voice: number, frame: number): void {

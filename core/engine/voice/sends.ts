@@ -46,13 +46,17 @@ export function addToSends(engine: EngineState, voice: number, at: number, count
     if (mix.isKnown[to] === 0) continue
     const target = v.sendTarget[voice * MOST_SENDS + send]
     let gain = v.sendGain[voice * MOST_SENDS + send]
+    let ofSlice = v.sliceSend[voice * MOST_SENDS + send]
     for (let i = 0; i < count; i++) {
       if (gain !== target) gain = nearer(gain, target, mix.step)
       const place = placeAt(mix, to, i + at)
-      mix.left[to][at + i] += scratchLeft[i] * (moves ? gainsLeft[i] : v.gainLeft[voice]) * gain * Math.sqrt(1 - place)
-      mix.right[to][at + i] += scratchRight[i] * (moves ? gainsRight[i] : v.gainRight[voice]) * gain * Math.sqrt(1 + place)
+      const amount = gain * ofSlice
+      mix.left[to][at + i] += scratchLeft[i] * (moves ? gainsLeft[i] : v.gainLeft[voice]) * amount * Math.sqrt(1 - place)
+      mix.right[to][at + i] += scratchRight[i] * (moves ? gainsRight[i] : v.gainRight[voice]) * amount * Math.sqrt(1 + place)
+      ofSlice += v.sliceSendStep[voice * MOST_SENDS + send]
     }
     v.sendGain[voice * MOST_SENDS + send] = gain
+    v.sliceSend[voice * MOST_SENDS + send] = ofSlice
     mix.fed[to] = 1
   }
 }

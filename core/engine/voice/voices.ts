@@ -45,6 +45,9 @@ export function createVoices({ doubles, ints }: Room) {
     offset: rows(), offsetStep: rows(), smooth: rows(), smoothTo: rows(), edited: rows(),
     /** A row of sends for each voice: what goes to each bus, and what it nears. */
     sendGain: doubles(VOICE_POOL * MOST_SENDS), sendTarget: doubles(VOICE_POOL * MOST_SENDS),
+    /** Its slices as its clip has them now, and as it began; what they let through of each send, and by how much that moves a frame. */
+    slices: f64(), sliceCount: i32(), ownSlices: f64(), ownSliceCount: i32(), turnsBackAfter: f64(),
+    sliceSend: doubles(VOICE_POOL * MOST_SENDS), sliceSendStep: doubles(VOICE_POOL * MOST_SENDS),
   } // prettier-ignore
 }
 export type Voices = ReturnType<typeof createVoices>

@@ -146,7 +146,7 @@ const clipFates: Record<keyof Clip, Fate<Clip>> = {
   channel: 'inSamples',
   repairs: 'inSamples',
   loop: ({ loop }) => when(loop !== undefined, 'a clip goes round in a part of it here; in SFZ it plays once through.'),
-  slices: 'silent',
+  slices: ({ slices }) => when((slices ?? []).some(({ sends }) => Object.keys(sends ?? {}).length > 0), 'what slices of a clip send to buses is left out.'), // prettier-ignore
   process: 'inSamples',
   made: 'silent',
   fromHit: 'silent',

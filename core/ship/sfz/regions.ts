@@ -4,6 +4,7 @@ import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
 import type { Band, Clip, Kit, Ray } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
+import { playedSlices } from '../../kit/slices'
 import { bandsOfRay, clipOfCell, rayOfTurn, raySound } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { cellLabel, clipName } from '../cells'
@@ -76,7 +77,7 @@ function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
   const tracked = form || settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
   const cents = settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked
   // A shape moves with time and pitch, so its tuning is drawn with it: a file for each tuning.
-  const isDrawn = isShaped(kit, pad, ray)
+  const isDrawn = isShaped(kit, pad, ray) || playedSlices(clip).length > 0
   const sample = isDrawn
     ? need.sample(`${name}/${label}${tracked === 0 && !form ? '' : ` n${note}`}.wav`, () =>
         drawShape(kit, pad, ray, clip, cents, need.audioOf)!,

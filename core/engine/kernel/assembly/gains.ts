@@ -2,7 +2,7 @@ import {
   CHUNK_FRAMES, gainsLeft, gainsRight, m_balance, m_fed, m_isKnown, m_isMoving, m_left, m_places, m_right, MOST_SENDS, ParamCode_pan, PARAMS,
   RayField_sendCount, RayField_sends, scratchLeft, scratchRight, SendField_length, SendField_to, SetUp_arena, SetUp_directory, SetUp_meters,
   SetUp_mixStep, v_bus, v_gainLeft, v_gainRight, v_isLive, v_meter, v_offset, v_offsetStep, v_pan, v_program, v_ray, v_runGain, v_runRatio,
-  v_runStart, v_sendGain, v_sendTarget,
+  v_runStart, v_sendGain, v_sendTarget, v_sliceSend, v_sliceSendStep,
 } from './constants' // prettier-ignore
 
 /** Level and place for every frame of a piece; a voice that nothing moves has one of each. */
@@ -136,6 +136,7 @@ function addToSend(e: usize, voice: usize, send: usize, to: usize, at: i32, coun
   const block = (to * CHUNK_FRAMES) << 3
   const right = stereo ? e + scratchRight : e + scratchLeft
   let gain = load<f64>(row, v_sendGain)
+  let ofSlice = load<f64>(row, v_sliceSend)
   for (let i = 0; i < count; i++) {
     if (gain != target) gain = nearer(gain, target, step)
     const p = (<usize>i) << 3
@@ -143,10 +144,13 @@ function addToSend(e: usize, voice: usize, send: usize, to: usize, at: i32, coun
     const place = within(isMoving ? load<f64>(e + m_places + q) : balance)
     const gainLeft = moves ? load<f64>(e + gainsLeft + p) : load<f64>(d, v_gainLeft)
     const gainRight = moves ? load<f64>(e + gainsRight + p) : load<f64>(d, v_gainRight)
-    store<f64>(e + m_left + q, load<f64>(e + m_left + q) + load<f64>(e + scratchLeft + p) * gainLeft * gain * sqrt<f64>(1 - place))
-    store<f64>(e + m_right + q, load<f64>(e + m_right + q) + load<f64>(right + p) * gainRight * gain * sqrt<f64>(1 + place))
+    const amount = gain * ofSlice
+    store<f64>(e + m_left + q, load<f64>(e + m_left + q) + load<f64>(e + scratchLeft + p) * gainLeft * amount * sqrt<f64>(1 - place))
+    store<f64>(e + m_right + q, load<f64>(e + m_right + q) + load<f64>(right + p) * gainRight * amount * sqrt<f64>(1 + place))
+    ofSlice += load<f64>(row, v_sliceSendStep)
   }
   store<f64>(row, gain, v_sendGain)
+  store<f64>(row, ofSlice, v_sliceSend)
   store<i32>(e + (to << 2), 1, m_fed)
 }
 

@@ -1,0 +1,48 @@
+import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '../alike'
+import { toMono } from '../audio/audio'
+import type { Audio } from '../audio/audio'
+import { findHits, heardStrikes, lineOf, startFrameOf } from '../cut'
+import { MOST_SLICES } from './amounts'
+
+/** A stretch of a file, frames. */
+export interface Stretch {
+  readonly startFrame: number
+  readonly endFrame: number
+}
+
+const MIN_GAP_SECONDS = 0.03
+/** More of a slice than this says nothing about what was struck in it. */
+const MOST_SECONDS = 1
+/** Every pair of slices is compared, so there is an end to it; those behind are alike to nothing. */
+const MOST_COMPARED = MOST_SLICES
+
+/**
+ * Where strikes begin within a stretch of a recording, frames of the file, each with room for its attack: what is found there as
+ * Cut finds it, with the water where this stretch divides.
+ */
+export function strikesWithin(audio: Audio, { startFrame, endFrame }: Stretch): number[] {
+  const rate = audio.sampleRateHz
+  const mono = toMono({ ...audio, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) })
+  const heard = heardStrikes(mono, rate)
+  const hits = findHits(mono, rate, heard.strikes, lineOf({ findsLevel: true, waterLine: 0 }, heard.strikes), MIN_GAP_SECONDS)
+  return hits.map(({ frame }) => startFrame + startFrameOf(frame, rate))
+}
+
+/** Frames of the file in steps of so many beats from the start of a stretch on. */
+export function beatsWithin({ startFrame, endFrame }: Stretch, sampleRateHz: number, tempoBpm: number, beats: number): number[] {
+  const step = (60 / tempoBpm) * beats * sampleRateHz
+  const count = Math.min(MOST_SLICES, Math.ceil((endFrame - startFrame) / step))
+  return Array.from({ length: count }, (_, i) => Math.round(startFrame + i * step))
+}
+
+/** Slices that sound alike, by their places in the list, each in one group. */
+export function alikeStretches(audio: Audio, stretches: readonly Stretch[]): number[][] {
+  const rate = audio.sampleRateHz
+  const mono = toMono(audio)
+  const compared = stretches.slice(0, MOST_COMPARED)
+  const portraits = compared.map(({ startFrame, endFrame }) =>
+    portraitOf(mono, rate, startFrame, Math.min(endFrame, startFrame + Math.round(MOST_SECONDS * rate))),
+  )
+  const joins = joinsOf(portraits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  return groupsAfter(portraits.length, joins, dividingJoin(joins))
+}
