@@ -30,7 +30,8 @@ export default defineConfig({
     },
     {
       name: 'wide',
-      testMatch: /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter)\.spec\.ts/,
+      testMatch:
+        /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter|slices)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

@@ -117,6 +117,10 @@ const walks: Record<string, readonly State[]> = {
     ['a step', (page) => press(page, 'Slow down')],
     ['all of a step', (page) => press(page, 'All of it')],
     ['casting', (page) => press(page, 'Cast it on a new pad')],
+    ['no slices', async (page) => (await openOwnDemo(page, 'shape'), await pad(page, 'Buoy bell').click(), await choose(page, 'Slices'))],
+    ['slices', (page) => press(page, 'On quarters')],
+    ['a stretch of slices', async (page) => (await choose(page, 'Choose a stretch'), await page.getByRole('slider', { name: 'Level of slices' }).press('Shift+ArrowRight'))], // prettier-ignore
+    ['cutting slices', (page) => choose(page, 'Cut slices')],
   ],
   hands: [
     ['inputs', (page) => openDemo(page, 'hands')],

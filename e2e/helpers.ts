@@ -1,7 +1,8 @@
-import { KIT_VERSION } from '@heliaster/core/kit'
+import { CHUNK_BYTES, KIT_VERSION } from '@heliaster/core/kit'
 import { expect } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import type { Kit, Source } from '@heliaster/core/kit'
+import type { AudioHash, Kit, Source } from '@heliaster/core/kit'
+import { createHash } from 'node:crypto'
 
 /** A pad's face, wherever it is shown. */
 export function pad(page: Page, name: string) {
@@ -14,9 +15,10 @@ export async function openDemo(page: Page, place: string): Promise<void> {
   await expect(page.getByText('Low Tide').first()).toBeVisible()
 }
 
-/** The demo kit as one of this test's own: what it changes there meets no other test. */
-export async function openOwnDemo(page: Page, place: string): Promise<void> {
-  const { doc } = (await (await page.request.get('/api/kits/demo-low-tide')).json()) as { doc: Kit }
+/** The demo kit as one of this test's own: what it changes there meets no other test; `change` does before it is opened. */
+export async function openOwnDemo(page: Page, place: string, change: (kit: Kit) => Kit = (kit) => kit): Promise<void> {
+  const { doc: demo } = (await (await page.request.get('/api/kits/demo-low-tide')).json()) as { doc: Kit }
+  const doc = change(demo)
   const id = `lee-shore-${Math.random().toString(36).slice(2, 12)}`
   const made = await page.request.put(`/api/kits/${id}?batch=own-${id}`, { data: { ...doc, id, name: `Lee shore ${id.slice(-6)}` } })
   expect(made.status()).toBe(201)
@@ -75,6 +77,16 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
     }
   }
   return bytes
+}
+
+/** Brings a file to the server as a device does, and says by what it is called there. */
+export async function keepAudio(page: Page, bytes: Buffer, name: string): Promise<AudioHash> {
+  const hash = createHash('sha256').update(bytes).digest('hex') as AudioHash
+  await page.request.post(`/api/audio/${hash}`, { data: { bytes: bytes.length, name } })
+  for (let place = 0; place * CHUNK_BYTES < bytes.length; place++)
+    await page.request.put(`/api/audio/${hash}/chunks/${place}`, { data: bytes.subarray(place * CHUNK_BYTES, (place + 1) * CHUNK_BYTES) })
+  expect((await page.request.post(`/api/audio/${hash}/finish`)).status()).toBe(200)
+  return hash
 }
 
 /** The bytes that this device keeps of a sound on the list, by its name. */
@@ -140,4 +152,23 @@ export async function keptKit(page: Page): Promise<Kit> {
 export async function narrow(page: Page, name: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Find by name' }).fill(name)
   await expect(page.getByRole('button', { name: /^Cut / }).first()).toContainText(name)
+}
+
+/** The lane of the mix of something is looked at with each picture, from before something is done until it is filled. */
+export async function fills(page: Page, name: string, act: () => Promise<void>): Promise<void> {
+  const watched = page.evaluate(
+    (of) =>
+      new Promise<boolean>((resolve) => {
+        let looks = 0
+        const look = () => {
+          const isFilled = document.querySelector(`[role="slider"][aria-label="Level of ${of}"] [data-testid="level"]`)!.getBoundingClientRect().width > 10 // prettier-ignore
+          if (isFilled || looks++ > 2000) resolve(isFilled)
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+    name,
+  )
+  await act()
+  expect(await watched).toBe(true)
 }

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { unzipSync } from 'fflate'
 
-import { keptKit, openOwnDemo, pad, saved } from './helpers'
+import { fills, keptKit, openOwnDemo, pad, saved } from './helpers'
 
 const press = (page: Page, name: string | RegExp) =>
   page
@@ -12,25 +12,6 @@ const press = (page: Page, name: string | RegExp) =>
     .click()
 /** How far the lane of something is filled now, px. */
 const filled = (page: Page, name: string) => page.getByRole('slider', { name: `Level of ${name}`, exact: true }).getByTestId('level').evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
-/** A lane is looked at with each picture, from before something is done until it is filled. */
-async function fills(page: Page, name: string, act: () => Promise<void>): Promise<void> {
-  const watched = page.evaluate(
-    (of) =>
-      new Promise<boolean>((resolve) => {
-        let looks = 0
-        const look = () => {
-          const isFilled = document.querySelector(`[role="slider"][aria-label="Level of ${of}"] [data-testid="level"]`)!.getBoundingClientRect().width > 10 // prettier-ignore
-          if (isFilled || looks++ > 2000) resolve(isFilled)
-          else requestAnimationFrame(look)
-        }
-        look()
-      }),
-    name,
-  )
-  await act()
-  expect(await watched).toBe(true)
-}
-
 /** A strike that is over sounds on in a bus: both lanes are looked at with each picture, from before it is struck. */
 async function ringsOn(page: Page, name: string, bus: string): Promise<void> {
   const watched = page.evaluate(

@@ -2,7 +2,7 @@ import { seeded } from '../kit/builders'
 import type { Slice } from '../kit/clip'
 import type { BusId } from '../kit/ids'
 import {
-  amountsOf, atRandom, copied, drawnAlong, inSteps, MOST_SLICES, movedSpan, onEvery, pasted, resizedSpan, setOn, slicedAt, spanOf, withAmounts, withBorder, withSlices,
+  amountsOf, atRandom, copied, drawnAlong, inSteps, movedSpan, onEvery, pasted, resizedSpan, setOn, spanOf, withAmounts,
 } from './amounts' // prettier-ignore
 import type { Amounts, SliceLane } from './amounts'
 
@@ -81,34 +81,4 @@ test('by chance amounts lie on steps between their bounds and reach both; stairs
   expect([drawn[9], drawn[390]]).toEqual([undefined, undefined])
   expect(inSteps(none.slice(0, 5), { first: 1, last: 4 }, -12, 0)).toEqual([undefined, -12, -8, -4, 0])
   expect(onEvery(none.slice(0, 5), { first: 1, last: 4 }, 2, 0, -60)).toEqual([undefined, 0, -60, 0, -60])
-})
-
-test('slices begin with the clip, each frame once, at most so many; what was set stays, and a new one is as the one it is cut from', () => {
-  let made = 0
-  const makeId = () => `new${made++}`
-  const clip = { startFrame: 1000, endFrame: 9000, slices: undefined }
-  const first = slicedAt(clip, [500, 4000, 4000, 2000.4, 9000], makeId)
-  expect(first.map(({ frame }) => frame)).toEqual([1000, 2000, 4000])
-  const set = withAmounts(first, LANES[2], [undefined, -6, undefined])
-  const again = slicedAt({ ...clip, slices: set }, [2000, 3000, 4000], makeId)
-  expect(again.map(({ id }) => id)).toEqual(['new0', 'new1', 'new3', 'new2'])
-  expect(amountsOf(again, LANES[2])).toEqual([undefined, -6, -6, undefined])
-  const many = Array.from({ length: 900 }, (_, i) => 1001 + i)
-  expect(slicedAt(clip, many, makeId)).toHaveLength(MOST_SLICES)
-})
-
-test('a border stays between its neighbours, and the first one where the clip begins', () => {
-  const clip = { startFrame: 0, endFrame: 400 }
-  const at = (place: number, frame: number) => withBorder(clip, slicesOf(4), place, frame, 10).map((slice) => slice.frame)
-  expect(at(2, 150)).toEqual([0, 100, 150, 300])
-  expect(at(2, 1000)).toEqual([0, 100, 290, 300])
-  expect(at(2, -5)).toEqual([0, 100, 110, 300])
-  expect(at(3, 1000)).toEqual([0, 100, 200, 390])
-  expect(at(0, 50)).toEqual([0, 100, 200, 300])
-})
-
-test('a clip whose slices are all taken off has none', () => {
-  const clip = { startFrame: 0, endFrame: 9, slices: slicesOf(1) } as never
-  expect('slices' in withSlices(clip, [])).toBe(false)
-  expect(withSlices(clip, slicesOf(2)).slices).toHaveLength(2)
 })

@@ -1,5 +1,5 @@
 import { seeded } from '../kit/builders'
-import { alikeStretches, beatsWithin, strikesWithin } from './find'
+import { alikeStretches, strikesWithin } from './find'
 
 const RATE = 44100
 
@@ -41,11 +41,4 @@ test('slices that sound alike are one group, whatever their level', () => {
     const truth = [0, 2, 1].map((drum) => played.flatMap((one, i) => (one.drum === drum ? [i] : [])))
     expect(groups.map((group) => group.join()).sort()).toEqual(truth.map((group) => group.join()).sort())
   }
-})
-
-test('beats stand in their steps from the start of a stretch on, rounded one by one, and have an end', () => {
-  expect(beatsWithin({ startFrame: 100, endFrame: 100 + 2 * RATE }, RATE, 121, 1).map((frame) => frame - 100)).toEqual(
-    [0, 1, 2, 3, 4].map((beat) => Math.round((beat * 60 * RATE) / 121)),
-  )
-  expect(beatsWithin({ startFrame: 0, endFrame: 100 * RATE }, RATE, 300, 0.25).length).toBe(512)
 })

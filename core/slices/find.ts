@@ -2,13 +2,8 @@ import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '../a
 import { toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { findHits, heardStrikes, lineOf, startFrameOf } from '../cut'
-import { MOST_SLICES } from './amounts'
-
-/** A stretch of a file, frames. */
-export interface Stretch {
-  readonly startFrame: number
-  readonly endFrame: number
-}
+import { MOST_SLICES } from './places'
+import type { Stretch } from './places'
 
 const MIN_GAP_SECONDS = 0.03
 /** More of a slice than this says nothing about what was struck in it. */
@@ -26,13 +21,6 @@ export function strikesWithin(audio: Audio, { startFrame, endFrame }: Stretch): 
   const heard = heardStrikes(mono, rate)
   const hits = findHits(mono, rate, heard.strikes, lineOf({ findsLevel: true, waterLine: 0 }, heard.strikes), MIN_GAP_SECONDS)
   return hits.map(({ frame }) => startFrame + startFrameOf(frame, rate))
-}
-
-/** Frames of the file in steps of so many beats from the start of a stretch on. */
-export function beatsWithin({ startFrame, endFrame }: Stretch, sampleRateHz: number, tempoBpm: number, beats: number): number[] {
-  const step = (60 / tempoBpm) * beats * sampleRateHz
-  const count = Math.min(MOST_SLICES, Math.ceil((endFrame - startFrame) / step))
-  return Array.from({ length: count }, (_, i) => Math.round(startFrame + i * step))
 }
 
 /** Slices that sound alike, by their places in the list, each in one group. */

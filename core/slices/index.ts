@@ -1,4 +1,3 @@
 export * from './amounts'
-export * from './find'
-export { busesOfSlices, isSet, stretchesOf } from '../kit/slices'
-export type { SliceStretch } from '../kit/slices'
+export * from './places'
+export { stretchesOf } from '../kit/slices'

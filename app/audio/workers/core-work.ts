@@ -36,6 +36,8 @@ import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
 import { followLevel, followPitch } from '@heliaster/core/shaping'
 import type { RecordedHit } from '@heliaster/core/shaping'
+import { alikeStretches, strikesWithin } from '@heliaster/core/slices/find'
+import type { Stretch } from '@heliaster/core/slices'
 import { transfer } from 'comlink'
 
 import type { ClipLook } from '../files/clip-look'
@@ -193,6 +195,10 @@ export const work = {
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
+  /** Where slices of a stretch begin, by what is struck in it: frames of the file. */
+  slicesAtStrikes: (audio: Audio, stretch: Stretch): number[] => strikesWithin(audio, stretch),
+  /** Which stretches of a file sound alike, by their places. */
+  alikeSlices: (audio: Audio, stretches: readonly Stretch[]): number[][] => alikeStretches(audio, stretches),
   /** Which frequencies of a hit sound when. */
   hitSpectrogram: (mono: Float32Array, sampleRateHz: number, view: SpectrogramView) => hitSpectrogram(mono, sampleRateHz, view),
   /** The same of parts of one hit, by one scale. */

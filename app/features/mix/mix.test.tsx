@@ -6,7 +6,7 @@ import { useState } from 'react'
 
 import { busesAfter, movedBus } from '../../kit-view/buses/bus-edits'
 import { effectFields, effectWords } from './effects/effect-words'
-import { madeInsert, startedBy } from './effects/insert-edits'
+import { madeInsert, startedBy } from '../../kit-view/buses/inserts'
 import { movedBand, bandOf } from './effects/EqualiserPanel'
 import { shortWords } from './effects/short-words'
 import { byLoudness } from './lanes/loud-order'

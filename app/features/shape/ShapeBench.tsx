@@ -9,7 +9,7 @@ import { Chips } from '../../ui/controls/Chips'
 import { useIsWide } from '../../ui/layout/use-is-wide'
 import { Text } from '../../ui/layout/Text'
 import { usePalette } from '../../ui/theme/theme'
-import { PARTS, showPart, shownPart } from './bench-parts'
+import { PARTS, showPart, shownPart } from '../../kit-view/shape-parts'
 import { chartSettings, chartView } from './chart/chart-view'
 import { ChartViewBar } from './chart/ChartViewBar'
 import { EnvelopeBar } from './chart/EnvelopeBar'
@@ -24,6 +24,7 @@ import { DynamicsPart } from './dynamics/DynamicsPart'
 import { MatterPart } from './matter/MatterPart'
 import { QuickShape } from './quick/QuickShape'
 import { ShapeTitle } from './ShapeTitle'
+import { SlicesPart } from './slices/SlicesPart'
 import { SpectrumChart } from './spectrum/SpectrumChart'
 import { firstWhom, keepGroup } from './whom/group'
 import { responsesOfAll } from './whom/responses-of-all'
@@ -92,6 +93,7 @@ export function ShapeBench({ kit, pad }: Props) {
     recipe: () => <QuickShape {...all} onResponses={setResponses} />,
     envelopes: () => <EnvelopePart {...all} work={envelope} baseHz={baseHz} hasBar={!isWide} />,
     clip: () => <ClipPart {...all} />,
+    slices: () => <SlicesPart {...all} />,
     matter: () => <MatterPart {...all} />,
     character: () => <CharacterPart {...all} />,
     filters: () => <FiltersPart {...all} hasChart={!isWide} />,

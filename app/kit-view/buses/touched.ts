@@ -1,5 +1,5 @@
 import type { Bus, BusId, Kit, Pad, Ray } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import { busesOfSlices, padSettings } from '@heliaster/core/kit'
 
 import { padName } from '../use-kit'
 
@@ -30,10 +30,10 @@ export function comingIn(kit: Kit, bus: Bus): string {
   return parts.join(' ') || (bus.isReturn ? 'Nothing is sent here yet: a pad, a ray or a bus sends from its own settings.' : 'Nothing goes here yet: a pad or ray is sent here from its settings.') // prettier-ignore
 }
 
-/** Who sends to a bus, by name, each once. */
+/** Who sends to a bus, by name, each once; a pad does too that only sends from slices of its clips. */
 function sentTo(kit: Kit, busId: BusId): string[] {
   const isTo = (send: { busId: BusId }) => send.busId === busId
-  const pads = kit.pads.filter((pad) => pad.rays.some(({ sends }) => sends.some(isTo)))
+  const pads = kit.pads.filter((pad) => pad.rays.some((ray) => ray.sends.some(isTo) || busesOfSlices(pad, ray).includes(busId)))
   return [...pads.map((pad) => padName(kit, pad)), ...kit.buses.filter(({ sends }) => sends.some(isTo)).map(({ name }) => name)]
 }
 

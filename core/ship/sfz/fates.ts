@@ -1,6 +1,6 @@
 import type { Band, Bus, Clip, Kit, Pad, Ray, Tie, Turn } from '../../kit/kit'
 import type { Parameter } from '../../kit/parameters'
-import { notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
+import { clipsOfPad, notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Response } from '../../kit/shape'
 import { EFFECTS_LEFT_OUT, hasEffects, isShaped } from '../draw'
@@ -261,6 +261,7 @@ export function lostOfPad(kit: Kit, pad: Pad): string[] {
     ...told(settingsFates, of),
     ...pad.rays.flatMap((ray) => told(rayFates, { ...of, ray })),
     ...bands.flatMap((list) => list.flatMap((band, i) => told(bandFates, { ...of, band, above: list[i + 1] }))),
+    ...clipsOfPad(pad).flatMap((clip) => told(clipFates, clip)),
     ...shapedKeys(of),
   ]
   return [...new Set(lost)]

@@ -3,7 +3,7 @@ import { createOffline, EventType, renderOffline, toScore } from '../../engine'
 import type { StrikeRecord } from '../../engine'
 import { aKit, anImpulse, aTone, seeded } from '../../kit/builders'
 import type { Rig } from '../../kit/builders'
-import type { Kit, Pad } from '../../kit/kit'
+import type { Clip, Kit, Pad } from '../../kit/kit'
 import {
   audioInfoSchema, bandSchema, busSchema, clipFieldsSchema, kitSchema, padSchema, padSettingsSchema, raySchema, tieSchema, turnSchema,
 } from '../../kit/kit' // prettier-ignore
@@ -187,6 +187,25 @@ function hzOf(samples: Float32Array): number {
   const up = Array.from(samples.keys()).filter((i) => i > 0 && samples[i] > 0 && samples[i - 1] <= 0)
   return ((up.length - 1) * RATE) / (up[up.length - 1] - up[0])
 }
+
+test('what is set for slices is in the file of a clip; what they send is left out, and that is said', () => {
+  const rig = aKit([{ bands: [[aTone(9600, 0.5, RATE, 500)]] }])
+  const bus = { ...createBus('bus-a' as never, 'Room'), isReturn: true }
+  const slices = [
+    { id: 'a', frame: 0, values: {}, sends: { [bus.id]: { gainDb: 0 } } },
+    { id: 'b', frame: 4800, values: { gainDb: -12, pan: 0.5 } },
+  ]
+  const [pad] = rig.kit.pads
+  const bands = pad.bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, clips: Object.fromEntries(Object.entries(turn.clips).map(([ray, clip]) => [ray, { ...(clip as Clip), slices }])) })) })) // prettier-ignore
+  const { regions, sampleOf, notes } = written({ ...rig, kit: { ...rig.kit, buses: [bus], pads: [{ ...pad, bands }] } })
+  const [left, right] = sampleOf(regions[0]).channels
+  const most = (channel: Float32Array, from: number, to: number) => channel.subarray(from, to).reduce((peak, sample) => Math.max(peak, Math.abs(sample)), 0) // prettier-ignore
+  const whole = most(left, 0, 4000)
+  expect(most(right, 0, 4000)).toBeCloseTo(whole, 6)
+  expect(most(left, 5000, 9600) / whole).toBeCloseTo(10 ** (-12 / 20) * Math.sqrt(0.5), 3)
+  expect(most(right, 5000, 9600) / whole).toBeCloseTo(10 ** (-12 / 20) * Math.sqrt(1.5), 3)
+  expect(notes.join(' ')).toContain('what slices of a clip send to buses is left out')
+})
 
 test('the place is where equal powers of both sides put it', () => {
   for (const pan of [-1, -0.5, 0, 0.3, 1]) {

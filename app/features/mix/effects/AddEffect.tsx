@@ -7,7 +7,7 @@ import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import { TOUCH } from '../../../ui/theme/theme'
 import { effectWords } from './effect-words'
-import { madeInsert } from './insert-edits'
+import { madeInsert } from '../../../kit-view/buses/inserts'
 
 interface Props {
   /** Into a return, where nothing goes past it. */

@@ -8,7 +8,7 @@ import { usePalette } from '../../../ui/theme/theme'
 import { AddEffect } from './AddEffect'
 import { EffectPanel } from './EffectPanel'
 import { effectWords } from './effect-words'
-import { MOST_INSERTS } from './insert-edits'
+import { MOST_INSERTS } from '../../../kit-view/buses/inserts'
 import { shortWords } from './short-words'
 
 interface Props {

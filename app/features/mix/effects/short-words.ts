@@ -2,7 +2,7 @@ import { effectChoices, effects, effectStarts } from '@heliaster/core/kit'
 import type { Insert, Kit } from '@heliaster/core/kit'
 
 import { choiceWords, effectFields } from './effect-words'
-import { isAsStart } from './insert-edits'
+import { isAsStart } from '../../../kit-view/buses/inserts'
 
 export function numberOf({ kind, values }: Insert, name: string): number {
   return values[name] ?? (effects[kind] as Record<string, { usual: number }>)[name]!.usual

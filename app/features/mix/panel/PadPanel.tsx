@@ -9,6 +9,7 @@ import { busOptions, sendEdits } from '../../../kit-view/buses/bus-edits'
 import { Sends } from '../../../kit-view/buses/Sends'
 import { PanSlider } from '../../../kit-view/PanAndTune'
 import { session } from '../../../kit-view/session'
+import { showPart } from '../../../kit-view/shape-parts'
 import { padName } from '../../../kit-view/use-kit'
 import type { KitGesture } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
@@ -28,9 +29,16 @@ export function PadPanel({ kit, pad, gesture }: { readonly kit: Kit; readonly pa
   }
   return (
     <View style={{ gap: 12 }}>
-      <View style={{ flexDirection: 'row', gap: 10 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
         <Button label="Strike" icon="play-outline" onPress={() => strikePad({ padId: pad.id, velocity: 100, key: KEY })} />
         <Button label="Shape it" onPress={shape} />
+        <Button
+          label="Slice by slice"
+          onPress={() => {
+            showPart('slices')
+            shape()
+          }}
+        />
       </View>
       <PanSlider value={settings.values.pan} onSlide={(pan) => gesture.set(own({ values: { pan } }))} onDone={gesture.end} />
       <Chips

@@ -1,9 +1,9 @@
 import type { Clip } from '@heliaster/core/kit'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { View } from 'react-native'
 import Svg, { Path, Rect } from 'react-native-svg'
 
-import { decodedAudio } from '../../../../audio/files/audio-files'
+import { useSamples } from '../../../../kit-view/use-samples'
 import { EdgeMark } from '../../../../ui/controls/EdgeMark'
 import { mirroredOutline, peaksOf } from '../../../../ui/drawing/outline'
 import { Text } from '../../../../ui/layout/Text'
@@ -107,20 +107,6 @@ export function PartsWave({ clip, spans, sampleRateHz, chosen, sounding, onChoos
       })}
     </View>
   )
-}
-
-/** The samples of a clip's file, once they are here; what is missing is said where its pads are. */
-function useSamples({ audio: hash }: Clip): Float32Array | undefined {
-  const [samples, setSamples] = useState<Float32Array>()
-  useEffect(() => {
-    let isGone = false
-    decodedAudio(hash).then(
-      ({ audio }) => !isGone && setSamples(audio.channels[0]),
-      () => undefined,
-    )
-    return () => void (isGone = true)
-  }, [hash])
-  return samples
 }
 
 function partAt(spans: readonly Span[], frame: number): number {

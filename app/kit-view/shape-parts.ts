@@ -5,6 +5,7 @@ export const PARTS = [
   { value: 'recipe', text: 'Recipe' },
   { value: 'envelopes', text: 'Envelopes' },
   { value: 'clip', text: 'Clip' },
+  { value: 'slices', text: 'Slices' },
   { value: 'matter', text: 'Matter' },
   { value: 'character', text: 'Character' },
   { value: 'filters', text: 'Filters' },

@@ -1,7 +1,7 @@
 import { effects, effectStarts } from '@heliaster/core/kit'
 import type { Effect, EffectStart, Insert } from '@heliaster/core/kit'
 
-import { makeId } from '../../../documents/make-id'
+import { makeId } from '../../documents/make-id'
 
 /** As many as a bus has places for. */
 export const MOST_INSERTS = 6
