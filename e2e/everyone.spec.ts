@@ -151,6 +151,7 @@ const walks: Record<string, readonly State[]> = {
           .waitFor()
       ),
     ],
+    ['outputs', async (page) => (await close(page), await pressBehindMore(page, isWide(page) ? 'Outputs' : 'Outputs of this device'))],
   ],
   ship: [
     ['ship', async (page) => (await openDemo(page, 'ship'), await page.getByText(/^\d+ files/).waitFor({ timeout: 60_000 }))],

@@ -132,3 +132,70 @@ test('balance is taken as one step; stems leave as files that lie together', asy
   expect(new Set(wavs.map(([, { length }]) => length)).size).toBe(1)
   await saved(page)
 })
+
+/** Lets the page believe that its output has four channels, and keeps the highest sample of each since it was asked last. */
+async function withFourChannels(page: Page): Promise<() => Promise<number[]>> {
+  await page.addInitScript(() => {
+    const real = Object.getOwnPropertyDescriptor(BaseAudioContext.prototype, 'destination')!
+    const fakes = new WeakMap<object, AudioNode>()
+    const heard = ((window as unknown as { heard: number[] }).heard = [0, 0, 0, 0])
+    Object.defineProperty(AudioContext.prototype, 'destination', {
+      get(this: AudioContext) {
+        const known = fakes.get(this)
+        if (known) return known
+        const fake = new GainNode(this, { channelCount: 4, channelCountMode: 'explicit', channelInterpretation: 'discrete' })
+        Object.defineProperty(fake, 'maxChannelCount', { value: 4 })
+        const parts = new ChannelSplitterNode(this, { numberOfOutputs: 4 })
+        fake.connect(parts)
+        const looks = heard.map((_, i) => {
+          const look = new AnalyserNode(this, { fftSize: 4096 })
+          parts.connect(look, i)
+          look.connect(real.get!.call(this) as AudioNode)
+          return look
+        })
+        const samples = new Float32Array(4096)
+        const listen = () => {
+          for (const [i, look] of looks.entries()) {
+            look.getFloatTimeDomainData(samples)
+            for (const sample of samples) heard[i] = Math.max(heard[i]!, Math.abs(sample))
+          }
+          requestAnimationFrame(listen)
+        }
+        requestAnimationFrame(listen)
+        fakes.set(this, fake)
+        return fake
+      },
+    })
+  })
+  return () => page.evaluate(() => (window as unknown as { heard: number[] }).heard.splice(0, 4, 0, 0, 0, 0))
+}
+
+test('a bus leaves by the second pair of an output with four channels, and comes back to the mix', async ({ page }) => {
+  const heard = await withFourChannels(page)
+  await openOwnDemo(page, 'mix')
+  await press(page, 'Add a bus')
+  await press(page, 'Settings of Tarp slap')
+  await page.getByRole('radio', { name: 'Bus 1', exact: true }).click()
+  await press(page, 'Outputs')
+  await expect(page.getByText('4 channels')).toBeVisible()
+  await page.getByRole('dialog').getByRole('radio', { name: 'Outputs 3 and 4' }).click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  const strikeUntil = async (isRight: (peaks: number[]) => boolean) => {
+    await expect
+      .poll(async () => {
+        await heard()
+        await pad(page, 'Tarp slap').click()
+        await expect.poll(async () => Math.max(...(await page.evaluate(() => (window as unknown as { heard: number[] }).heard)))).toBeGreaterThan(0.01) // prettier-ignore
+        return isRight(await heard())
+      })
+      .toBe(true)
+  }
+  await strikeUntil(([left, right, third, fourth]) => third! > 0.01 && fourth! > 0.01 && left! < 1e-4 && right! < 1e-4)
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Settings of Bus 1' })).toBeVisible()
+  await strikeUntil(([left, , third]) => third! > 0.01 && left! < 1e-4)
+  await press(page, 'Settings of Bus 1')
+  await page.getByRole('radio', { name: 'With the mix' }).click()
+  await strikeUntil(([left, , third]) => left! > 0.01 && third! < 1e-4)
+})

@@ -55,7 +55,7 @@ function renderRun(
   movePlaces(mix, count)
   moveLevels(engine, count)
   renderVoices(engine, count)
-  sumBuses(engine, count, tap?.stems, offset)
+  sumBuses(engine, count, tap?.stems, offset, tap?.pairs)
   mixDown(engine, outLeft, outRight, offset, count, tap)
   clearBuses(engine, count)
   engine.frame += count

@@ -9,8 +9,10 @@ import {
   EventField,
   EventType,
   LOG_RECORDS,
+  MAX_BUSES,
   MAX_CHUNKS,
   MAX_RAYS,
+  MOST_PAIRS,
   readActs,
   readRecord,
   StatusField,
@@ -72,8 +74,10 @@ export interface Losses {
 
 export interface Player {
   readonly context: AudioContext
-  /** The engine: its first output is what is heard, its second the mix before the limiter. */
+  /** The engine: its first output is what is heard, its second the mix before the limiter, its third what leaves by other pairs. */
   readonly node: AudioWorkletNode
+  /** Lets buses leave by pairs of outputs of their own, counted from 1 behind the pair of the mix. */
+  setPairs(pairs: ReadonlyMap<BusId, number>): void
   readonly sampleRateHz: number
   /** `choice` is the groove that plays when it is begun; `own` the kit without what is only heard beside it. */
   load(kit: Kit, choice?: GrooveChoice, own?: Kit): void
@@ -144,8 +148,8 @@ export async function createPlayer(): Promise<Player> {
   const options: EngineOptions = shared ? { memory } : {}
   const node = new AudioWorkletNode(context, 'heliaster-engine', {
     numberOfInputs: 0,
-    numberOfOutputs: 2,
-    outputChannelCount: [2, 2],
+    numberOfOutputs: 3,
+    outputChannelCount: [2, 2, 2 * MOST_PAIRS],
     processorOptions: options,
   })
   node.connect(context.destination)
@@ -196,6 +200,20 @@ function playerOver(context: AudioContext, link: Link): Player {
     event[EventField.key] = key
     return event
   }
+  let pairs: ReadonlyMap<BusId, number> = new Map()
+  let toldPairs = ''
+  /** A bus has its slot once its kit is loaded. */
+  const tellPairs = () => {
+    const ofSlot = new Array<number>(MAX_BUSES).fill(0)
+    for (const [busId, pair] of pairs) {
+      const slot = loader.busSlotOf(busId)
+      if (slot > 0) ofSlot[slot] = pair
+    }
+    const said = ofSlot.join()
+    if (said === (toldPairs || new Array<number>(MAX_BUSES).fill(0).join())) return
+    toldPairs = said
+    tell({ type: 'pairs', ofSlot })
+  }
   let read = 0
   let acted = 0
   /** Pads of the kit alone: what is only heard beside it is not played. */
@@ -220,6 +238,11 @@ function playerOver(context: AudioContext, link: Link): Player {
     load(kit, choice, own = kit) {
       kitActs.stands = own
       loadWhenReady(workedKit(kit), choice, loader, fresh)
+      tellPairs()
+    },
+    setPairs(given) {
+      pairs = given
+      tellPairs()
     },
     strike(given) {
       const { padId, velocity, key = 0, note, frame, steadyAtMs } = given

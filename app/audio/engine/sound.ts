@@ -36,6 +36,7 @@ export async function startSound(): Promise<void> {
     const player = await createPlayer()
     sound.setState({ player })
     if (openKit) load(openKit)
+    void import('./outputs').then(({ takeUpOutputs }) => takeUpOutputs())
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     let late = 0
@@ -94,6 +95,15 @@ export function playGrooveOf(given: GrooveId | 'song' | undefined): void {
 function load(kit: Kit): void {
   const plays = choice === 'song' ? 'song' : kit.grooves.find(({ id }) => id === choice) ? choice : kit.grooves[0]?.id
   sound.getState().player?.load(withAudition(tried ?? kit), plays, kit)
+  for (const listener of loadedListeners) listener()
+}
+
+const loadedListeners = new Set<() => void>()
+
+/** Told whenever the engine was brought in step with a kit. */
+export function onLoaded(listener: () => void): () => void {
+  loadedListeners.add(listener)
+  return () => loadedListeners.delete(listener)
 }
 
 let isTrying = false

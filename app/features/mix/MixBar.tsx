@@ -9,6 +9,7 @@ import { Chips } from '../../ui/controls/Chips'
 import { More } from '../../ui/layout/More'
 import { BalanceSheet } from './hearing/BalanceSheet'
 import { HidesSheet } from './hearing/HidesSheet'
+import { OutputsSheet } from './outputs/OutputsSheet'
 import { useIsWide } from '../../ui/layout/use-is-wide'
 
 interface Props {
@@ -27,7 +28,7 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
   const isWide = useIsWide()
   const isPlaying = useStore(grooveState, (state) => state.playing)
   const grooveId = useStore(grooveState, (state) => state.grooveId)
-  const [open, setOpen] = useState<'balance' | 'hides'>()
+  const [open, setOpen] = useState<'balance' | 'hides' | 'outputs'>()
   const close = () => setOpen(undefined)
   const groove = chosenGroove(kit, grooveId)
   const hasBeads = kit.grooves.some(({ strings }) => strings.some(({ beads }) => beads.length > 0))
@@ -41,6 +42,7 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
         <View style={{ flexDirection: 'row', gap: 8 }}>
           <Button label="Balance" onPress={() => setOpen('balance')} />
           <Button label="Who hides whom" onPress={() => setOpen('hides')} />
+          <Button label="Outputs" onPress={() => setOpen('outputs')} />
         </View>
       ) : (
         <More
@@ -49,10 +51,12 @@ export function MixBar({ kit, isLoudFirst, onLoudFirst }: Props) {
           acts={[
             { label: 'Balance: levels that would suit', icon: 'approximately-equal', onPress: () => setOpen('balance') },
             { label: 'Who hides whom', icon: 'ear-hearing', onPress: () => setOpen('hides') },
+            { label: 'Outputs of this device', icon: 'speaker-multiple', onPress: () => setOpen('outputs') },
           ]}
         />
       )}
       {open === 'balance' && <BalanceSheet kit={kit} groove={groove} onClose={close} />}
+      {open === 'outputs' && <OutputsSheet kit={kit} onClose={close} />}
       {open === 'hides' && <HidesSheet kit={kit} groove={groove} onClose={close} />}
     </View>
   )

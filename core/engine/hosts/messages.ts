@@ -15,7 +15,7 @@ export interface EngineOptions {
   readonly score?: Float64Array
 }
 
-/** From the page to the worklet. All but `chunk`, whose samples it carries where they are shared, are used only where memory cannot be. */
+/** From the page to the worklet. All but `pairs`, `stand` and `chunk`, whose samples it carries where they are shared, are used only where memory cannot be. */
 export type ToWorklet =
   | { readonly type: 'chunk'; readonly chunk: number; readonly frames: number; readonly samples: Float32Array | undefined }
   | { readonly type: 'samples'; readonly chunk: number; readonly startFrame: number; readonly samples: Float32Array }
@@ -23,6 +23,8 @@ export type ToWorklet =
   | { readonly type: 'arena'; readonly offset: number; readonly doubles: Float64Array }
   | { readonly type: 'tables'; readonly directory: Int32Array; readonly programTable: Int32Array }
   | { readonly type: 'events'; readonly events: Float64Array }
+  /** By which pair of outputs the bus of each slot leaves, from 1; 0 for none. Used wherever memory lies. */
+  | { readonly type: 'pairs'; readonly ofSlot: readonly number[] }
   /** Asks how the engine stands; told between two blocks. */
   | { readonly type: 'stand' }
 

@@ -2,7 +2,7 @@ import { createMixMeter } from '../../audio/mix-meter'
 import { addChunk, createMemory, putReadingTable } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
-import { EventField, StatusField } from '../program/layout'
+import { EventField, MAX_BUSES, StatusField } from '../program/layout'
 import { addEvent } from '../events'
 import { readActs } from '../acts'
 import { render } from '../render'
@@ -39,6 +39,8 @@ export function registerProcessors(): void {
     private told = 0
     private tapped: Float32Array[] | undefined
     private tap: MixTap | undefined
+    private readonly ofSlot = new Int32Array(MAX_BUSES)
+    private hasPairs = false
 
     constructor(options: { processorOptions: EngineOptions }) {
       super()
@@ -50,15 +52,24 @@ export function registerProcessors(): void {
       const port = this.port as unknown as Port<ToWorklet, FromWorklet>
       port.onmessage = ({ data }) => {
         if (data.type === 'stand') port.postMessage({ type: 'stood', standing: standingOf(this.engine) })
+        else if (data.type === 'pairs') this.takePairs(data.ofSlot)
         else receive(this.engine, data)
       }
     }
 
+    private takePairs(ofSlot: readonly number[]): void {
+      this.ofSlot.fill(0)
+      this.ofSlot.set(ofSlot.slice(0, MAX_BUSES))
+      this.hasPairs = this.ofSlot.some((pair) => pair > 0)
+      this.tapped = undefined
+    }
+
     process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
-      const [output, mix] = outputs
+      const [output, mix, channels] = outputs
       if (mix && mix !== this.tapped) {
         this.tapped = mix
-        this.tap = { left: mix[0], right: mix[1] ?? mix[0] }
+        const pairs = this.hasPairs && channels ? { pairs: { ofSlot: this.ofSlot, channels } } : {}
+        this.tap = { left: mix[0], right: mix[1] ?? mix[0], ...pairs }
       }
       this.engine.memory.status[StatusField.hostFrame] = currentFrame - this.engine.frame
       const fromMs = nowMs()

@@ -3,7 +3,7 @@ import { MASTER, StatusField } from '../program/layout'
 import type { EngineState } from '../state'
 import { runInserts } from './run-inserts'
 import { nearer } from './mix-state'
-import type { Stem } from './sum-buses'
+import type { Pairs, Stem } from './sum-buses'
 
 /** Level above which the limiter acts: -0.3 dBFS. Below it every sample passes bit for bit. */
 export const LIMITER_CEILING = 0.9660508789898133
@@ -18,6 +18,7 @@ export interface MixTap {
   readonly right: Float32Array
   readonly stems?: readonly Stem[]
   readonly sum?: { readonly left: Float64Array; readonly right: Float64Array }
+  readonly pairs?: Pairs
 }
 
 /**

@@ -338,3 +338,27 @@ test('whatever is played and moved, what comes out is a number and never above t
     }
   }
 })
+
+test('a bus on a pair of its own leaves there behind its fader, and the mix is as if it were muted; what it sends goes on', () => {
+  const rig = aKit([{ bands: [[steady(0.5)]] }, { bands: [[steady(0.25)]] }])
+  const room = bus('room', { isReturn: true })
+  const buses = [bus('a', { values: { gainDb: HALF_DB }, sends: [send('room', HALF_DB)] }), bus('b'), room]
+  const kit = withRays(rig, (_, pad) => ({ bus: (pad === 0 ? 'a' : 'b') as BusId }), buses)
+  const routed = (pairOf: Record<string, number>, channels = 4, block = 100) => {
+    const { engine, loader } = createOffline({ ...kit.kit, values: { gainDb: HALF_DB } }, RATE, (hash) => rig.audio.get(hash))
+    engine.score = toScore([strike(loader.slotOf(kit.kit.pads[0].id)), strike(loader.slotOf(kit.kit.pads[1].id))])
+    const ofSlot = new Int32Array(MAX_BUSES)
+    for (const [id, pair] of Object.entries(pairOf)) ofSlot[loader.busSlotOf(id as BusId)] = pair
+    const out = [0, 1].map(() => new Float32Array(400))
+    const outs = Array.from({ length: channels }, () => new Float32Array(400))
+    const tap = { left: new Float32Array(400), right: new Float32Array(400), pairs: { ofSlot, channels: outs } }
+    for (let at = 0; at < 400; at += block) render(engine, out[0], out[1], at, Math.min(block, 400 - at), tap)
+    return [...out, ...outs].map((side) => Number(side[399].toFixed(5)))
+  }
+  const whole = 0.5 * (0.25 + 0.25 * 0.5 + 0.25)
+  expect(routed({})).toEqual([whole, whole, 0, 0, 0, 0])
+  expect(routed({ a: 1 })).toEqual([0.5 * (0.25 * 0.5 + 0.25), 0.5 * (0.25 * 0.5 + 0.25), 0.25, 0.25, 0, 0])
+  expect(routed({ a: 1 }, 4, 7)).toEqual(routed({ a: 1 }))
+  expect(routed({ a: 2, b: 2 })).toEqual([0.0625, 0.0625, 0, 0, 0.5, 0.5])
+  expect(routed({ a: 3 })).toEqual([0.1875, 0.1875, 0, 0, 0, 0]) // no such channels: it is not heard, and nothing breaks
+})

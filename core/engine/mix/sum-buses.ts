@@ -13,10 +13,19 @@ export interface Stem {
 }
 
 /**
+ * Pairs of outputs that buses leave by instead of going on: by slot the pair of a bus, from 1, 0 for none; and the channels of
+ * all pairs one after another, at the same frames as the output. What leaves so has passed its bus's fader, and nothing of the whole kit's.
+ */
+export interface Pairs {
+  readonly ofSlot: Int32Array
+  readonly channels: readonly Float32Array[]
+}
+
+/**
  * Sums all buses of a run into the master's block, in the order of their rows: what is put into them, sends from before the
  * fader, the fader, sends from after it, then into the bus it goes to. A bus that nothing feeds costs nothing. Audio thread: allocates nothing.
  */
-export function sumBuses(engine: EngineState, count: number, stems: readonly Stem[] | undefined, offset: number): void {
+export function sumBuses(engine: EngineState, count: number, stems: readonly Stem[] | undefined, offset: number, pairs?: Pairs): void {
   const { mix, memory, kit } = engine
   if (stems) copyStem(engine, MASTER, count, stems, offset)
   if (kit === 0) return
@@ -31,7 +40,9 @@ export function sumBuses(engine: EngineState, count: number, stems: readonly Ste
     if (mix.fed[slot] === 0) continue
     const out = memory.arena[row + BusField.out]
     if (stems) copyStem(engine, slot, count, stems, offset)
-    addBlock(engine, slot, out, count)
+    const pair = pairs ? pairs.ofSlot[slot] : 0
+    if (pairs && pair > 0) addToPair(engine, slot, pairs, pair, count, offset)
+    else addBlock(engine, slot, out, count)
   }
 }
 
@@ -78,6 +89,17 @@ function moveGain({ mix, memory }: EngineState, slot: number, count: number): vo
   }
   mix.gain[slot] = gain
   if (peak > memory.meters[BUS_METERS + slot]) memory.meters[BUS_METERS + slot] = peak
+}
+
+/** Two buses may leave by one pair; a pair that the host gives no channels for is not heard. */
+function addToPair({ mix }: EngineState, from: number, { channels }: Pairs, pair: number, count: number, offset: number): void {
+  const left = channels[2 * pair - 2]
+  const right = channels[2 * pair - 1]
+  if (left === undefined || right === undefined) return
+  for (let i = 0; i < count; i++) {
+    left[offset + i] += mix.left[from][i]
+    right[offset + i] += mix.right[from][i]
+  }
 }
 
 function addBlock({ mix }: EngineState, from: number, to: number, count: number): void {

@@ -277,6 +277,8 @@ export const MAX_RAYS = 32
 /** The master, which is slot 0, a kit's buses, and one more, in which ends what is not to be heard now. */
 export const MAX_BUSES = 34
 export const MASTER = 0
+/** The most pairs of outputs beside the one of the mix. */
+export const MOST_PAIRS = 15
 /** Where the programs of kit and groove stand behind those of the pads. */
 export const KIT_ENTRY = MAX_PADS
 export const GROOVE_ENTRY = MAX_PADS + 1

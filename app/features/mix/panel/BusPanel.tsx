@@ -14,6 +14,7 @@ import { Chips } from '../../../ui/controls/Chips'
 import { NameField } from '../../../ui/controls/NameField'
 import { Text } from '../../../ui/layout/Text'
 import { InsertList } from '../effects/InsertList'
+import { PairChoice } from '../outputs/PairChoice'
 
 /** A bus or return: who comes in, what stands in it, where it goes, what it sends. */
 export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bus: Bus; readonly gesture: KitGesture }) {
@@ -49,6 +50,7 @@ export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bu
           onChoose={goTo}
         />
       )}
+      <PairChoice bus={bus} label="Leaves by" />
       <Sends
         kit={kit}
         from={bus.name}
