@@ -10,7 +10,7 @@ heliaster groove KIT.zip [--groove NAME | --song] [--laps N] [--strikes | --out 
                  [--put FILE.mid|FILE.json --out KIT.zip]
 heliaster render KIT.zip --notes FILE.json|FILE.mid --out OUT.wav [--rate HZ] [--seed N] [--events] [--stems DIR]
 heliaster stems KIT.zip [--groove NAME | --song] [--laps N] [--by pad|bus|ray] [--dry] [--rate HZ] --out DIR
-heliaster matter FILE|FOLDER... --out DIR [--length %] [--pitch SEMITONES] [--keep-resonances %] [--beats N --tempo BPM] [--speed S:%,...]
+heliaster matter FILE|FOLDER... --out DIR [--length %] [--pitch SEMITONES] [--keep-resonances %] [--fresh-noise %] [--beats N --tempo BPM] [--speed S:%,...]
                  [--keep MS] [--grains MS --at-once N --stray MS --stray-cents C --draw N] [--resonances %]
                  [--part | --ringing | --noise [--anew %]] [--divide HZ] [--steady MS]
 heliaster ship KIT.zip --as sfz|wav [--fit together|each] --out DIR

@@ -22,6 +22,7 @@ const flags: Readonly<Record<string, Flag>> = {
   beats: { kind: 'time', value: 'beats' },
   keep: { kind: 'time', value: 'keepMs' },
   'keep-resonances': { kind: 'time', value: 'keepResonances', times: 0.01 },
+  'fresh-noise': { kind: 'time', value: 'freshNoise', times: 0.01 },
   resonances: { kind: 'resonances', value: 'movePercent' },
   grains: { kind: 'grains', value: 'grainMs' },
   'at-once': { kind: 'grains', value: 'atOnce' },

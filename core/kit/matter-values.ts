@@ -42,13 +42,13 @@ const share: MatterValue = { least: 0, most: 1, usual: 0, unit: 'share' }
  * What each kind of step goes by, the one table that schema, work, command line and screens read.
  * - `time`: length and pitch apart. `beats` above 0 says the length in beats of the kit's tempo; `keepMs` of each attack stay as
  *   they were; `keepResonances` is the share by which resonances stay while the pitch moves; `sameLength` 1 holds the
- *   length whatever note is played.
+ *   length whatever note is played. `freshNoise` is the share of its noise that is made anew, by `draw`, so that it goes on as fast as it did.
  * - `grains`: short grains, how long, how many at once, how far they stray.
  * - `resonances`: moved apart from pitch; `followNote` is the share by which they go along with the pitch of the note, 1 as they would; at the
  *   softest strike they are moved by `byVelocity` octaves more, and by chance up to `byChance` up or down, in five steps.
  * - `ringing`, `noise`: one part of a parting; below `divideHz` all is ringing, above it what is steady for `steadyMs`.
  *   `anew` above 0 is the share of the noise that is made of fresh noise, `lengthPercent` as long, by `draw`.
- * `takes` of grains and of fresh noise are made ahead, each of another draw, and strikes go through them: none is like the last.
+ * `takes` of grains and of whatever has fresh noise are made ahead, each of another draw, and strikes go through them: none is like the last.
  */
 export const matterValues = {
   time: {
@@ -58,6 +58,9 @@ export const matterValues = {
     keepMs,
     keepResonances: share,
     sameLength: share,
+    freshNoise: share,
+    draw,
+    takes,
   },
   grains: {
     lengthPercent: length,

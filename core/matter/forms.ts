@@ -63,7 +63,7 @@ function spread(notes: readonly number[], most: number): number[] {
 
 /** How many takes of a step are made; of noise that is not made anew there is one. */
 function takesOf({ kind, values }: MatterStep): number {
-  const isDrawn = kind === 'grains' || (kind === 'noise' && (values.anew ?? 0) > 0)
+  const isDrawn = kind === 'grains' || (kind === 'noise' && (values.anew ?? 0) > 0) || (kind === 'time' && (values.freshNoise ?? 0) > 0)
   return isDrawn ? Math.round(values.takes ?? 1) : 1
 }
 

@@ -56,11 +56,35 @@ function byPieces(part: Part, keepSeconds: number, work: (passage: Passage) => F
 
 function workTime(part: Part, step: StepOf<'time'>): Float32Array[] {
   const { rate, partFrames, resonanceRatio } = part.plan
-  const random = createDraws(1)
-  const slow = byPieces(part, (matterValue(step, 'keepMs') / 1000) * rate, (passage) => stretch(passage, random))
+  const slow = slowed(part, step)
   if (rate === 1) return slow
   const pitched = slow.map((channel) => resample(channel, rate, partFrames))
   return resonanceRatio === 1 ? pitched : moveResonances(pitched, part.rateHz, resonanceRatio)
+}
+
+/** The steadiest of what rings is told from noise by as much, where both are worked apart. */
+const RINGS_SECONDS = 0.03
+
+/**
+ * A part at its new length. What rings is told from its noise, and each goes its own way, where the noise is to be as fast as it
+ * was: phases that are followed along time stretch the wavering of noise too. An attack is as it was in both.
+ */
+function slowed(part: Part, step: StepOf<'time'>): Float32Array[] {
+  const keepSeconds = (matterValue(step, 'keepMs') / 1000) * part.plan.rate
+  const fresh = matterValue(step, 'freshNoise')
+  const attacks = attacksOf(part)
+  const moved = (channels: Float32Array[]) => {
+    const random = createDraws(1)
+    return byPieces({ ...part, channels }, keepSeconds, (passage) => stretch(passage, random), attacks)
+  }
+  if (fresh === 0) return moved(part.channels)
+  const { ringing, noise } = partSound(part.channels, part.rateHz, { divideHz: 0, steadySeconds: RINGS_SECONDS })
+  const draws = createDraws(matterValue(step, 'draw') + 1)
+  const anew = byPieces({ ...part, channels: noise }, keepSeconds, (passage) => noiseAnew(passage, draws), attacks)
+  const [old, share] = [fresh === 1 ? undefined : moved(noise), [Math.sqrt(fresh), Math.sqrt(1 - fresh)]]
+  return moved(ringing).map((channel, i) =>
+    channel.map((sample, frame) => sample + share[0]! * anew[i]![frame]! + share[1]! * (old?.[i]![frame] ?? 0)),
+  )
 }
 
 /** Grains reach over attacks as they like; only the strike itself is kept. */

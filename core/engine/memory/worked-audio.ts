@@ -1,5 +1,6 @@
 import type { Audio } from '../../audio/audio'
 import type { AudioHash } from '../../kit/ids'
+import { matterValues } from '../../kit/matter-values'
 import type { MatterStep } from '../../kit/matter-values'
 import { stepsOf } from '../../matter/steps'
 import { recipeOf } from '../../matter/recipes'
@@ -25,7 +26,7 @@ const MOST_DRAW = 65_536
 
 /** A step as another take of it draws. */
 function drawnBy(step: MatterStep, take: number): MatterStep {
-  if (take === 0 || (step.kind !== 'grains' && step.kind !== 'noise')) return step
+  if (take === 0 || !('draw' in matterValues[step.kind])) return step
   return { ...step, values: { ...step.values, draw: ((step.values.draw ?? 0) + take * DRAWS_APART) % MOST_DRAW } }
 }
 

@@ -59,8 +59,11 @@ const fields: Readonly<Record<MatterKind, readonly StepField[]>> = {
     length,
     { value: 'beats', label: 'Beats', unit: 'beats', step: 0.25, isFirst: true },
     { value: 'pitchCents', label: 'Pitch', unit: 'semitones', step: 0.01, times: 0.01, neutral: 0, isFirst: true },
+    { value: 'freshNoise', label: 'Noise made anew', unit: '%', step: 1, times: 100, isFirst: true },
     { value: 'keepResonances', label: 'Resonances stay', unit: '%', step: 1, times: 100 },
     keep,
+    { value: 'takes', label: 'Takes in turn', unit: '', step: 1 },
+    { value: 'draw', label: 'Another draw', unit: '', step: 1 },
   ],
   grains: [
     length,
@@ -90,13 +93,16 @@ const fields: Readonly<Record<MatterKind, readonly StepField[]>> = {
   ],
 }
 
-/** The numbers of a step: those that say the same thing in another way are left out, as length where it is in beats. */
+/** The numbers of a step: those that say the same thing in another way are left out, as length where it is in beats, and those that nothing depends on. */
 export function fieldsOf(step: MatterStep): readonly StepField[] {
   const all = fields[step.kind]
   if (step.kind !== 'time') return all
   const time = step as MatterStep & { kind: 'time' }
-  if (matterValue(time, 'beats') > 0) return all.filter(({ value }) => value !== 'lengthPercent')
-  return all.filter(({ value }) => value !== 'beats')
+  const left = [
+    matterValue(time, 'beats') > 0 ? 'lengthPercent' : 'beats',
+    ...(matterValue(time, 'freshNoise') > 0 ? [] : ['takes', 'draw']),
+  ]
+  return all.filter(({ value }) => !left.includes(value))
 }
 
 /** What a step is called by what it does, in a few words. */
