@@ -1,6 +1,5 @@
 import type { Groove, Kit, Pad, Ray } from './kit'
 import { movedParameters } from './parameters'
-import { clipsBesidePads } from './resolve'
 import type { Address, Response } from './shape'
 
 /**
@@ -27,7 +26,6 @@ const movesBuses: readonly string[] = ['wheel', 'controller', 'bend', 'pressure'
 export const notPlayed: readonly NotPlayed[] = [
   { where: `responses.to: all but ${movedParameters.join(', ')}`, words: 'responses of what is not played yet', ...anyResponse(({ to }) => to.some(({ param }) => !movedParameters.includes(param))) },
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
-  { where: 'clip.process of parts and beads', words: 'worked matter of parts and beads', inKit: (kit) => clipsBesidePads(kit).some(({ process = [] }) => process.length > 0) },
   { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
   { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },
   { where: 'tillers.to: all but pads, rays and levels of buses', words: 'tillers of turns, bands, effects and places of buses', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !isBusLevel(address))) },

@@ -225,3 +225,26 @@ describe('forms that strikes choose among', () => {
       expect(differenceDb(heard[a]!, heard[b]!)).toBeGreaterThan(-20)
   })
 })
+
+test('parts of a recording that is worked lie where they went; beads play worked clips of their own', () => {
+  const process = [step('time', { lengthPercent: 200 })]
+  const { kit, pad, clip } = kitOf()
+  const parted: Pad = { ...createPad(makeId, { name: 'Second half', responses: [] }), bands: [] }
+  const tie = { id: 'tie-parts' as never, kind: 'parts' as const, name: 'Parts', clip: { ...clip, process }, parts: [{ id: 'one', pad: pad.id }, { id: 'two', pad: parted.id }] } // prettier-ignore
+  const bead = { id: 'bead' as never, step: 0, velocity: 127, clip: { ...clip, process } }
+  const groove = { id: 'groove' as never, name: 'G', strings: [{ id: 'string' as never, padId: pad.id, beads: [bead] }] }
+  const both = { ...kit, pads: [pad, parted], ties: [tie], grooves: [groove] } as unknown as Kit
+  const worked = workedKit(both)
+  expect(workedKit(both).grooves).toBe(worked.grooves)
+  expect(workedKit(worked).ties).toBe(worked.ties)
+  expect(worked.pads).toBe(both.pads)
+  expect(worked.grooves[0]!.strings[0]!.beads[0]!.clip!.audio).toBe(workedClip(kit, { ...clip, process }).audio)
+
+  const result = workRecipe(recipeOf(workedClip(kit, { ...clip, process }).audio)!, audioOf(HASH)!)
+  if (!result.ok) throw new Error(result.message)
+  const [whole] = result.audio.channels
+  const half = Math.round(whole!.length / 2)
+  const heard = playedMono({ ...both, grooves: [] }, parted, half / RATE)
+  const expected = whole!.subarray(half, 2 * half)
+  expect(differenceDb(heard.subarray(0, expected.length - 4), expected.subarray(0, expected.length - 4))).toBeLessThan(-90)
+})

@@ -1,9 +1,10 @@
 import type { Clip } from '../kit/clip'
 import type { AudioHash } from '../kit/ids'
-import type { Kit, Pad } from '../kit/kit'
+import type { Groove, Kit, Pad, Tie } from '../kit/kit'
+import { mapKept } from '../kit/list'
 import type { FormedClip } from '../kit/matter-values'
 import { valueOf } from '../kit/parameters'
-import { clipsOfPad, mapClips, padSettings } from '../kit/resolve'
+import { clipsBesidePads, clipsOfPad, mapClips, padSettings, partOf } from '../kit/resolve'
 import { planStep } from './plan'
 import { formsOf } from './forms'
 import { noteRecipe, recipeOf } from './recipes'
@@ -27,12 +28,16 @@ function keyOf({ clip, tempoBpm, semitones, octaves, take }: Recipe): AudioHash 
 }
 
 /** A clip of the sound that its matter is worked into, and what that sound is made of. */
-export function workedClip(
+export function workedClip(kit: Pick<Kit, 'audio' | 'tempoBpm'>, clip: Clip, by: Partial<Recipe> = {}): Clip {
+  return isWorked(clip) ? workedPlaces(kit, clip, by).clip : clip
+}
+
+/** The same, with where frames of its file are in it. */
+function workedPlaces(
   kit: Pick<Kit, 'audio' | 'tempoBpm'>,
   clip: Clip,
   { semitones = 0, octaves = 0, take = 0 }: Partial<Recipe> = {},
-): Clip {
-  if (!isWorked(clip)) return clip
+): { readonly clip: Clip; readonly at: (frame: number) => number } {
   const recipe = { clip, tempoBpm: kit.tempoBpm, semitones, octaves, take }
   const audio = keyOf(recipe)
   const rateHz = kit.audio[clip.audio]?.sampleRateHz ?? USUAL_RATE_HZ
@@ -61,7 +66,7 @@ export function workedClip(
     ...(slices ? { slices: slices.map((slice) => ({ ...slice, frame: at(slice.frame) })) } : {}),
   }
   noteRecipe(worked, recipe)
-  return worked
+  return { clip: worked, at }
 }
 
 /** What stands still goes round until its envelope ends. */
@@ -79,14 +84,18 @@ const padLists = new WeakMap<readonly Pad[], { readonly tempoBpm: number; readon
  * gives the same pads.
  */
 export function workedKit(kit: Kit): Kit {
-  const list = workedPads(kit)
-  if (list === kit.pads) return kit
-  const keys = list.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).flatMap(audioOfForms))
-  const infos = keys.flatMap((key) => {
-    const source = kit.audio[recipeOf(key)?.clip.audio ?? key]
-    return source && recipeOf(key) ? [[key, source] as const] : []
+  const pads = workedPads(kit)
+  const ties = workedTies(kit)
+  const grooves = workedGrooves(kit)
+  if (pads === kit.pads && ties === kit.ties && grooves === kit.grooves) return kit
+  const ofPads = pads.filter((pad, i) => pad !== kit.pads[i]).flatMap((pad) => clipsOfPad(pad).flatMap(audioOfForms))
+  const others = clipsBesidePads({ ...kit, ties, grooves }).map(({ audio }) => audio)
+  const infos = [...ofPads, ...others].flatMap((key) => {
+    const recipe = recipeOf(key)
+    const source = recipe && kit.audio[recipe.clip.audio]
+    return source ? [[key, source] as const] : []
   })
-  return { ...kit, pads: list, audio: { ...kit.audio, ...Object.fromEntries(infos) } }
+  return { ...kit, pads, ties, grooves, audio: { ...kit.audio, ...Object.fromEntries(infos) } }
 }
 
 function workedPads(kit: Kit): Pad[] {
@@ -128,3 +137,47 @@ function formedClip(kit: Kit, pad: Pad, root: number | undefined, clips: number,
 
 /** The audio that a clip as it is played names, that of its forms too. */
 export const audioOfForms = (clip: FormedClip): AudioHash[] => [clip.audio, ...(clip.forms ?? []).map((form) => form.clip.audio)]
+
+/** Lists as they are played, by the list that a document has, with the tempo that they were worked at. */
+function workedList<Of>(
+  known: WeakMap<readonly Of[], { readonly tempoBpm: number; readonly list: Of[] }>,
+  list: Of[],
+  tempoBpm: number,
+  worked: (of: Of) => Of,
+): Of[] {
+  const before = known.get(list)
+  if (before?.tempoBpm === tempoBpm) return before.list
+  const kept = mapKept(list, worked)
+  known.set(list, { tempoBpm, list: kept })
+  return kept
+}
+
+const tieLists: Parameters<typeof workedList<Tie>>[0] = new WeakMap()
+const grooveLists: Parameters<typeof workedList<Groove>>[0] = new WeakMap()
+
+/** Parts of a recording whose matter is worked: the recording is worked whole, and each part is where it went. */
+function workedTies(kit: Kit): Tie[] {
+  return workedList(tieLists, kit.ties, kit.tempoBpm, (tie) => {
+    if (tie.kind !== 'parts' || !isWorked(tie.clip)) return tie
+    const { clip, at } = workedPlaces(kit, tie.clip)
+    const parts = tie.parts.map((part, place) => {
+      const one = partOf(tie, place)
+      const startFrame = Math.min(clip.endFrame - 1, at(one.startFrame))
+      return { ...part, startFrame, endFrame: Math.max(startFrame + 1, at(one.endFrame)) }
+    })
+    return { ...tie, clip, parts }
+  })
+}
+
+/** Grooves whose beads have clips of their own. */
+function workedGrooves(kit: Kit): Groove[] {
+  return workedList(grooveLists, kit.grooves, kit.tempoBpm, (groove) => {
+    const strings = mapKept(groove.strings, (string) => {
+      const beads = mapKept(string.beads, (bead) =>
+        bead.clip && isWorked(bead.clip) ? { ...bead, clip: workedClip(kit, bead.clip) } : bead,
+      )
+      return beads === string.beads ? string : { ...string, beads }
+    })
+    return strings === groove.strings ? groove : { ...groove, strings }
+  })
+}
