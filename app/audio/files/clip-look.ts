@@ -1,10 +1,11 @@
 import type { Clip } from '@heliaster/core/kit'
 import { useEffect, useMemo, useState } from 'react'
 
+import { asPlayed, playedBy } from './as-played'
 import { decodedAudio } from './audio-files'
 import { coreWork } from '../workers/workers'
 
-/** What a clip looks like in small, and how loud it is, before its own level. */
+/** What a clip looks like in small as it is played, and how loud it is, before its own level. */
 export interface ClipLook {
   readonly low: Float32Array
   readonly high: Float32Array
@@ -22,10 +23,11 @@ const ready = new Map<string, ClipLook>()
 
 /** Clips that differ in nothing but their level look alike. */
 function keyOf({ gainDb: _level, fromHit: _hit, ...clip }: Clip): string {
-  return JSON.stringify(clip)
+  return `${JSON.stringify(clip)}${playedBy(clip as Clip)}`
 }
 
-async function look(clip: Clip): Promise<ClipLook> {
+async function look(given: Clip): Promise<ClipLook> {
+  const clip = await asPlayed(given)
   const { audio } = await decodedAudio(clip.audio)
   return coreWork().clipLook(audio, { ...clip, gainDb: 0 })
 }

@@ -10,7 +10,8 @@ const bus = (id: string, name: string) => ({ id, name, sends: [] }) as unknown a
 const targets = [bus('hall', 'Boathouse'), bus('tank', 'Bilge')]
 const pad = (name: string, busId?: string) => ({
   own: { name },
-  rays: [{ sends: busId ? [{ busId, values: {}, tap: 'post' }] : [], name: 'All' }],
+  bands: [],
+  rays: [{ sends: busId ? [{ busId, values: {}, tap: 'post' }] : [], name: 'All', source: { kind: 'clips' } }],
 })
 const kit = { pads: [pad('Keel drop', 'hall'), pad('Oar', 'hall'), pad('Rope', 'hall'), pad('Hatch')], buses: targets } as unknown as Kit
 const send = { busId: 'hall', values: { gainDb: -9 }, tap: 'post' } as unknown as Send

@@ -3,6 +3,7 @@ import type { Band } from '@heliaster/core/kit'
 import { loudnessEdges } from '@heliaster/core/place'
 import type { Cells } from '@heliaster/core/place'
 
+import { asPlayed } from '../../../../audio/files/as-played'
 import { decodedAudio } from '../../../../audio/files/audio-files'
 import { coreWork } from '../../../../audio/workers/workers'
 
@@ -18,8 +19,9 @@ export async function bandsByLoudness({ ray, bands }: Cells): Promise<Band[] | u
   for (const band of bands) {
     const levels: number[] = []
     for (const turn of band.turns.slice(0, MOST_TURNS)) {
-      const clip = turn.clips[ray.id]
-      if (!clip || clip === 'intendedSilence') continue
+      const given = turn.clips[ray.id]
+      if (!given || given === 'intendedSilence') continue
+      const clip = await asPlayed(given)
       const { audio } = await decodedAudio(clip.audio)
       const loudness = await coreWork().clipLoudness(audio, clip)
       if (Number.isFinite(loudness)) levels.push(loudness + valueOf(band, 'gainDb'))
