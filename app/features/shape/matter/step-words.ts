@@ -39,7 +39,7 @@ export const needs: readonly Need[] = [
 ] // prettier-ignore
 
 /** The number of beats, in quarters, that changes a hit's length the least. */
-const nearBeats = (seconds: number, tempoBpm: number) => Math.min(64, Math.max(0.25, Math.round((4 * seconds * tempoBpm) / 60) / 4))
+export const nearBeats = (seconds: number, tempoBpm: number) => Math.min(64, Math.max(0.25, Math.round((4 * seconds * tempoBpm) / 60) / 4))
 
 /** At its own pace for its stroke, then slower and slower until it stands, while it is still loud. */
 const slowing = (seconds: number) => [

@@ -18,7 +18,8 @@ import type { ShapeTarget } from '../whom/target'
 import { lanesOf } from './lanes'
 import type { Lane } from './lanes'
 import { SliceActs } from './SliceActs'
-import { sliceEdits, sliceVersion } from './slice-edits'
+import { InTempo } from './InTempo'
+import { clipEdits, slicedAlike, sliceVersion } from './slice-edits'
 import { SliceStart } from './SliceStart'
 import { slicePiece } from './slices-view'
 import type { Slices } from './slices-view'
@@ -53,12 +54,13 @@ const isSliced = ({ slices = [] }: Clip): boolean => slices.length > 1
 export function SlicesPart({ kit, pad, target, onEdits, onDone }: Props) {
   const { place, hold, isHeld } = usePlace(pad, target, isSliced)
   if (!place) return <Text tone="muted">There is no clip here that could be sliced.</Text>
-  const edit = (slices: Slices) => {
+  const onClips = (change: (clip: Clip) => Clip) => {
     hold(place.turnId)
-    onEdits(sliceEdits(pad, place, slices, target.whom.kind === 'ray'))
+    onEdits(clipEdits(pad, place, target.whom.kind === 'ray', change))
   }
+  const onSlices = (slices: Slices) => onClips((clip) => slicedAlike(place.clip, slices, clip))
   const sampleRateHz = kit.audio[place.clip.audio]?.sampleRateHz ?? 48000
-  const all = { kit, pad, place, sampleRateHz, onSlices: edit, onDone }
+  const all = { kit, pad, place, sampleRateHz, onSlices, onClips, onDone }
   return (
     <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: TOUCH }}>
@@ -78,6 +80,7 @@ interface PlacedProps {
   readonly place: Place
   readonly sampleRateHz: number
   readonly onSlices: (slices: Slices) => void
+  readonly onClips: (change: (clip: Clip) => Clip) => void
   readonly onDone: () => void
 }
 
@@ -101,7 +104,7 @@ function Unsliced({ kit, place: { clip }, sampleRateHz, onSlices, onDone }: Plac
   )
 }
 
-function Drawn({ kit, pad, place, sampleRateHz, onSlices, onDone }: PlacedProps) {
+function Drawn({ kit, pad, place, sampleRateHz, onSlices, onClips, onDone }: PlacedProps) {
   const { clip, rayId } = place
   const slices = [...clip.slices!].sort((a, b) => a.frame - b.frame)
   const lanes = lanesOf(kit, pad, rayId)
@@ -170,10 +173,11 @@ function Drawn({ kit, pad, place, sampleRateHz, onSlices, onDone }: PlacedProps)
         {HINTS[mode]}
       </Text>
       {mode === 'cut' ? (
-        <CutActs {...{ kit, pad, place, sampleRateHz, onSlices, onDone, slices, span, choose }} />
+        <CutActs {...{ kit, pad, place, sampleRateHz, onSlices, onClips, onDone, slices, span, choose }} />
       ) : (
         <SliceActs lane={lane} amounts={amounts} span={span} alike={alike.find((group) => group.includes(span.first)) ?? []} onAmounts={act} />
       )}
+      <InTempo {...{ kit, clip, sampleRateHz, onClips, onDone }} />
       <Text look="small" tone="muted">
         {lane.lane.kind !== 'send' ? 'A dashed line says that nothing is drawn there.' : lane.usual === 0 ? 'Where nothing is drawn, as much is sent as the ray sends.' : 'Where nothing is drawn, nothing is sent.'}
       </Text>

@@ -8,21 +8,18 @@ import type { Place } from '../whom/place'
 
 type Slices = NonNullable<Clip['slices']>
 
-/** These slices on the clip that is shown and, as many frames after their own start, on what other microphones took of the same strike. */
-export function sliceEdits(pad: Pad, { clip: shown, turnId, rayId }: Place, slices: Slices, isOneRay: boolean): KitEdit[] {
+/** The same change on the clip that is shown and, unless one ray alone is meant, on what other microphones took of the same strike. */
+export function clipEdits(pad: Pad, { clip: shown, turnId, rayId }: Place, isOneRay: boolean, change: (clip: Clip) => Clip): KitEdit[] {
   const turn = pad.bands.flatMap(({ turns }) => turns).find(({ id }) => id === turnId)
   const clips = Object.entries(turn?.clips ?? {}).filter(([id, clip]) => clip !== 'intendedSilence' && (id === rayId || !isOneRay)) as [typeof rayId, Clip][] // prettier-ignore
   const all = clips.some(([id]) => id === rayId) ? clips : [[rayId, shown] as const, ...clips]
-  return all.map(([id, clip]) => ({
-    type: 'setClip',
-    padId: pad.id,
-    turnId,
-    rayId: id,
-    clip: withSlices(
-      clip,
-      slices.map((slice) => ({ ...slice, frame: Math.max(0, slice.frame + clip.startFrame - shown.startFrame) })),
-    ),
-  }))
+  return all.map(([id, clip]) => ({ type: 'setClip', padId: pad.id, turnId, rayId: id, clip: change(clip) }))
+}
+
+/** Slices of one clip on another that was taken of the same strike: as many frames after its own start. */
+export function slicedAlike(shown: Clip, slices: Slices, clip: Clip): Clip {
+  const by = clip.startFrame - shown.startFrame
+  return withSlices(clip, slices.map((slice) => ({ ...slice, frame: Math.max(0, slice.frame + by) }))) // prettier-ignore
 }
 
 const FADE_SECONDS = 0.002

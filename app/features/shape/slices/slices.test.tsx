@@ -181,6 +181,18 @@ test('slices are joined, and all taken off; the chosen ones are heard with what 
   expect(clipNow().slices).toBeUndefined()
 })
 
+test('a sliced clip follows the tempo of its kit at one tap, beside what else is done to it, and is let go again', () => {
+  begin()
+  press('On halves')
+  expect(screen.getByText('At 120 beats a minute it is about 2 beats long.')).toBeTruthy()
+  press("Follow the kit's tempo")
+  expect(clipNow().process).toMatchObject([{ kind: 'time', values: { beats: 2 } }])
+  expect(screen.getByText(/lasts 2 beats whatever/)).toBeTruthy()
+  expect(framesNow()).toHaveLength(4)
+  press('As long as recorded')
+  expect(clipNow().process).toBeUndefined()
+})
+
 test('what two microphones took of one strike is cut at the same places', () => {
   begin((before) => {
     const [pad] = before.pads as [Kit['pads'][number]]
