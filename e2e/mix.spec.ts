@@ -199,3 +199,38 @@ test('a bus leaves by the second pair of an output with four channels, and comes
   await page.getByRole('radio', { name: 'With the mix' }).click()
   await strikeUntil(([left, , third]) => left! > 0.01 && third! < 1e-4)
 })
+
+test('a pad that goes on sounds as long as it is held, led by the finger, and ends when it is let go', async ({ page }) => {
+  await openOwnDemo(page, 'board')
+  await pad(page, 'Keel drop').click()
+  await page.getByRole('radio', { name: 'Playing', exact: true }).click()
+  await press(page, 'Let it go on while held')
+  await saved(page)
+  expect((await keptKit(page)).pads.find(({ own }) => own.name === 'Keel drop')!.own).toMatchObject({ mode: 'hold', values: { rollSeconds: 0.04 } }) // prettier-ignore
+  await page.goto(page.url().replace('/board', '/mix'))
+  const face = pad(page, 'Keel drop')
+  await face.scrollIntoViewIfNeeded()
+  await expect(page.getByRole('slider', { name: 'Level of Keel drop', exact: true })).toBeVisible()
+  const box = (await face.boundingBox())!
+  const width = () => page.getByRole('slider', { name: 'Level of Keel drop', exact: true }).getByTestId('level').evaluate((bar) => bar.getBoundingClientRect().width) // prettier-ignore
+  // Its clip is over in a fraction of a second: it is seen to sound in many more pictures than that.
+  const seen = page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        let [sounding, looks] = [0, 0]
+        const look = () => {
+          const bar = document.querySelector('[role="slider"][aria-label="Level of Keel drop"] [data-testid="level"]')!
+          if (bar.getBoundingClientRect().width > 10) sounding++
+          if (sounding >= 240 || looks++ > 2400) resolve(sounding)
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+  )
+  await page.mouse.move(box.x + box.width * 0.3, box.y + box.height * 0.4)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.1, { steps: 20 })
+  expect(await seen).toBeGreaterThanOrEqual(240)
+  await page.mouse.up()
+  await expect.poll(width).toBe(0)
+})

@@ -140,3 +140,28 @@ test('a strike that is slid outward repeats in the tempo of the kit, as hard as 
   expect(repeats()).toHaveLength(count)
   jest.useRealTimers()
 })
+
+test('on a pad that goes on a finger leads it: across is the wheel, upward presses, let go it presses no more', () => {
+  const acts: unknown[][] = []
+  const note = (name: string) => (...given: unknown[]) => acts.push([name, ...given]) // prettier-ignore
+  mockPlayer = {
+    moveControl: note('move'),
+    press: note('press'),
+    frameNow: () => 0,
+    grooveBeat: () => -1,
+    sampleRateHz: 48000,
+    clock: { burstFrames: () => 0 },
+  }
+  const going = { ...pad, own: { ...pad.own, mode: 'hold' as const, values: { rollSeconds: 0.04 } } }
+  render(<PadFace kit={aKitOf(going)} pad={going} index={40} size={100} />)
+  const face = screen.getByRole('button', { name: 'Oar' })
+  face.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect
+  finger('pointerdown', face, 1, 20)
+  expect(acts).toEqual([['move', 1, 25], ['press', pad.id, 0.5]]) // prettier-ignore
+  expect(mockStrike).toHaveBeenCalledTimes(1)
+  finger('pointermove', face, 1, 250)
+  expect(acts.slice(2)).toEqual([['move', 1, 127], ['press', pad.id, 0.5]]) // prettier-ignore
+  finger('pointerup', face, 1, 250)
+  expect(acts.at(-1)).toEqual(['press', pad.id, 0])
+  expect(mockStrike).toHaveBeenCalledTimes(1) // it is not repeated by sliding out
+})

@@ -6,7 +6,7 @@ import { View } from 'react-native'
 
 import { useKeyLabel } from '../audio/playing/hands/computer-keys'
 import { FINGERS, handSettings } from '../audio/playing/hands/hand-settings'
-import { letGoByHand, strikeByHand } from '../audio/playing/hands/hands'
+import { leadByHand, letGoByHand, pressNoMore, strikeByHand } from '../audio/playing/hands/hands'
 import { beginRepeats, endRepeats, isRepeating, leadRepeats } from '../audio/playing/hands/repeats'
 import { useNoteName } from './note-name'
 import { ringEdges } from '../ui/drawing/Star'
@@ -47,10 +47,10 @@ export const PadFace = memo(function PadFace({ kit, pad, index, size, chosen, wo
     const sounding = [pad, ...(behind ?? [])].find(({ id }) => state.sounding.includes(id))
     return sounding && state.lit[sounding.id]
   })
-  const { mute, name: given } = padSettings(kit, pad)
+  const { mute, name: given, mode, values } = padSettings(kit, pad)
   const name = given || 'Unnamed pad'
   const key = useKeyLabel(index)
-  const star = useStrikes(pad)
+  const star = useStrikes(pad, values.rollSeconds > 0 && (mode === 'hold' || mode === 'loopUntilLetGo'))
   const [note] = pad.notes
   const sharers = withNote && note !== undefined ? kit.pads.filter((other) => other !== pad && other.notes.includes(note)) : []
   const sharing =
@@ -122,18 +122,23 @@ export function cameFrom(pad: Pad, touch: Touch): number {
   return velocityAt(pad, shareOf(touch))
 }
 
-/** Strikes of fingers; one that slides outward is repeated in the kit's tempo, as hard as the ring says that it has come to. */
-function useStrikes(pad: Pad) {
+/**
+ * Strikes of fingers; one that slides outward is repeated in the kit's tempo, as hard as the ring says that it has come to. On a pad
+ * that goes on by itself a finger leads it: from left to right where in the clip, upward how hard.
+ */
+function useStrikes(pad: Pad, goesOn: boolean) {
   const downAt = useRef(new Map<number, number>())
   return useTouches(
     {
       onDown(touch) {
         const { id, event } = touch
+        if (goesOn) lead(pad, touch)
         downAt.current.set(id, shareOf(touch))
         strikeByHand({ input: FINGERS, key: `${id}`, padIds: [pad.id], came: cameFrom(pad, touch), atMs: event.timeStamp })
         session.setState({ padId: pad.id })
       },
       onMove(touch) {
+        if (goesOn) return lead(pad, touch)
         const share = shareOf(touch)
         if (isRepeating(touch.id)) leadRepeats(touch.id, velocityAt(pad, share))
         else if (hasSlidOut(downAt.current.get(touch.id) ?? share, share)) beginRepeats(touch.id, pad.id, velocityAt(pad, share))
@@ -141,12 +146,15 @@ function useStrikes(pad: Pad) {
       onUp(id) {
         downAt.current.delete(id)
         endRepeats(id)
+        if (goesOn) pressNoMore(pad.id)
         letGoByHand(FINGERS, `${id}`)
       },
     },
     { keepsPointer: true },
   )
 }
+
+const lead = (pad: Pad, { x, y, width, height }: Touch): void => leadByHand(pad.id, x / width, 1 - y / height)
 
 /** How far from the middle of its star a finger is, in shares of the star's radius. */
 const shareOf = ({ x, y, width, height }: Touch): number => Math.hypot(x - width / 2, y - height / 2) / (STAR_SHARE * (width / 2))

@@ -7,6 +7,7 @@ export const PARAMETER_NAMES: Partial<Record<Parameter, string>> = {
   pan: 'Place',
   tuneCents: 'Tuning',
   startSeconds: 'Start',
+  rollSeconds: 'Time between strikes while held',
   endSeconds: 'End',
   fadeInSeconds: 'Fade in',
   fadeOutSeconds: 'Fade out',
@@ -36,7 +37,7 @@ export const PARAMETER_NAMES: Partial<Record<Parameter, string>> = {
 /** What belongs together where many stand on one sheet. */
 const GROUPS: readonly (readonly [name: string, of: readonly Parameter[]])[] = [
   ['Level and place', ['gainDb', 'pan', 'width', 'attackDb', 'tailDb', 'levelEnvelope']],
-  ['Time', ['startSeconds', 'endSeconds', 'fadeInSeconds', 'fadeOutSeconds', 'decayScale']],
+  ['Time', ['startSeconds', 'endSeconds', 'rollSeconds', 'fadeInSeconds', 'fadeOutSeconds', 'decayScale']],
   ['Pitch', ['tuneCents', 'pitchEnvelope']],
   ['Filter', ['filter1CutoffHz', 'filter1Damping', 'filter1EnvelopeCents', 'filter1GainDb', 'lowCutHz']],
   ['Second filter', ['filter2CutoffHz', 'filter2Damping', 'filter2EnvelopeCents', 'filter2GainDb']],

@@ -39,7 +39,7 @@ export function editKit(kitId: KitId, edits: KitEdit[], hear?: PadId): void {
 /** After each gesture the pad sounds again, unless that is switched off. */
 export function hearAgain(kitId: KitId, padId: PadId, velocity = 100): void {
   const pad = kits.store.getState().entries[kitId]?.doc.pads.find((one) => one.id === padId)
-  if (pad && session.getState().hearsAgain) strikePad({ padId, velocity, key: 900 })
+  if (pad && session.getState().hearsAgain) strikePad({ padId, velocity })
 }
 
 export interface KitGesture {

@@ -12,6 +12,7 @@ import { EventField, MASTER, MAX_PADS, StatusField } from './program/layout'
 import { CHUNK_FRAMES, NEVER } from './time'
 import type { EngineState } from './state'
 import { beginStrike, goOnAlong, moveControl } from './strike/links'
+import { endRolling, roll, silenceRolling } from './strike/rolling'
 import { release, stopPad } from './strike/stops'
 import { renderVoices } from './voice/render-voice'
 
@@ -125,7 +126,14 @@ const MADE = 1
 /** Keeps an event from outside as it acted, with its frame. */
 function keepAct(engine: EngineState, events: Float64Array, at: number): void {
   const type = events[at + EventField.type]
-  if (type === EventType.along || type === EventType.bead || (type === EventType.release && events[at + EventField.path0] === MADE)) return
+  if (
+    type === EventType.along ||
+    type === EventType.bead ||
+    type === EventType.roll ||
+    type === 0 ||
+    (type === EventType.release && events[at + EventField.path0] === MADE)
+  )
+    return
   const { acts, status } = engine.memory
   const row = (status[StatusField.actCount] % ACT_RECORDS) * WIDTH
   for (let i = 0; i < WIDTH; i++) acts[row + i] = events[at + i]
@@ -151,6 +159,9 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
     case EventType.along:
       goOnAlong(engine, events, at)
       break
+    case EventType.roll:
+      roll(engine, events, at)
+      break
     case EventType.bead:
       repeatBead(engine, events)
       break
@@ -161,12 +172,15 @@ function runEvent(engine: EngineState, events: Float64Array, at: number): void {
       if (!(padSlot >= 0 && padSlot < MAX_PADS)) break
       release(engine, padSlot, key)
       releaseAlong(engine, padSlot, key)
+      endRolling(engine, padSlot, key)
       break
     case EventType.stopAll:
       stopPad(engine, -1)
+      silenceRolling(engine, -1)
       break
     case EventType.stopPad:
       stopPad(engine, padSlot)
+      silenceRolling(engine, padSlot)
       break
     case EventType.kit:
       takeKit(engine, note)

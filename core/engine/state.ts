@@ -112,6 +112,8 @@ export interface EngineState {
   /** The strike of each pad from which its turns are counted, and the frame of its last one. */
   readonly countFrom: Float64Array
   readonly lastFrame: Float64Array
+  /** When each pad was silenced last: what began before goes on no longer. */
+  readonly rollEnd: Float64Array
   /** The note of each pad's last strike; -1 for none. */
   readonly lastNote: Float64Array
   /** Live and scheduled events. */
@@ -176,6 +178,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     bandCount: new Float64Array(MAX_PADS * 128),
     countFrom: new Float64Array(MAX_PADS),
     lastFrame: new Float64Array(MAX_PADS).fill(NEVER),
+    rollEnd: new Float64Array(MAX_PADS).fill(-NEVER),
     lastNote: new Float64Array(MAX_PADS).fill(-1),
     queue: createQueue(QUEUE_EVENTS),
     event: new Float64Array(EventField.length),

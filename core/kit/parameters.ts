@@ -71,6 +71,7 @@ export const parameters = {
   delaySeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad', 'ray', 'turn'], moves: 'strike', joins: 'add', draw: 28, played: shaped },
   keyTrack: { unit: 'share', min: 0, max: 1, usual: 0, scopes: ['ray'], ...settled, draw: 29, played: ['ray'] },
   bendTrack: { unit: 'share', min: 0, max: 1, usual: 0, scopes: ['ray'], ...live, draw: 30, played: ['ray'] },
+  rollSeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad'], ...settled, draw: 32, played: ['pad'] },
   glideSeconds: { unit: 'seconds', min: 0, max: 10, usual: 0, scopes: ['pad'], ...settled, draw: 31, played: ['pad'] },
 } as const satisfies Record<string, ParameterRow> // prettier-ignore
 

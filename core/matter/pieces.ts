@@ -10,7 +10,7 @@ const OVER_SECONDS = 0.006
 const MOST_KEPT = 0.5
 
 /**
- * A sound worked piece by piece: each begins with an attack, which sounds as it was for `keepFrames` and then goes over into
+ * A sound worked piece by piece: each begins with an attack, which sounds as it was for `keepFrames`, or until it is loudest, and then goes over into
  * what `work` makes of the piece. No piece sees another, so that nothing is heard of an attack before it and none sounds twice.
  */
 export function workPieces(
@@ -35,7 +35,11 @@ export function workPieces(
     if (frames <= 0) return
     const sourceAt = (frame: number) => map.sourceAt(outFrom + frame) - from
     const worked = work({ channels, sampleRateHz, from, to, frames, sourceAt, told: (share) => told((outFrom + share * frames) / map.frames) }) // prettier-ignore
-    if (isAttack) keepAttack(channels, worked, from, Math.min(keepFrames, MOST_KEPT * (to - from), MOST_KEPT * frames), sampleRateHz)
+    if (isAttack) {
+      const isSlowed = frames > to - from
+      const whole = keepFrames === 0 || !isSlowed ? keepFrames : Math.max(keepFrames, riseFrames(channels, from, to, sampleRateHz))
+      keepAttack(channels, worked, from, Math.min(whole, MOST_KEPT * (to - from), MOST_KEPT * frames), sampleRateHz)
+    }
     if (!isLast) calmBefore(channels, worked, to, sampleRateHz)
     const fade = isLast ? 0 : Math.min(join, frames)
     worked.forEach((channel, at) => {
@@ -91,6 +95,22 @@ function calmBefore(channels: readonly Float32Array[], worked: Float32Array[], t
   for (const channel of worked)
     for (let i = Math.max(0, frames - calm - over); i < frames; i++)
       channel[i]! *= 1 + (gain - 1) * Math.min(1, (i - (frames - calm - over)) / over)
+}
+
+/** An attack that rises slowly is kept, where it would be slower still, to where it is loudest, and as much more as it takes to go over; so long at most. */
+const MOST_RISE_SECONDS = 0.03
+
+/** How long an attack takes until it is loudest, with what it takes to go over then. */
+function riseFrames(channels: readonly Float32Array[], from: number, to: number, sampleRateHz: number): number {
+  const look = Math.round(LOOK_SECONDS * sampleRateHz)
+  const end = Math.min(to, from + Math.round(MOST_RISE_SECONDS * sampleRateHz))
+  let [most, top] = [0, from]
+  for (let at = from; at < end; at += look >> 1) {
+    let sum = 0
+    for (const side of channels) for (let i = at; i < Math.min(end, at + look); i++) sum += side[i]! ** 2
+    if (sum > most) [most, top] = [sum, Math.min(end, at + look)]
+  }
+  return top - from + Math.round(OVER_SECONDS * sampleRateHz)
 }
 
 /** Lays an attack as it was over what was made of it. */

@@ -12,7 +12,7 @@ import type { Recipe } from './recipes'
 import { isWorked, stepsOf } from './steps'
 
 /** Changes whenever the same settings come to another sound. */
-const VERSION = 1
+const VERSION = 2
 /** A standstill goes round over so much of its end. */
 const ROUND_SECONDS = 3
 const ROUND_OVER_SECONDS = 0.6

@@ -50,11 +50,11 @@ export const liveParameters: readonly Parameter[] = movedParameters.filter((name
  * What an event does. `along` is a strike that another one made, `bead` one of a groove. `controller` has the number of its
  * control in `note` and where it is moved to in `velocity`. `kit` says that what lies in memory is played from this frame
  * on; `note` is the number of that state. `fader` has a bus in `padSlot`, which of its faders in `note`, and the value in
- * `velocity`. `groove` begins the groove, at the beat in `velocity`; `stopGroove` ends it; `leadGroove` says that
+ * `velocity`. `roll` is the next strike of what goes on while it is held. `groove` begins the groove, at the beat in `velocity`; `stopGroove` ends it; `leadGroove` says that
  * its beat, counted from its beginning, is that in `velocity`, and that a beat lasts `key` frames from here on.
  */
 export const EventType = {
-  strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5, along: 6, controller: 7, kit: 8, fader: 9, stopGroove: 10, bead: 11, leadGroove: 12,
+  strike: 1, release: 2, stopAll: 3, stopPad: 4, groove: 5, along: 6, controller: 7, kit: 8, fader: 9, stopGroove: 10, bead: 11, leadGroove: 12, roll: 13,
 } as const // prettier-ignore
 /** Faders of a bus: gains, and a place from -1 to 1. */
 export const faderCodes = { gain: 0, pan: 1, send: 2 } as const

@@ -40,6 +40,7 @@ export function compilePad(kit: Kit, given: Pad, context: CompileContext): Float
   out[Head.rootNote] = settings.rootNote ?? -1
   out[Head.againFrames] = typeof settings.startAgain === 'number' ? toFrames(settings.startAgain, context) : -1
   out[Head.againAtGroove] = settings.startAgain === 'groove' ? 1 : 0
+  out[Head.rollSeconds] = settings.values.rollSeconds
   out[Head.glideFrames] = settings.values.glideSeconds * context.sampleRateHz
   writeLinks(out, kit, pad, context)
   const movers = moversOf(kit, pad, settings)

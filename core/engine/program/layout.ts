@@ -19,7 +19,7 @@ export const Head = layout(
   'size', 'padHash', 'mode', 'maxStrikes', 'pick', 'counter', 'gain', 'pan', 'tuneCents', 'rootNote',
   'chokeCount', 'chokes', 'bandCount', 'bands', 'rayCount', 'rays', 'settledCount', 'settled',
   'group', 'groupMaxStrikes', 'againFrames', 'againAtGroove', 'limit', 'limitMaxStrikes',
-  'openings', 'takeTurns', 'alsoCount', 'also', 'glideFrames', 'aheadFrames', 'turnsOf', 'turnsHash',
+  'openings', 'takeTurns', 'alsoCount', 'also', 'glideFrames', 'rollSeconds', 'aheadFrames', 'turnsOf', 'turnsHash',
 ) // prettier-ignore
 
 /** Strikes that this pad silences: of a pad, and where `rays` or `bands` point at a list (0: at none) only those in it. */
@@ -226,7 +226,7 @@ export const ParamCode = Object.fromEntries(parameterNames.map((name) => [name, 
   Record<Parameter, number>
 >
 /** Room for every parameter. */
-export const PARAMS = 32
+export const PARAMS = 40
 
 /**
  * One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. `wantsBand` and `wantsTurn` are the

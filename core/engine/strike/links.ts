@@ -16,6 +16,7 @@ import type { EngineState } from '../state'
 import { curveAt } from '../voice/envelope'
 import { chance, Purpose, shuffledTurn } from './chance'
 import { choke, stopPad } from './stops'
+import { goOnRolling } from './rolling'
 import { strike } from './strike'
 
 /**
@@ -73,6 +74,7 @@ function sound(engine: EngineState, events: Float64Array, at: number): void {
   if (isOnPath(engine, now.padSlot)) return
   setOnPath(engine, now.padSlot)
   strike(engine)
+  goOnRolling(engine, engine.frame)
   if (now.program !== 0 && now.passOn !== 0) strikeAlong(engine)
 }
 

@@ -149,8 +149,9 @@ function beginModes(engine: EngineState, voice: number): void {
   const { voices: v, now } = engine
   const mode = engine.memory.arena[now.program + Head.mode]
   v.releaseFrame[voice] = NEVER
-  v.holds[voice] = mode === modeCodes.hold || mode === modeCodes.loopUntilLetGo ? 1 : 0
-  const goesRound = mode === modeCodes.loopUntilLetGo || mode === modeCodes.loopUntilStruckAgain
+  const isAlone = engine.memory.arena[now.program + Head.rollSeconds] > 0 // what goes on is made of strikes that end by themselves
+  v.holds[voice] = !isAlone && (mode === modeCodes.hold || mode === modeCodes.loopUntilLetGo) ? 1 : 0
+  const goesRound = (mode === modeCodes.loopUntilLetGo && !isAlone) || mode === modeCodes.loopUntilStruckAgain
   v.loops[voice] = goesRound || v.loopPeriod[voice] > 0 ? 1 : 0
   v.fadeStart[voice] = NEVER
   v.fadeFrames[voice] = 0

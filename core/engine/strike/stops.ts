@@ -130,6 +130,8 @@ function silence(engine: EngineState, tie: number): boolean {
   const { arena } = memory
   const isWhole = arena[tie + ChokeField.rays] === 0 && arena[tie + ChokeField.bands] === 0
   let silenced = false
+  const silencedSlot = arena[tie + ChokeField.padSlot]
+  if (isWhole && silencedSlot !== engine.now.padSlot) engine.rollEnd[silencedSlot] = engine.frame
   for (let slot = 0; slot < s.active.length; slot++) {
     if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== arena[tie + ChokeField.padSlot]) continue
     if (isWhole) stopStrike(engine, slot, arena[tie + ChokeField.fadeFrames])

@@ -175,6 +175,7 @@ const parameterFates: { readonly [Name in Parameter]?: Exclude<Fate<never>, 'unp
   levelEnvelope: 'inSamples',
   pitchEnvelope: 'inSamples',
   bendTrack: 'written',
+  rollSeconds: 'silent', // said of the pad
   glideSeconds: 'silent', // heard between strikes only
   attackDb: 'inSamples',
   tailDb: 'inSamples',
@@ -262,6 +263,7 @@ export function lostOfPad(kit: Kit, pad: Pad): string[] {
     ...pad.rays.flatMap((ray) => told(rayFates, { ...of, ray })),
     ...bands.flatMap((list) => list.flatMap((band, i) => told(bandFates, { ...of, band, above: list[i + 1] }))),
     ...clipsOfPad(pad).flatMap((clip) => told(clipFates, clip)),
+    ...when(of.settings.values.rollSeconds > 0, 'that it goes on while it is held is left out: it is struck once.'),
     ...shapedKeys(of),
   ]
   return [...new Set(lost)]

@@ -22,6 +22,7 @@ const TO: Partial<Record<Parameter, string>> = {
   pan: 'place',
   tuneCents: 'tuning',
   startSeconds: 'start',
+  rollSeconds: 'time between strikes',
   endSeconds: 'end',
   fadeInSeconds: 'fade in',
   fadeOutSeconds: 'fade out',

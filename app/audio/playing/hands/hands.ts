@@ -6,7 +6,7 @@ import type { Kit, PadId } from '@heliaster/core/kit'
 import { createStore } from 'zustand/vanilla'
 
 import { kitNow, releasePad, sound, strikePad } from '../../engine/sound'
-import { handSettings, settingsOfInput } from './hand-settings'
+import { FINGERS, handSettings, settingsOfInput } from './hand-settings'
 import { begins, ends } from './in-time'
 import { leadTiller } from './tillers'
 import { noteStrike } from './timing'
@@ -116,6 +116,23 @@ function move(input: string, control: number, value: number): void {
   if (RESTING.includes(control as never)) moved.set(input, (moved.get(input) ?? new Set()).add(control))
 }
 
+/** How hard pads are pressed, 0..1. */
+function press(padIds: readonly PadId[], pressure: number): void {
+  for (const padId of padIds) sound.getState().player?.press(padId, pressure)
+  handsState.setState(({ keyPressures }) => ({ keyPressures: { ...keyPressures, ...Object.fromEntries(padIds.map((id) => [id, pressure])) } })) // prettier-ignore
+}
+
+/**
+ * A finger that moves on a pad that goes on while it is held: from left to right is the wheel, upward presses harder;
+ * both 0..1. Let go it presses no more, and the wheel stays.
+ */
+export function leadByHand(padId: PadId, across: number, up: number): void {
+  move(FINGERS, controlNumbers.wheel, Math.round(127 * Math.min(1, Math.max(0, across))))
+  press([padId], Math.min(1, Math.max(0, up)))
+}
+
+export const pressNoMore = (padId: PadId): void => press([padId], 0)
+
 /** An input is gone: nothing of it sounds on, nothing stays bent, pressed or trodden. */
 export function inputIsGone(input: string): void {
   held.letGo(input)
@@ -147,11 +164,7 @@ function act(input: string, message: HandMessage, atMs: number | undefined): voi
       const struck = held.padsOf(input, `${message.channel} ${message.note}`)
       const padIds = struck.length > 0 ? struck : padsOfNote(message.note)
       const pressure = message.pressure / 127
-      for (const padId of padIds) sound.getState().player?.press(padId, pressure)
-      handsState.setState(({ keyPressures }) => ({
-        keyPressures: { ...keyPressures, ...Object.fromEntries(padIds.map((id) => [id, pressure])) },
-      }))
-      return
+      return press(padIds, pressure)
     }
     case 'controller':
       if (message.number === controlNumbers.pedal) held.pedal(input, message.value >= HALF_DOWN)

@@ -19,7 +19,6 @@ interface Props {
 
 /** As hard as a pad sounds when it is taken up. */
 const TAKEN = 96
-const TAKEN_KEY = 901
 
 /** What lies over a pad while it is taken rather than played: dragged, tapped or taken by keys; it sounds as it is taken. */
 export function PadHandle({ id, label, isHeld, onPress, box, radius, children }: Props) {
@@ -33,7 +32,7 @@ export function PadHandle({ id, label, isHeld, onPress, box, radius, children }:
         role="button"
         aria-pressed={isHeld}
         aria-label={label}
-        onPressIn={() => strikePad({ padId: id, velocity: TAKEN, key: TAKEN_KEY })}
+        onPressIn={() => strikePad({ padId: id, velocity: TAKEN })}
         onPress={onPress}
         {...described}
         {...listeners}

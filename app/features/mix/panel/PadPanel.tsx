@@ -16,8 +16,6 @@ import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Part } from '../../../ui/layout/Part'
 
-const KEY = 902
-
 /** A pad in the mix: where it stands, where it and its rays go, and what they send to the returns. */
 export function PadPanel({ kit, pad, gesture }: { readonly kit: Kit; readonly pad: Pad; readonly gesture: KitGesture }) {
   const settings = padSettings(kit, pad)
@@ -30,7 +28,7 @@ export function PadPanel({ kit, pad, gesture }: { readonly kit: Kit; readonly pa
   return (
     <View style={{ gap: 12 }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
-        <Button label="Strike" icon="play-outline" onPress={() => strikePad({ padId: pad.id, velocity: 100, key: KEY })} />
+        <Button label="Strike" icon="play-outline" onPress={() => strikePad({ padId: pad.id, velocity: 100 })} />
         <Button label="Shape it" onPress={shape} />
         <Button
           label="Slice by slice"

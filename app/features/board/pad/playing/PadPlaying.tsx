@@ -15,6 +15,7 @@ import { padGesture } from '../../../../kit-view/use-kit'
 import { MODES, PICKS } from '../../../../kit-view/play-choices'
 import { ChokeChips } from '../ties/ChokeChips'
 import { LinkChips } from '../ties/LinkChips'
+import { GoesOn } from './GoesOn'
 import { TurnRules } from './TurnRules'
 
 /** How a pad answers strikes: which turn is next, what it silences, how many sound at once. */
@@ -29,6 +30,7 @@ export function PadPlaying({ kit, pad }: { readonly kit: Kit; readonly pad: Pad 
       <TurnRules settings={settings} bands={pad.bands.length} onSet={set} />
       <ChokeChips kit={kit} pad={pad} />
       <Chips label="When struck" options={MODES} value={settings.mode} onChoose={(mode) => set({ mode })} />
+      <GoesOn kit={kit} pad={pad} gesture={gesture} />
       <Slider
         label="Strikes at once"
         value={settings.maxStrikes}
