@@ -4,7 +4,8 @@ import type { Offline, ScoreEvent } from '../engine'
 import { randomRulesKit } from '../engine/testing/rules-kits'
 import { performanceKind, responseTo } from '../kit'
 import type { AudioHash, Kit, KitId, Performance } from '../kit'
-import { seeded, testIds } from '../kit/testing'
+import { aTone } from '../kit/builders'
+import { aKit, seeded, testIds } from '../kit/testing'
 import { actsOf, Remembered, REMEMBERED_MS, renderPerformance, stoodOf } from '.'
 import type { Act } from '.'
 
@@ -149,6 +150,40 @@ test('passages end where nobody strikes for four seconds, and are remembered for
   expect(spans(12_000)).toEqual([[1, 6, 3, 'pad-a'], [10, 11, 2, 'pad-b,pad-a']]) // prettier-ignore
   expect(spans(REMEMBERED_MS + 6000)).toEqual([[10, 11, 2, 'pad-b,pad-a']])
   expect(spans(REMEMBERED_MS + 12_000)).toEqual([])
+})
+
+test('what goes on while it is held is remembered until it is let go, with what led it, and sounds again bit for bit', () => {
+  const { kit, audio } = aKit([{ own: { mode: 'hold', maxStrikes: 16, values: { rollSeconds: 0.05 }, responses: [responseTo('keyPressure', 'rollSeconds', -0.03), responseTo('wheel', 'startSeconds', 0.01), responseTo('chance', 'startSeconds', 0.004)] }, bands: [[aTone(3000, 0.2), aTone(2500, 0.3)]] }]) // prettier-ignore
+  const audioOf = (hash: AudioHash) => audio.get(hash)
+  const offline = createOffline(kit, RATE, audioOf)
+  const { engine, loader } = offline
+  const [left, right] = [new Float32Array(8 * RATE), new Float32Array(8 * RATE)]
+  const remembered = new Remembered(RATE)
+  const padSlot = loader.slotOf(kit.pads[0].id)
+  const move = (note: number, velocity: number) => ({ type: EventType.controller, padSlot: 0, note, velocity })
+  const moves = new Map<number, Omit<ScoreEvent, 'frame'>>([
+    [375, { type: EventType.strike, padSlot, velocity: 100, note: 60, key: 4 }],
+    [500, move(controlNumbers.keyPressure + padSlot, 0.8)],
+    [560, move(controlNumbers.wheel, 90)],
+    [2600, { type: EventType.release, padSlot, key: 4 }],
+  ])
+  let told = 0
+  for (let at = 0; at < left.length; at += BLOCK) {
+    const given = moves.get(at / BLOCK)
+    if (given) act(engine, toScore([{ ...given, frame: engine.frame }]).subarray(0, EventField.length))
+    render(engine, left, right, at, BLOCK)
+    remembered.add(newActs(offline, told, kit), at)
+    told = engine.memory.status[StatusField.actCount]
+    if (at === 10 * BLOCK) remembered.stand(stoodOf(standingOf(engine), loader.padIdOf), at)
+  }
+  const [passage] = remembered.passages(8000)
+  expect([passage.fromFrame, passage.toFrame - 1, passage.strikes]).toEqual([375 * BLOCK, 2600 * BLOCK, 1])
+  const { performance, kitOf } = kept({ left, right, remembered, quietSince: () => 0 }, passage)
+  expect(performance.events.map(({ type }) => type)).toEqual(['strike', 'press', 'control', 'letGo'])
+  const again = renderPerformance(performance, { kitOf, audioOf })
+  const from = passage.fromFrame
+  expect(again.channels[0].subarray(0, 280_000)).toEqual(left.subarray(from, from + 280_000))
+  expect(left.subarray(from, from + 280_000).some((sample) => sample !== 0)).toBe(true)
 })
 
 test('ten minutes of playing go on being remembered in bounded room, each passage with the kit and the standing that it began with', () => {

@@ -63,15 +63,20 @@ export class Remembered {
   /** Those of the last ten minutes, oldest first. What began before it was known how the engine stood is not among them. */
   passages(nowMs: number): Passage[] {
     const passages: { fromFrame: number; toFrame: number; fromMs: number; strikes: number; padIds: PadId[] }[] = []
+    /** What the passage that is open still holds: it lasts until that is let go, however long nobody strikes. */
+    const held = new Set<string>()
     const known = this.stood[0]?.at.frame ?? Infinity
     for (const { act, ms } of this.told) {
       if (act.type === 'kit' || act.frame < known || nowMs - ms > REMEMBERED_MS) continue
       const open = passages[passages.length - 1]
       const isNear = open && act.frame - open.toFrame < PAUSE_SECONDS * this.sampleRateHz
       if (act.type !== 'strike') {
-        if (isNear) open.toFrame = act.frame + 1
+        const isLetGo = act.type === 'letGo' && held.delete(`${act.padId} ${act.key}`)
+        if (open && (isNear || isLetGo)) open.toFrame = act.frame + 1
         continue
       }
+      if (!isNear) held.clear()
+      if (act.key) held.add(`${act.padId} ${act.key}`)
       if (isNear) {
         open.toFrame = act.frame + 1
         open.strikes++
