@@ -12,6 +12,7 @@ import { mirroredOutline, peaksOf } from '../../../ui/drawing/outline'
 import { usePalette } from '../../../ui/theme/theme'
 import { shareOf, stepped } from './lanes'
 import type { Lane } from './lanes'
+import type { SliceKey } from './slice-keys'
 import type { Slices } from './slices-view'
 import { edgesOf, useSliceHand } from './use-slice-hand'
 import type { HandMode } from './use-slice-hand'
@@ -31,7 +32,7 @@ interface Props {
   readonly onHear: () => void
   readonly onDone: () => void
   /** Keys that cut, copy and lay down, and that move and resize the stretch. */
-  readonly onKey: (key: 'cut' | 'copy' | 'paste' | 'clear' | 'earlier' | 'later' | 'shorter' | 'longer') => void
+  readonly onKey: (key: SliceKey) => void
 }
 
 export const WAVE_PX = 148
