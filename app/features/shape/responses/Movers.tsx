@@ -11,7 +11,7 @@ import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { Part } from '../../../ui/layout/Part'
 import { parameterChoices } from '../../../kit-view/parameter-words'
-import { moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
+import { mostOf, moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
 import type { SourceChoice } from './mover-words'
 import { ResponseCurve } from './ResponseCurve'
 import { whyNothing } from '../../../kit-view/why-nothing'
@@ -60,6 +60,7 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
       {shown.map((response) => (
         <Mover
           key={response.id}
+          kit={kit}
           pad={pad}
           response={response}
           silence={whyNothing(kit, pad, settings, response)}
@@ -138,6 +139,7 @@ function Wander({ share, onSlide, onDone }: WanderProps) {
 interface MoverProps {
   readonly pad: Pad
   readonly response: Response
+  readonly kit: Kit
   /** Why it is not heard, where it is not. */
   readonly silence: string | undefined
   readonly onSlide: (amount: number) => void
@@ -148,11 +150,12 @@ interface MoverProps {
 }
 
 /** One response: a sentence with its amount, its curve with where it stands, and whether it is heard. */
-function Mover({ pad, response, silence, onSlide, onCurve, onDone, onBypass, onRemove }: MoverProps) {
+function Mover({ kit, pad, response, silence, onSlide, onCurve, onDone, onBypass, onRemove }: MoverProps) {
   const palette = usePalette()
   const words = moverWords(response)
   const target = response.to[0] && targetOf(response.to[0].param)
   const ray = pad.rays.find(({ id }) => id === response.to[0]?.ray)
+  const most = target ? mostOf(kit, pad, target) : 0
   return (
     <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6 }}>
       <View style={{ opacity: response.bypass ? 0.55 : 1 }}>
@@ -161,8 +164,8 @@ function Mover({ pad, response, silence, onSlide, onCurve, onDone, onBypass, onR
             label={moverSentence(response)}
             spoken={words}
             value={response.amount * target.factor}
-            min={-target.most}
-            max={target.most}
+            min={-most}
+            max={most}
             step={target.step}
             unit={target.unit}
             neutral={0}

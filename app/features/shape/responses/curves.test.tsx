@@ -7,8 +7,10 @@ import { useState } from 'react'
 import { handsState, takeMessage } from '../../../audio/playing/hands/hands'
 import { session } from '../../../kit-view/session'
 import { aDrawnHit as drawn } from '../../../testing/a-drawn-hit'
+import { aKitOf, aPad } from '../../../testing/a-kit'
 import { QuickShape } from '../quick/QuickShape'
 import { targetOf } from '../whom/target'
+import { mostOf, targetOf as whatOf } from './mover-words'
 import { Movers } from './Movers'
 import { softestStart } from './softest-start'
 
@@ -86,4 +88,18 @@ test('where the softest begins is marked on the wave and moved there; without su
   kit = { ...kit, pads: [{ ...pad, own: { ...pad.own, responses: [] } }] }
   render(<Shown isQuick />)
   expect(screen.queryByRole('slider', { name: 'Start of the softest' })).toBeNull()
+})
+
+test('where strikes begin is moved over the whole of a long clip, and of a short one as far as it is offered', () => {
+  const start = whatOf('startSeconds')!
+  const kitWith = (endFrame: number) => {
+    const pad = aPad(1)
+    const [turn] = pad.bands[0]!.turns
+    const clips = Object.fromEntries(Object.entries(turn!.clips).map(([ray, clip]) => [ray, { ...(clip as object), endFrame }])) as never
+    return aKitOf({ ...pad, bands: [{ ...pad.bands[0]!, turns: [{ ...turn!, clips }] }] })
+  }
+  const [short, long] = [kitWith(2400), kitWith(240_000)]
+  expect(mostOf(short, short.pads[0]!, start)).toBe(start.most)
+  expect(mostOf(long, long.pads[0]!, start)).toBe(5000)
+  expect(mostOf(long, long.pads[0]!, whatOf('gainDb')!)).toBe(whatOf('gainDb')!.most)
 })

@@ -1,5 +1,5 @@
-import { parameterRow, parameters } from '@heliaster/core/kit'
-import type { Parameter, Response } from '@heliaster/core/kit'
+import { clipsOfPad, parameterRow, parameters } from '@heliaster/core/kit'
+import type { Kit, Pad, Parameter, Response } from '@heliaster/core/kit'
 
 import { PARAMETER_NAMES } from '../../../kit-view/parameter-words'
 
@@ -82,6 +82,13 @@ export function moverWords(response: Response): string {
   const source = choice?.value === 'controller' ? `Controller ${response.from.number ?? 1}` : (choice?.words ?? 'A tiller')
   const targets = response.to.map(({ param }) => targetOf(param)?.text.toLowerCase() ?? param)
   return `${source} ${source === 'Softer strikes' || source === 'Fast strikes' ? 'move' : 'moves'} the ${targets.join(', the ')}`
+}
+
+/** The most that is offered for a pad, in the target's unit: where in a clip strikes begin reaches over its longest one. */
+export function mostOf(kit: Pick<Kit, 'audio'>, pad: Pad, { value, most, factor }: Target): number {
+  if (value !== 'startSeconds') return most
+  const seconds = clipsOfPad(pad).map((clip) => (clip.endFrame - clip.startFrame) / (kit.audio[clip.audio]?.sampleRateHz ?? 48000))
+  return Math.max(most, Math.floor(Math.max(0, ...seconds) * factor))
 }
 
 /** What a strike is where a parameter is lowered, and where it is raised. */
