@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
 import { findings, focused, lostWords } from './everyone'
-import { openDemo, openOwnDemo, pad, saved } from './helpers'
+import { openDemo, openOwnDemo, openRecording, pad, saved } from './helpers'
 
 type State = readonly [name: string, go: (page: Page) => Promise<unknown>]
 
@@ -117,7 +117,10 @@ const walks: Record<string, readonly State[]> = {
     ['a step', (page) => press(page, 'Slow down')],
     ['all of a step', (page) => press(page, 'All of it')],
     ['casting', (page) => press(page, 'Cast it on a new pad')],
-    ['no slices', async (page) => (await openOwnDemo(page, 'shape'), await pad(page, 'Buoy bell').click(), await choose(page, 'Slices'))],
+    [
+      'no slices',
+      async (page) => (await openRecording(page, 'Buoy bell', 'shape'), await pad(page, 'Buoy bell').click(), await choose(page, 'Slices')),
+    ],
     ['slices', (page) => press(page, 'On quarters')],
     ['a stretch of slices', async (page) => (await choose(page, 'Choose a stretch'), await page.getByRole('slider', { name: 'Level of slices' }).press('Shift+ArrowRight'))], // prettier-ignore
     ['cutting slices', (page) => choose(page, 'Cut slices')],

@@ -89,6 +89,17 @@ export async function keepAudio(page: Page, bytes: Buffer, name: string): Promis
   return hash
 }
 
+/** The demo kit as this test's own, at 120 beats a minute, with a recording of six strikes in four seconds on one of its pads. */
+export async function openRecording(page: Page, name: string, place: string): Promise<void> {
+  const wav = wavWithStrikes(4, [0.1, 0.7, 1.3, 1.9, 2.5, 3.1])
+  const frames = (wav.length - 44) / 2
+  const audio = await keepAudio(page, wav, 'Six strikes.wav')
+  const info = { name: 'Six strikes.wav', sampleRateHz: 48000, frames, channels: 1 }
+  const clip = { audio, startFrame: 0, endFrame: frames, fadeInSeconds: 0, fadeOutSeconds: 0, gainDb: 0, reverse: false, invert: false, channel: 'left' as const } // prettier-ignore
+  const filled = (one: Kit['pads'][number]) => ({ ...one, bands: one.bands.slice(0, 1).map((band) => ({ ...band, turns: band.turns.slice(0, 1).map((turn) => ({ ...turn, clips: { [one.rays[0]!.id]: clip } as typeof turn.clips })) })) }) // prettier-ignore
+  await openOwnDemo(page, place, (kit) => ({ ...kit, tempoBpm: 120, audio: { ...kit.audio, [audio]: info }, pads: kit.pads.map((one) => (one.own.name === name ? filled(one) : one)) })) // prettier-ignore
+}
+
 /** The bytes that this device keeps of a sound on the list, by its name. */
 export async function storedBytes(page: Page, name: string): Promise<Uint8Array> {
   const base64 = await page.evaluate(

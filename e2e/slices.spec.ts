@@ -2,13 +2,13 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import type { Clip, Kit } from '@heliaster/core/kit'
 
-import { fills, keepAudio, keptKit, openOwnDemo, pad, saved, wavWithStrikes } from './helpers'
+import { fills, keptKit, openRecording, pad, saved } from './helpers'
 
 const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' }).first().click() // prettier-ignore
 const choose = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
 
 async function openSlices(page: Page, name: string): Promise<void> {
-  await openOwnDemo(page, 'shape')
+  await openRecording(page, name, 'shape')
   await pad(page, name).click()
   await choose(page, 'Slices')
   await expect(page.getByText('A loop, or hits in one recording?')).toBeVisible()
@@ -90,21 +90,7 @@ test('a stretch is chosen, moved by a drag, resized by its edge and laid down ag
 })
 
 test('the strikes of a recording are found, and the same is set on all that sound alike at one tap', async ({ page }) => {
-  // One pad plays a whole recording of six strikes, each higher than the one before.
-  const wav = wavWithStrikes(2, [0.1, 0.4, 0.7, 1.0, 1.3, 1.6])
-  const frames = (wav.length - 44) / 2
-  const audio = await keepAudio(page, wav, 'Six strikes.wav')
-  const info = { name: 'Six strikes.wav', sampleRateHz: 48000, frames, channels: 1 }
-  await openOwnDemo(page, 'shape', (kit) => ({
-    ...kit,
-    audio: { ...kit.audio, [audio]: info },
-    pads: kit.pads.map(
-      (one) =>
-      one.own.name === 'Hull thump' ? { ...one, bands: one.bands.slice(0, 1).map((band) => ({ ...band, turns: band.turns.slice(0, 1).map((turn) => ({ ...turn, clips: { [one.rays[0]!.id]: { ...Object.values(turn.clips).find((clip) => clip !== 'intendedSilence')!, audio, startFrame: 0, endFrame: frames } } as typeof turn.clips })) })) } : one, // prettier-ignore
-    ),
-  }))
-  await pad(page, 'Hull thump').click()
-  await choose(page, 'Slices')
+  await openSlices(page, 'Hull thump')
   await press(page, 'At its strikes')
   await expect(page.getByText('Slice 1 of 7')).toBeVisible()
   const wave = page.getByRole('slider', { name: 'Level of slices' })

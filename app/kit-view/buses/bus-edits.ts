@@ -2,7 +2,6 @@ import { MOST, createBus } from '@heliaster/core/kit'
 import type { Bus, BusId, Kit, KitEdit, Pad, RayId } from '@heliaster/core/kit'
 
 import { makeId } from '../../documents/make-id'
-import { madeInsert } from './inserts'
 
 /** Where a ray or a pad goes: a bus, a new one, or the way it would go without a choice. */
 export type BusChoice = BusId | 'none' | 'new'
@@ -32,12 +31,6 @@ export function addBusEdits(kit: Kit, isReturn: boolean): KitEdit[] {
   const word = isReturn ? 'Return' : 'Bus'
   const count = kit.buses.filter((bus) => bus.isReturn === isReturn).length + 1
   return [{ type: 'putBus', bus: { ...createBus(makeId<BusId>('bus'), `${word} ${count}`), isReturn } }]
-}
-
-/** A return with a room in it, and nothing sent there yet. */
-export function roomEdits(): { readonly busId: BusId; readonly edits: KitEdit[] } {
-  const bus = { ...createBus(makeId<BusId>('bus'), 'Room'), isReturn: true, inserts: [madeInsert('reverb', true)] }
-  return { busId: bus.id, edits: [{ type: 'putBus', bus }] }
 }
 
 /** The buses that a bus can go into or send to: all but itself and those whose way leads here. */

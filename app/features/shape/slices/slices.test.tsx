@@ -1,4 +1,4 @@
-import { applyEdit } from '@heliaster/core/kit'
+import { applyEdit, effectStarts } from '@heliaster/core/kit'
 import type { BusId, Clip, Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
@@ -7,6 +7,7 @@ import { hearVersion } from '../../../audio/engine/sound'
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { targetOf } from '../whom/target'
 import { amountAt, lanesOf, shareOf, stepped } from './lanes'
+import { ROOM } from './room'
 import { slicePiece } from './slices-view'
 import { SlicesPart } from './SlicesPart'
 
@@ -150,6 +151,11 @@ test('every second, stairs and chance at one tap, over all where one is chosen',
   expect(levels()).toEqual([-24, -16, -8, 0])
   press('At random')
   for (const level of levels()!) expect(level! / -3).toBeCloseTo(Math.round(level! / -3), 9)
+})
+
+test('the room that is made is the first start of a reverb, all of it', () => {
+  const [first] = effectStarts.reverb
+  expect(ROOM).toEqual({ kind: 'reverb', values: { ...first!.values, mix: 1 }, choices: { ...first!.choices } })
 })
 
 test('without a bus to send to a room is made; what is drawn goes there from the slices alone', () => {
