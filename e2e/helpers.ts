@@ -82,7 +82,8 @@ export function wavWithStrikes(seconds: number, strikes: readonly number[], rate
 /** Brings a file to the server as a device does, and says by what it is called there. */
 export async function keepAudio(page: Page, bytes: Buffer, name: string): Promise<AudioHash> {
   const hash = createHash('sha256').update(bytes).digest('hex') as AudioHash
-  await page.request.post(`/api/audio/${hash}`, { data: { bytes: bytes.length, name } })
+  const begun = await page.request.post(`/api/audio/${hash}`, { data: { bytes: bytes.length, name } })
+  if (((await begun.json()) as { state: string }).state === 'ready') return hash // another test brought the same
   for (let place = 0; place * CHUNK_BYTES < bytes.length; place++)
     await page.request.put(`/api/audio/${hash}/chunks/${place}`, { data: bytes.subarray(place * CHUNK_BYTES, (place + 1) * CHUNK_BYTES) })
   expect((await page.request.post(`/api/audio/${hash}/finish`)).status()).toBe(200)
