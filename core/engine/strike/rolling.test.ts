@@ -17,7 +17,7 @@ function played(
   { frames = RATE, block = 128, ties = [] as object[] } = {},
 ) {
   const { kit, audio } = aKit([{ own: { mode: 'hold', maxStrikes: 64, ...own }, bands: [[aTone(600, 0.1), aTone(600, 0.2)]] }, { bands: [[aTone(600)]] }]) // prettier-ignore
-  const withTies = { ...kit, ties: ties.map((tie, i) => ({ id: `t${i}`, from: kit.pads[1].id, to: [kit.pads[0].id], ...tie })) } as unknown as typeof kit // prettier-ignore
+  const withTies = { ...kit, ties: ties.map((tie, i) => ({ id: `t${i}`, from: kit.pads['isOwn' in tie ? 0 : 1].id, to: [kit.pads[0].id], ...tie })) } as unknown as typeof kit // prettier-ignore
   const { engine, loader } = createOffline(withTies, RATE, (hash) => audio.get(hash), 3)
   const records: StrikeRecord[] = []
   const score = toScore(events.map(({ pad = 0, ...event }) => ({ ...event, padSlot: loader.slotOf(kit.pads[pad].id) })))
@@ -87,6 +87,25 @@ test('silenced by another pad or stopped it goes on no longer; struck anew it do
   expect(silenced.framesOf).toEqual([0, 2400, 4800, 10_000, 12_400])
   const stopped = played({ values }, [strike(0), { frame: 3000, type: EventType.stopAll }])
   expect(stopped.framesOf).toEqual([0, 2400])
+})
+
+test('let go, a pad silences another that goes on, whichever was struck last; one that silences itself goes on', () => {
+  const values = { rollSeconds: 0.05 }
+  const letGo = played({ values }, [{ ...strike(0, 9), pad: 1 }, strike(1000), { ...release(5000, 9), pad: 1 }], { ties: [{ kind: 'choke', on: 'letGo', fadeSeconds: 0 }], frames: 20_000 }) // prettier-ignore
+  expect(letGo.framesOf).toEqual([1000, 3400])
+  const own = played({ values }, [strike(0), release(9000)], { ties: [{ kind: 'choke', fadeSeconds: 0, isOwn: true }] })
+  expect(own.framesOf).toEqual([0, 2400, 4800, 7200])
+})
+
+test('a bead of a groove strikes it once, and stops no sooner or later for it', () => {
+  const { kit, audio } = aKit([{ own: { mode: 'hold', values: { rollSeconds: 0.05 } }, bands: [[aTone(600)]] }])
+  const bead = { id: 'bead' as never, step: 0, velocity: 100 }
+  const groove = { id: 'groove' as never, name: 'G', lengthSteps: 16, stepsPerBeat: 4, swing: 0.5, strings: [{ id: 'string' as never, padId: kit.pads[0].id, beads: [bead] }] } // prettier-ignore
+  const { engine, loader } = createOffline({ ...kit, tempoBpm: 120, grooves: [groove] } as never, RATE, (hash) => audio.get(hash), 3)
+  const records: StrikeRecord[] = []
+  const play = { frame: 0, type: EventType.groove, padSlot: 0 }
+  renderOffline(engine, toScore([play]), RATE, 128, (record) => records.push(record))
+  expect(records.filter(({ padSlot }) => padSlot === loader.slotOf(kit.pads[0].id)).map(({ frame }) => frame)).toEqual([0])
 })
 
 test('it never follows closer than 4 ms, whatever moves it', () => {

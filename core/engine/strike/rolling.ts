@@ -1,5 +1,5 @@
 import { addEvent } from '../events'
-import { EventType, modeCodes } from '../program/codes'
+import { cameCodes, EventType, modeCodes } from '../program/codes'
 import { EventField, Head, MAX_PADS, ParamCode } from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
@@ -19,11 +19,14 @@ export function goesOn(arena: Float64Array, program: number): boolean {
   return arena[program + Head.rollSeconds] > 0 && (mode === modeCodes.hold || mode === modeCodes.loopUntilLetGo)
 }
 
-/** After a strike that is held: the next one is made when its time has come, as long as the key is. `begun` is the frame of the first. */
+/**
+ * After a strike that is held: the next one is made when its time has come, as long as the key is. `begun` is the frame of the first. What
+ * has no key (0), and what a groove strikes (below 0), is struck once.
+ */
 export function goOnRolling(engine: EngineState, begun: number): void {
   const { memory, now, made, offsets, playing } = engine
   const { arena } = memory
-  if (now.key === 0 || now.program === 0 || playing[now.padSlot] === 0 || !goesOn(arena, now.program)) return
+  if (now.key <= 0 || now.program === 0 || playing[now.padSlot] === 0 || !goesOn(arena, now.program)) return
   gatherOffsets(engine, NO_RAY)
   const seconds = arena[now.program + Head.rollSeconds] + offsets[ParamCode.rollSeconds]
   const held = seconds < LEAST_SECONDS ? LEAST_SECONDS : seconds > MOST_SECONDS ? MOST_SECONDS : seconds
@@ -53,6 +56,7 @@ export function roll(engine: EngineState, events: Float64Array, at: number): voi
   now.key = events[at + EventField.key]
   now.gain = events[at + EventField.gain]
   now.inputFrame = engine.frame
+  now.cameBy = cameCodes.hand
   now.passOn = now.bead = now.beadProgram = 0
   now.wantsBand = now.wantsTurn = -1
   strike(engine)

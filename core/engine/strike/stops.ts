@@ -119,19 +119,20 @@ export function choke(engine: EngineState, program: number, on: number): void {
   const { arena, log } = memory
   for (let i = 0; i < arena[program + Head.chokeCount]; i++) {
     const tie = program + arena[program + Head.chokes] + i * ChokeField.length
-    if (arena[tie + ChokeField.on] !== on || !silence(engine, tie)) continue
+    if (arena[tie + ChokeField.on] !== on || !silence(engine, program, tie)) continue
     if (on === onCodes.strike) setBit(log, now.record + LogField.choked, arena[tie + ChokeField.padSlot])
   }
 }
 
-/** Silences the strikes of a pad, or what a tie reaches of them. Returns whether anything sounded. */
-function silence(engine: EngineState, tie: number): boolean {
+/** Silences the strikes of a pad, or what a tie of a pad's program reaches of them. Returns whether anything sounded. */
+function silence(engine: EngineState, program: number, tie: number): boolean {
   const { strikes: s, memory } = engine
   const { arena } = memory
   const isWhole = arena[tie + ChokeField.rays] === 0 && arena[tie + ChokeField.bands] === 0
   let silenced = false
   const silencedSlot = arena[tie + ChokeField.padSlot]
-  if (isWhole && silencedSlot !== engine.now.padSlot) engine.rollEnd[silencedSlot] = engine.frame
+  // A pad that silences itself goes on all the same.
+  if (isWhole && programOf(engine, silencedSlot) !== program) engine.rollEnd[silencedSlot] = engine.frame
   for (let slot = 0; slot < s.active.length; slot++) {
     if (s.active[slot] === 0 || s.stopping[slot] !== 0 || s.padSlot[slot] !== arena[tie + ChokeField.padSlot]) continue
     if (isWhole) stopStrike(engine, slot, arena[tie + ChokeField.fadeFrames])
