@@ -114,7 +114,7 @@ const MOST_LAG_SECONDS = 0.1
 /** Lays the mix on the first two channels of the device and pairs on those behind them. */
 function connect(context: AudioContext, node: AudioWorkletNode, pairs: number, channels: number): () => void {
   const { destination } = context
-  const before = { count: destination.channelCount, interpretation: destination.channelInterpretation }
+  const before = destination.channelCount
   destination.channelCount = channels
   const merger = context.createChannelMerger(channels)
   const mix = context.createChannelSplitter(2)
@@ -136,7 +136,7 @@ function connect(context: AudioContext, node: AudioWorkletNode, pairs: number, c
     node.disconnect(mix)
     node.disconnect(delay)
     node.connect(destination, 0)
-    destination.channelCount = Math.min(before.count, destination.maxChannelCount)
+    destination.channelCount = Math.min(before, destination.maxChannelCount)
     lag = undefined
   }
 }

@@ -4,6 +4,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { makeId } from '../../documents/make-id'
 import { decodedAudio } from '../files/audio-files'
+import { outputsLater } from './outputs-later'
 import type { Player, Sounded, Strike } from './player'
 import { soloed, withSolo } from './solo'
 
@@ -36,7 +37,7 @@ export async function startSound(): Promise<void> {
     const player = await createPlayer()
     sound.setState({ player })
     if (openKit) load(openKit)
-    void import('./outputs').then(({ takeUpOutputs }) => takeUpOutputs())
+    void outputsLater().then(({ takeUpOutputs }) => takeUpOutputs())
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     let late = 0

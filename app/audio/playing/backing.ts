@@ -10,6 +10,7 @@ import { kitNow, sound } from '../engine/sound'
 import { coreWork } from '../workers/workers'
 import { tellBeside } from './beside'
 import { grooveState, onGrooveStarts } from './groove-player'
+import { onBothSides } from './both-sides'
 
 /** A song or a bass line of the person's own, played beside the groove: it stays in this page and is never part of a kit. */
 export interface Backing {
@@ -147,7 +148,7 @@ function begin(player: Player, { at, place, rate }: { at: number; place: number;
   if (!buffer || place >= buffer.duration) return
   const { context } = player
   const node = context.createBufferSource()
-  gain = context.createGain()
+  gain = onBothSides(context.createGain())
   gain.gain.value = 10 ** (backingState.getState().levelDb / 20)
   node.buffer = buffer
   node.playbackRate.value = rate

@@ -1,4 +1,5 @@
 import type { Player } from '../engine/player'
+import { onBothSides } from './both-sides'
 
 /** Clicks are made so far ahead, and looked for so often. */
 const AHEAD_SECONDS = 0.12
@@ -29,7 +30,7 @@ export function startClick(player: Player, tempoNow: () => number): () => void {
 
 function click(context: AudioContext, at: number, isFirst: boolean): void {
   const tone = context.createOscillator()
-  const level = context.createGain()
+  const level = onBothSides(context.createGain())
   tone.frequency.value = isFirst ? HZ.first : HZ.other
   level.gain.setValueAtTime(LEVEL, at)
   level.gain.exponentialRampToValueAtTime(LEVEL / 1000, at + CLICK_SECONDS)

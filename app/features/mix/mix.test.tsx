@@ -26,6 +26,7 @@ const mockOver = jest.fn()
 let mockLevel = 0
 let mockHighest = 0.6
 let mockWide = true
+jest.mock('../../audio/engine/outputs-later', () => ({ outputsLater: () => new Promise(() => undefined) }))
 jest.mock('expo-router', () => ({ router: { navigate: jest.fn() } }))
 jest.mock('../../ui/layout/use-is-wide', () => ({ useIsWide: () => mockWide }))
 jest.mock('../../kit-view', () => ({ useKit: () => mockKit, editKit: (_: unknown, edits: KitEdit[]) => mockEdit(edits) }))

@@ -3,12 +3,13 @@ import { useEffect } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { askForNames, canChooseOutput, chooseOutput, findOutputs, outputChoice, outputState, pairsOf } from '../../../audio/engine/outputs'
+import type { Outputs } from '../../../audio/engine/outputs-later'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import { PairChoice } from './PairChoice'
+import { useOutputs } from './use-outputs'
 
 interface Props {
   readonly kit: Kit
@@ -17,6 +18,16 @@ interface Props {
 
 /** By which output of this computer the kit sounds, and which buses leave by pairs of their own. */
 export function OutputsSheet({ kit, onClose }: Props) {
+  const outputs = useOutputs()
+  return (
+    <Sheet title="Outputs" isOpen onClose={onClose}>
+      {outputs && <Choices kit={kit} outputs={outputs} />}
+    </Sheet>
+  )
+}
+
+function Choices({ kit, outputs }: Pick<Props, 'kit'> & { readonly outputs: Outputs }) {
+  const { askForNames, canChooseOutput, chooseOutput, findOutputs, outputChoice, outputState, pairsOf } = outputs
   const { channels, devices, problem } = useStore(outputState)
   const deviceId = useStore(outputChoice, (state) => state.deviceId)
   useEffect(() => {
@@ -24,10 +35,10 @@ export function OutputsSheet({ kit, onClose }: Props) {
     const look = () => void findOutputs()
     navigator.mediaDevices?.addEventListener?.('devicechange', look)
     return () => navigator.mediaDevices?.removeEventListener?.('devicechange', look)
-  }, [])
+  }, [findOutputs])
   const isThere = devices.some(({ id }) => id === deviceId)
   return (
-    <Sheet title="Outputs" isOpen onClose={onClose}>
+    <>
       {canChooseOutput() && devices.length > 1 ? (
         <Chips
           label="Sounds by"
@@ -55,17 +66,16 @@ export function OutputsSheet({ kit, onClose }: Props) {
         </Text>
       )}
       <Text look="strong">{channels > 2 ? `${channels} channels` : 'Two channels'}</Text>
-      <Text tone="muted">{wordsOf(channels, kit.buses.length)}</Text>
+      <Text tone="muted">{wordsOf(pairsOf(channels).length, kit.buses.length)}</Text>
       {kit.buses.map((bus) => (
         <PairChoice key={bus.id} bus={bus} label={bus.name} />
       ))}
-    </Sheet>
+    </>
   )
 }
 
-function wordsOf(channels: number, buses: number): string {
-  if (pairsOf(channels).length === 0)
-    return 'Everything leaves by them. On an output with more channels each bus can leave by a pair of its own.'
+function wordsOf(pairs: number, buses: number): string {
+  if (pairs === 0) return 'Everything leaves by them. On an output with more channels each bus can leave by a pair of its own.'
   if (buses === 0) return 'Make a bus or a return first: it can leave by a pair of its own, beside the mix on outputs 1 and 2.'
   return 'The mix is on outputs 1 and 2. A bus on a pair of its own leaves the mix: its own fader and effects are heard there, those of the whole kit are not. This is kept for this device.'
 }

@@ -1,8 +1,9 @@
 import type { Bus } from '@heliaster/core/kit'
 import { useStore } from 'zustand'
 
-import { choosePair, outputChoice, outputState, pairsOf, pairWords } from '../../../audio/engine/outputs'
+import type { Outputs } from '../../../audio/engine/outputs-later'
 import { Chips } from '../../../ui/controls/Chips'
+import { useOutputs } from './use-outputs'
 
 interface Props {
   readonly bus: Bus
@@ -10,7 +11,13 @@ interface Props {
 }
 
 /** By which outputs of this device a bus leaves; nothing where the device has one pair alone. */
-export function PairChoice({ bus, label }: Props) {
+export function PairChoice(props: Props) {
+  const outputs = useOutputs()
+  return outputs ? <Pairs {...props} outputs={outputs} /> : null
+}
+
+function Pairs({ bus, label, outputs }: Props & { readonly outputs: Outputs }) {
+  const { choosePair, outputChoice, outputState, pairsOf, pairWords } = outputs
   const channels = useStore(outputState, (state) => state.channels)
   const chosen = useStore(outputChoice, (state) => state.pairs[bus.id] ?? 0)
   const pairs = pairsOf(channels)
