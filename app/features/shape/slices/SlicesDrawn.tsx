@@ -104,15 +104,17 @@ export function SlicesDrawn({ kit, pad, place, sampleRateHz, onSlices, onClips, 
       <Text look="small" tone="muted">
         {HINTS[mode]}
       </Text>
+      {mode !== 'cut' && (
+        <Text look="small" tone="muted">
+          {lane.lane.kind !== 'send' ? 'A dashed line says that nothing is drawn there.' : lane.usual === 0 ? 'Where nothing is drawn, as much is sent as the ray sends.' : 'Where nothing is drawn, nothing is sent.'}
+        </Text>
+      )}
       {mode === 'cut' ? (
         <CutActs {...{ kit, pad, place, sampleRateHz, onSlices, onClips, onDone, slices, span, choose }} />
       ) : (
         <SliceActs lane={lane} amounts={amounts} span={span} alike={alike.find((group) => group.includes(span.first)) ?? []} onAmounts={act} />
       )}
       <InTempo {...{ kit, clip, sampleRateHz, onClips, onDone }} />
-      <Text look="small" tone="muted">
-        {lane.lane.kind !== 'send' ? 'A dashed line says that nothing is drawn there.' : lane.usual === 0 ? 'Where nothing is drawn, as much is sent as the ray sends.' : 'Where nothing is drawn, nothing is sent.'}
-      </Text>
     </>
   )
 } // prettier-ignore
