@@ -31,7 +31,7 @@ export default defineConfig({
     {
       name: 'wide',
       testMatch:
-        /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter|slices)\.spec\.ts/,
+        /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter|slices|starts)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

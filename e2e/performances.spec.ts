@@ -3,10 +3,12 @@ import { readFile } from 'node:fs/promises'
 import { readWav } from '@heliaster/core/audio'
 import { readMidiFile } from '@heliaster/core/groove'
 import type { Performance } from '@heliaster/core/kit'
+import { isHeard, strikesOf } from '@heliaster/core/performance'
 import { expect, test } from '@playwright/test'
 import type { Download, Page } from '@playwright/test'
+import { unzipSync } from 'fflate'
 
-import { openDemo, pad, saved, storedBytes, storedSource } from './helpers'
+import { openDemo, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
 
 const KEYS = ['z', 'c', 'x', 'c', 'z', 'v', 'x', 'b']
 
@@ -114,6 +116,57 @@ test('a performance is drawn to a grid, put on another pad, changed strike by st
   await saved(page)
 })
 
+test('the same strikes on other clips: another kit answers by families and names; one strike leaves many times over, no two alike', async ({
+  page,
+}) => {
+  // Another kit: the same pads, an octave deeper.
+  await openOwnDemo(page, 'board', (kit) => ({
+    ...kit,
+    pads: kit.pads.map((one) => ({ ...one, own: { ...one.own, values: { ...one.own.values, tuneCents: -1200 } } })),
+  }))
+  const other = (await page.getByText(/^Lee shore [a-z0-9]{6}$/).first().textContent())! // prettier-ignore
+  await openOwnDemo(page, 'performances')
+  await allArrived(page)
+  await expect(async () => {
+    await page.keyboard.press('z')
+    await expect(page.getByRole('button', { name: 'Keep' })).toBeVisible({ timeout: 2000 })
+  }).toPass()
+  for (const key of ['x', 'z', 'x']) await page.keyboard.press(key)
+  await page.getByRole('button', { name: 'Keep' }).first().click()
+  await page.getByRole('radio', { name: 'Take out' }).click()
+  const here = readWav(await takenOut(page, 'WAV'))
+  await page.getByRole('radio', { name: 'Another kit' }).click()
+  await page.getByRole('radio', { name: other, exact: true }).click()
+  await expect(page.getByText('Sounds with the clips and settings of now.')).toBeVisible()
+  const there = readWav(await takenOut(page, 'WAV'))
+  if (!here.ok || !there.ok) throw new Error('These are no WAV files.')
+  const starts = ({ cues }: typeof here.file) => cues.map(({ frame }) => frame - cues[0].frame)
+  expect(starts(there.file)).toEqual(starts(here.file))
+  const crossings = ({ audio }: typeof here.file) => audio.channels[0].reduce((count, sample, i, all) => count + (i > 0 && sample >= 0 !== all[i - 1] >= 0 ? 1 : 0), 0) / audio.channels[0].length // prettier-ignore
+  expect(crossings(there.file)).toBeLessThan(0.8 * crossings(here.file))
+  await page.getByRole('radio', { name: 'As it was played' }).click()
+
+  const strings = page.getByRole('group', { name: /^Strikes/ })
+  await strings.focus()
+  await page.keyboard.press('ArrowRight')
+  const times = page.getByRole('slider', { name: 'Times' })
+  await times.press('Home')
+  await times.press('ArrowRight')
+  const zip = unzipSync(await takenOut(page, 'Take it out 3 times'))
+  expect(Object.keys(zip)).toHaveLength(3)
+  const draws = Object.values(zip).map((bytes) => Buffer.from(bytes).toString('base64'))
+  expect(new Set(draws).size).toBe(3)
+  await page.getByRole('button', { name: 'Delete this performance' }).click()
+  await saved(page)
+})
+
+/** A performance as the server has it. */
+async function keptPerformance(page: Page, name: string): Promise<Performance> {
+  await saved(page)
+  const { items } = await page.evaluate(async () => (await (await fetch('/api/performances')).json()) as { items: { doc: Performance }[] }) // prettier-ignore
+  return items.find(({ doc }) => doc.name === name)!.doc
+}
+
 /** A film of two seconds, drawn and recorded by the browser itself. */
 async function aFilm(page: Page): Promise<Buffer> {
   const base64 = await page.evaluate(async () => {
@@ -146,6 +199,7 @@ test('a performance runs with a film of one’s own, and what is taken out begin
     await expect(page.getByRole('button', { name: 'Keep' })).toBeVisible({ timeout: 2000 })
   }).toPass()
   await page.getByRole('button', { name: 'Keep' }).first().click()
+  const firstName = await page.getByRole('textbox', { name: 'Name of the performance' }).inputValue()
   await page.getByRole('radio', { name: 'Picture', exact: true }).click()
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Choose a film' }).click()])
   const filmName = `slipway ${Date.now()}.webm`
@@ -177,9 +231,22 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await expect(page.getByRole('list', { name: 'Lines of this film' }).getByRole('checkbox')).toHaveCount(2)
   await page.getByRole('button', { name: 'Hear these lines from here' }).click()
   await page.getByRole('button', { name: 'Stop the film' }).click()
+  // Each line leaves as a file of its own.
+  const files: Download[] = []
+  page.on('download', (file) => files.push(file))
+  await page.getByRole('button', { name: 'A WAV for each line' }).click()
+  await expect.poll(() => files.length, { timeout: 60_000 }).toBe(2)
+  const marks: string[] = []
+  for (const file of files) {
+    const line = readWav(await bytesOf(file))
+    if (!line.ok) throw new Error(line.message)
+    expect(line.file.startFrame).toBeGreaterThanOrEqual(line.file.audio.sampleRateHz * 3600)
+    expect(line.file.audio.channels[0].some((sample) => sample > 0.01)).toBe(true)
+    marks.push(...line.file.cues.map(({ label }) => label ?? ''))
+  }
+  expect(marks).toHaveLength(2) // one strike in each line
   await saved(page)
-  const { items } = await page.evaluate(async () => (await (await fetch('/api/performances')).json()) as { items: { doc: Performance }[] }) // prettier-ignore
-  const pass = items.find(({ doc }) => doc.name === passName)!.doc
+  const pass = await keptPerformance(page, passName)
   const struckAt = pass.events.flatMap((event) =>
     event.type === 'strike' ? [pass.picture!.offsetSeconds + event.frame / pass.sampleRateHz] : [],
   )
@@ -187,6 +254,22 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   expect(struckAt).toHaveLength(1)
   // The film was seen at 0.3 s and more; it stands from its clock by 0.08 s at most before it is put right.
   expect(struckAt[0]).toBeGreaterThan(0.3 - 0.08)
+  // Punched in: what is struck while the film runs stands in this line, in place of what was there.
+  await page.getByRole('slider', { name: 'Place in the film' }).press('Home')
+  await expect(page.getByLabel('Timecode')).toHaveText('01:00:00:00')
+  await page.getByRole('radio', { name: 'Into this line, in place of what is there' }).click()
+  await page.getByRole('button', { name: 'Play a pass from this picture' }).click()
+  await expect(page.getByText(/^The film runs, and what you play is kept/)).toBeVisible()
+  await expect.poll(() => film.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.3)
+  await page.keyboard.press('z')
+  await page.keyboard.press('x')
+  await page.getByRole('button', { name: 'End the pass' }).click()
+  await expect(page.getByText('2 strikes stand in this line now, in place of what was there.')).toBeVisible()
+  const punched = await keptPerformance(page, firstName)
+  expect(punched.events.flatMap((event) => (event.type === 'strike' && isHeard(punched, event) ? [event.padId] : []))).toHaveLength(2)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => strikesOf(await keptPerformance(page, firstName)).length).toBe(1)
+
   await page.getByRole('radio', { name: 'Take out' }).click()
   const read = readWav(await takenOut(page, 'WAV'))
   if (!read.ok) throw new Error(read.message)

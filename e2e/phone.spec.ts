@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { unzipSync } from 'fflate'
 
-import { keptKit, nameKit, newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
+import { keptKit, nameKit, newKit, openDemo, openOwnDemo, pad, saved, wavWithStrikes } from './helpers'
 
 test('from opening the app to playing one’s own recorded hits takes few taps, all by touch', async ({ page }) => {
   await page.goto('/')
@@ -145,6 +145,68 @@ test('a drum has its spots on one face: a finger strikes the one it touches, whi
   await page.getByRole('radio', { name: 'Drum', exact: true }).tap()
   await page.getByRole('button', { name: 'Stand alone' }).tap()
   await expect.poll(async () => (await keptKit(page)).pads[1].leansOn).toBeUndefined()
+  await saved(page)
+})
+
+test('a finger that slides outward repeats the pad, as loud as the ring it has come to, until it is lifted', async ({ page }) => {
+  await openDemo(page, 'board')
+  const cdp = await page.context().newCDPSession(page)
+  const box = (await pad(page, 'Hull thump').boundingBox())!
+  const at = (share: number) => ({
+    touchPoints: [{ x: box.x + box.width / 2 + (share * box.width) / 2, y: box.y + box.height / 2, id: 1 }],
+  })
+  const sounded = page.getByText(/band \d, turn \d+/)
+  await expect(async () => {
+    await pad(page, 'Hull thump').tap()
+    await expect(sounded.first()).toBeVisible({ timeout: 2000 })
+  }).toPass()
+  const why = async () => {
+    await page.getByRole('button', { name: /^Why did that sound/ }).tap()
+    const told = await page.getByText(/^Hull thump sounded/).allTextContents()
+    await page.getByRole('button', { name: 'Close' }).last().tap()
+    return told
+  }
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', ...at(0.1) })
+  for (const share of [0.3, 0.5, 0.7, 0.9]) await cdp.send('Input.dispatchTouchEvent', { type: 'touchMove', ...at(share) })
+  await expect(page.getByText('band 5, turn', { exact: false })).toBeVisible()
+  // It goes on: another turn, without another touch.
+  const said = (await page.getByText('band 5, turn', { exact: false }).textContent())! // prettier-ignore
+  await expect(page.getByText('band 5, turn', { exact: false })).not.toHaveText(said)
+  await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  await page.getByRole('button', { name: 'Ties', exact: true }).tap()
+  await page.getByRole('button', { name: /see and set$/ }).tap()
+  const told = await why()
+  expect(told.length).toBeGreaterThan(2)
+  expect(await why()).toEqual(told) // nothing more was struck
+})
+
+test('two fingers walk like two feet: from one pool, and kept apart each from its own half', async ({ page }) => {
+  await openOwnDemo(page, 'board')
+  await pad(page, 'Hull thump').tap()
+  await page.getByRole('button', { name: 'Open pad' }).tap()
+  await page.getByRole('radio', { name: 'Drum', exact: true }).tap()
+  await page.getByRole('button', { name: 'Two feet, for two fingers' }).tap()
+  await expect(page.getByText('Left and right are on the face.', { exact: false })).toBeVisible()
+  await page.getByRole('switch', { name: 'Left and right kept apart' }).tap()
+  const { pads, ties } = await keptKit(page)
+  const clipsOf = (one: (typeof pads)[number]) => one.bands.map(({ turns }) => turns.map(({ clips }) => JSON.stringify(clips)))
+  const [left, right] = [pads[0], pads.find(({ leansOn }) => leansOn === pads[0].id)!].map(clipsOf)
+  for (const [band, turns] of left.entries()) {
+    expect(turns.length).toBeGreaterThan(0)
+    for (const turn of turns) expect(right[band]).not.toContain(turn)
+  }
+  expect(ties.some(({ kind }) => kind === 'spots')).toBe(true)
+  await page.getByRole('button', { name: 'Close' }).last().tap()
+  const feet = page.getByRole('group', { name: /^Hull thump, 2 spots/ }).getByRole('button')
+  await expect(feet).toHaveCount(2)
+  const cdp = await page.context().newCDPSession(page)
+  const middles = await Promise.all([0, 1].map(async (one) => (await feet.nth(one).boundingBox())!))
+  const points = middles.map(({ x, y, width, height }, id) => ({ x: x + width / 2, y: y + height / 2, id }))
+  await expect(async () => {
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: points })
+    await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+    await expect(page.getByText(/band \d, turn \d+ sounded/).first()).toBeVisible({ timeout: 2000 })
+  }).toPass()
   await saved(page)
 })
 

@@ -18,6 +18,7 @@ import { PlayedStrings } from './PlayedStrings'
 import { SoundsOnChoice, useSoundsOn } from './SoundsOnChoice'
 import { StrikePart } from './StrikePart'
 import { TakeOutPart } from './TakeOutPart'
+import { FilmSteps } from './picture/FilmSteps'
 import { FilmView } from './picture/FilmView'
 import { PicturePart } from './picture/PicturePart'
 import { usePicture } from './picture/use-picture'
@@ -100,8 +101,9 @@ export function PerformanceBench({ kit, performance, onLeave }: Props) {
       )}
       <View style={{ flexDirection: isWide ? 'row' : 'column', gap: 16 }}>
         {hasFilm && (
-          <View style={isWide ? { width: '38%', maxWidth: 420 } : undefined}>
-            <FilmView url={pictured.film!.url} performance={performance} seconds={pictured.seconds} onSeconds={pictured.onSeconds} />
+          <View style={[{ gap: 10 }, isWide && { width: '38%', maxWidth: 420 }]}>
+            <FilmView url={pictured.film!.url} performance={performance} {...pictured} />
+            {!pictured.isPassing && <FilmSteps performance={performance} pictured={pictured} />}
           </View>
         )}
         {!isBare && (

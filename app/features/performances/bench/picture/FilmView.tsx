@@ -16,13 +16,15 @@ interface Props {
   /** Where the film stands while nothing is heard, s. */
   readonly seconds: number
   readonly onSeconds: (seconds: number) => void
+  /** Told once how long the film is, s. */
+  readonly onLength: (seconds: number) => void
 }
 
 /** So far the film may stand from the sound before it is put right: two pictures at 25 a second. */
 const APART_SECONDS = 0.08
 
 /** The film, still on one picture or running with the performance; its own sound is off, the performance is what is heard. */
-export function FilmView({ url, performance, seconds, onSeconds }: Props) {
+export function FilmView({ url, performance, seconds, onSeconds, onLength }: Props) {
   const palette = usePalette()
   const video = useRef<HTMLVideoElement>(null)
   const isAlone = useStore(hearing, ({ name }) => name === FILM)
@@ -47,11 +49,27 @@ export function FilmView({ url, performance, seconds, onSeconds }: Props) {
         playsInline: true,
         preload: 'auto',
         'aria-label': 'The film',
+        onLoadedMetadata: ({ currentTarget }: { currentTarget: HTMLVideoElement }) => findLength(currentTarget, seconds, onLength),
         onError: () => notify('This browser cannot show this film. One in MP4 with H.264, or in WebM, can be shown.'),
         style: { width: '100%', maxHeight: 300, display: 'block' },
       })}
     </View>
   )
+}
+
+/** Films that a browser has recorded do not say how long they are until someone has gone to their end. */
+const BEYOND_SECONDS = 1e9
+
+function findLength(film: HTMLVideoElement, backTo: number, onLength: (seconds: number) => void): void {
+  if (Number.isFinite(film.duration)) return onLength(film.duration)
+  const found = () => {
+    if (!Number.isFinite(film.duration)) return
+    film.removeEventListener('durationchange', found)
+    film.currentTime = backTo
+    onLength(film.duration)
+  }
+  film.addEventListener('durationchange', found)
+  film.currentTime = BEYOND_SECONDS
 }
 
 /** Lets a film run with what is heard, and puts it right where it has gone astray. Returns the way to stop. */

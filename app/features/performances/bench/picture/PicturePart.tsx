@@ -1,10 +1,10 @@
 import { pictureRates } from '@heliaster/core/kit'
 import type { Kit, Performance, PictureRate } from '@heliaster/core/kit'
-import { pictureAt, picturesOf, secondsOfPictures, startTimecodeOf, timecodeOf } from '@heliaster/core/performance'
+import { picturesOf, startTimecodeOf, timecodeOf } from '@heliaster/core/performance'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { Button, IconButton } from '../../../../ui/controls/Button'
+import { Button } from '../../../../ui/controls/Button'
 import { Chips } from '../../../../ui/controls/Chips'
 import { WordField } from '../../../../ui/controls/WordField'
 import { notify } from '../../../../ui/layout/notices'
@@ -23,7 +23,7 @@ interface Props extends PerformanceEdits {
 
 const RATES = pictureRates.map((rate) => ({ value: rate, text: rate }))
 
-/** A film of one's own beside the performance: stepped picture by picture, laid on each other, marked, and played to again. */
+/** A film of one's own beside the performance: marked, and played to again. */
 export function PicturePart({ kit, performance, pictured, edit }: Props) {
   const { film, picture, choose, isPassing } = pictured
   if (!film)
@@ -41,7 +41,6 @@ export function PicturePart({ kit, performance, pictured, edit }: Props) {
     )
   return (
     <View style={{ gap: 12, maxWidth: 720 }}>
-      {!isPassing && <Steps performance={performance} pictured={pictured} />}
       <NewPass kit={kit} performance={performance} pictured={pictured} edit={edit} />
       {!isPassing && (
         <>
@@ -51,29 +50,6 @@ export function PicturePart({ kit, performance, pictured, edit }: Props) {
         </>
       )}
     </View>
-  )
-}
-
-/** Where the film stands, picture by picture, and where in it the performance begins. */
-function Steps({ performance, pictured }: Pick<Props, 'performance' | 'pictured'>) {
-  const { seconds, onSeconds, picture, set } = pictured
-  const { fromFrame, sampleRateHz } = performance
-  const { rate, startPictures } = picture
-  const step = (by: number) => onSeconds(Math.max(0, secondsOfPictures(rate, pictureAt(rate, seconds) + by)))
-  return (
-    <>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
-        <IconButton name="chevron-left" label="A picture back" onPress={() => step(-1)} />
-        <Text look="figures" aria-label="Timecode" style={{ fontSize: 20 }}>
-          {timecodeOf(rate, startPictures + pictureAt(rate, seconds))}
-        </Text>
-        <IconButton name="chevron-right" label="A picture on" onPress={() => step(1)} />
-        <Button label="It begins on this picture" onPress={() => set({ offsetSeconds: seconds - fromFrame / sampleRateHz })} />
-      </View>
-      <Text look="small" tone="muted">
-        {performance.picture ? `What is heard begins at ${startTimecodeOf(performance)}.` : 'Step to the picture on which it begins.'}
-      </Text>
-    </>
   )
 }
 

@@ -7,6 +7,7 @@ import type * as vanilla from 'zustand/vanilla'
 import { FILM, hearing } from '../../../../audio/performances/hear'
 import { aKitOf, aPad } from '../../../../testing/a-kit'
 import { aPerformance } from '../../../../testing/a-performance'
+import { FilmSteps } from './FilmSteps'
 import { films } from './films'
 import { PicturePart } from './PicturePart'
 import { usePicture } from './use-picture'
@@ -59,7 +60,12 @@ function Shown() {
     setDoc((now) => applyPerformanceEdit(now, { type: 'setPerformance', fields } as PerformanceEdit))
   mockEdit = (id, edits) => id === doc.id && setDoc((now) => edits.reduce(applyPerformanceEdit, now))
   const pictured = usePicture(doc, { edit })
-  return <PicturePart kit={kit} performance={doc} pictured={pictured} edit={edit} slide={edit} done={() => undefined} />
+  return (
+    <>
+      <FilmSteps performance={doc} pictured={pictured} />
+      <PicturePart kit={kit} performance={doc} pictured={pictured} edit={edit} slide={edit} done={() => undefined} />
+    </>
+  )
 }
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
 const cloth = { ...aPerformance([['pad-keel', 9600, 80]]), id: 'performance-b', name: 'Cloth', picture: { ...picture, offsetSeconds: 0 } } as Performance // prettier-ignore

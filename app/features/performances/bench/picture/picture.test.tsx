@@ -7,6 +7,7 @@ import type * as vanilla from 'zustand/vanilla'
 import { hearing } from '../../../../audio/performances/hear'
 import { aPerformance } from '../../../../testing/a-performance'
 import { aKitOf, aPad } from '../../../../testing/a-kit'
+import { FilmSteps } from './FilmSteps'
 import { FilmView } from './FilmView'
 import { PicturePart } from './PicturePart'
 import { usePicture } from './use-picture'
@@ -33,10 +34,11 @@ function Shown() {
   const edit = (fields: Partial<Performance>) =>
     setDoc((now) => applyPerformanceEdit(now, { type: 'setPerformance', fields } as PerformanceEdit))
   const pictured = usePicture(doc, { edit })
-  const { film, seconds, onSeconds } = pictured
+  const { film } = pictured
   return (
     <>
-      {film && <FilmView url={film.url} performance={doc} seconds={seconds} onSeconds={onSeconds} />}
+      {film && <FilmView url={film.url} performance={doc} {...pictured} />}
+      {film && <FilmSteps performance={doc} pictured={pictured} />}
       <PicturePart kit={kit} performance={doc} pictured={pictured} edit={edit} slide={edit} done={() => undefined} />
     </>
   )
@@ -103,4 +105,32 @@ test('the film runs with what is heard, is put right where it went astray, and s
   act(() => hearing.setState({ name: undefined, seconds: 0 }))
   expect(played[played.length - 1]).toBe('pause')
   expect(timecode()).toBe('00:00:02:01')
+})
+
+test('any place of the film is gone to, picture by picture by keys; how long one is that does not say so is found at its end', async () => {
+  await withFilm()
+  expect(screen.queryByRole('slider', { name: 'Place in the film' })).toBeNull()
+  const lasts = (seconds: number) => Object.defineProperty(film(), 'duration', { value: seconds, configurable: true })
+  lasts(Infinity)
+  fireEvent.loadedMetadata(film())
+  expect(film().currentTime).toBeGreaterThan(3600)
+  lasts(90)
+  fireEvent.durationChange(film())
+  expect(film().currentTime).toBe(0)
+  const place = () => screen.getByRole('slider', { name: 'Place in the film' })
+  expect(place().getAttribute('aria-valuemax')).toBe('90')
+  fireEvent.keyDown(place(), { key: 'End' })
+  expect([timecode(), film().currentTime]).toEqual(['00:01:30:00', 90])
+  fireEvent.keyDown(place(), { key: 'ArrowLeft' })
+  expect(timecode()).toBe('00:01:29:24')
+  fireEvent.keyDown(place(), { key: 'Home' })
+  expect([timecode(), film().currentTime]).toEqual(['00:00:00:00', 0])
+})
+
+test('the timecode runs with what is heard', async () => {
+  await withFilm()
+  fireEvent.loadedMetadata(Object.defineProperty(film(), 'duration', { value: 90, configurable: true }))
+  act(() => hearing.setState({ name: 'film', seconds: 12.5, lit: [] }))
+  expect(timecode()).toBe('00:00:12:12')
+  expect(screen.queryByRole('slider', { name: 'Place in the film' })).toBeNull()
 })

@@ -19,6 +19,9 @@ export interface Pictured {
   /** Where the film stands while it does not run, s. */
   readonly seconds: number
   readonly onSeconds: (seconds: number) => void
+  /** How long the film is, s; 0 until it is known. */
+  readonly lengthSeconds: number
+  readonly onLength: (seconds: number) => void
   /** How the performance lies on it; as it would by itself where nobody has laid it yet. */
   readonly picture: PictureOf
   readonly set: (fields: Partial<PictureOf>) => void
@@ -36,6 +39,7 @@ export function usePicture(performance: Performance, { edit }: Pick<PerformanceE
   const [, setChosen] = useState(0)
   const [isPassing, setPassing] = useState(false)
   const [seconds, setSeconds] = useState(() => filmSecondsOf(performance) ?? 0)
+  const [lengthSeconds, setLength] = useState(0)
   const entries = useStore(performances.store, (state) => state.entries)
   const { fromFrame, sampleRateHz } = performance
   const picture = performance.picture ?? { rate: USUAL_RATE, startPictures: 0, offsetSeconds: -fromFrame / sampleRateHz }
@@ -58,6 +62,7 @@ export function usePicture(performance: Performance, { edit }: Pick<PerformanceE
     if (!file) return
     const { name } = films.put(file)
     setChosen((count) => count + 1)
+    setLength(0)
     if (picture.film === name) return
     const [known] = linesOf(Object.values(entries).map(({ doc }) => doc), name) // prettier-ignore
     const counting = known?.picture && { rate: known.picture.rate, startPictures: known.picture.startPictures }
@@ -67,6 +72,8 @@ export function usePicture(performance: Performance, { edit }: Pick<PerformanceE
     ...(film ? { film } : {}),
     seconds,
     onSeconds: setSeconds,
+    lengthSeconds,
+    onLength: setLength,
     picture,
     set,
     choose,
