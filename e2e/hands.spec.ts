@@ -1,8 +1,9 @@
 import { expect, test } from '@playwright/test'
+import type { Kit } from '@heliaster/core/kit'
 import type { Page } from '@playwright/test'
 
 import { findings } from './everyone'
-import { keptKit, newKit, openDemo, pad } from './helpers'
+import { keptKit, newKit, openDemo, openOwnDemo, pad, saved } from './helpers'
 
 const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
 
@@ -23,6 +24,46 @@ test('the practice controller in a window of its own plays the kit that is open,
   )
   await heard(page, /^Heard last: note 38, 77 hard/)
   await controller.close()
+})
+
+test('ties answer the practice controller: its pedal opens a hatch and closing silences it, and why is told in words', async ({
+  page,
+  context,
+}) => {
+  await openOwnDemo(page, 'board', (kit) => {
+    const [hull, slap, hatch, hiss] = kit.pads.map(({ id }) => id)
+    const ties = [
+      { id: 'tie-practice-opens', kind: 'openings', controller: 4, steps: [{ from: 0, pad: hatch }, { from: 64, pad: hiss }], chokeAt: 10 }, // prettier-ignore
+      { id: 'tie-practice-along', kind: 'alsoStrike', from: hull, to: [{ pad: slap, chance: 1, gainDb: 0, delaySeconds: 0 }], passOn: false }, // prettier-ignore
+    ] as unknown as Kit['ties']
+    return { ...kit, ties }
+  })
+  await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0)
+  const controller = await context.newPage()
+  await controller.goto('/practice')
+  await expect(controller.getByRole('slider', { name: 'Wheel' })).toBeVisible()
+  const send = (...bytes: number[]) =>
+    controller.evaluate((sent) => {
+      ;(globalThis as unknown as { heliasterPractice: { send(...bytes: number[]): void } }).heliasterPractice.send(...sent)
+    }, bytes)
+  await send(0xb9, 4, 100)
+  await send(0x99, 38, 90) // the hatch, while it is open
+  await send(0xb9, 4, 0)
+  await send(0x99, 38, 80) // and closed
+  await send(0x99, 36, 70)
+  await page.bringToFront()
+  await page.getByRole('button', { name: 'Ties', exact: true }).click()
+  const why = page.getByRole('button', { name: /^Why did that sound/ })
+  const panel = page.getByRole('button', { name: /see and set$/ })
+  await expect(why.or(panel).first()).toBeVisible()
+  if (await panel.isVisible()) await panel.click()
+  await why.click()
+  await expect(page.getByText(/^Bilge hiss sounded .* at 90, since Hatch tick was struck/)).toBeVisible()
+  await expect(page.getByText(/^Hatch tick sounded .* at 80/)).toBeVisible()
+  await expect(page.getByText(/^Tarp slap sounded along with Hull thump at 70/)).toBeVisible()
+  await expect(page.getByText('Controller 4 closed: Bilge hiss stopped', { exact: false })).toBeVisible()
+  await controller.close()
+  await saved(page)
 })
 
 test('strikes of the computer’s keys teach their curve, and the strike is drawn on it', async ({ page }) => {
