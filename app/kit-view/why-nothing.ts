@@ -1,5 +1,7 @@
-import { padSettings, shapeOf } from '@heliaster/core/kit'
-import type { Kit, Pad, PadSettings, Parameter, Response, Tiller } from '@heliaster/core/kit'
+import { insertsOf, padSettings, shapeOf } from '@heliaster/core/kit'
+import type { Insert, Kit, Pad, PadSettings, Parameter, Response, Tiller } from '@heliaster/core/kit'
+
+import { isBandHeard } from './buses/mix-words'
 
 /** What must be there for a parameter to be heard; a sentence where it is not. */
 const NEEDS: Partial<Record<Parameter, (settings: PadSettings) => string | undefined>> = {
@@ -53,12 +55,28 @@ function whyUnheard(pad: Pad, settings: PadSettings, targets: Response['to']): s
 }
 
 /** Why moving a tiller does nothing to one of its targets, as the end of a sentence; nothing where it does. */
-export function whyTargetNothing(kit: Kit, { address: { scope, id, param }, from, to }: Tiller['to'][number]): string | undefined {
+export function whyTargetNothing(kit: Kit, { address, from, to }: Tiller['to'][number]): string | undefined {
+  const { scope, id, param } = address
   if (from === to) return 'both ends are the same'
   if (scope === 'bus' && !kit.buses.some((bus) => bus.id === id)) return 'it is gone'
+  if (scope === 'insert')
+    return whyInsertNothing(
+      kit,
+      insertsOf(kit).find((one) => one.id === id),
+      param,
+    )
   if (scope !== 'pad' && scope !== 'ray') return undefined
   const pad = kit.pads.find((one) => (scope === 'pad' ? one.id === id : one.rays.some((ray) => ray.id === id)))
   if (!pad) return 'it is gone'
   const ray = scope === 'ray' ? (id as string) : undefined
   return whyUnheard(pad, padSettings(kit, pad), [{ param: param as Parameter, ...(ray === undefined ? {} : { ray }) }])
+}
+
+function whyInsertNothing(kit: Kit, insert: Insert | undefined, param: string): string | undefined {
+  if (!insert) return 'it is gone'
+  if (insert.bypass) return 'the effect is off'
+  const gain = /^band\d(?=Hz|Damping)/.exec(param)?.[0]
+  const isGainLed = kit.tillers.some(({ to }) => to.some(({ address }) => address.id === insert.id && address.param === `${gain}Db`))
+  if (gain && !isGainLed && !isBandHeard(insert, gain.slice(4))) return 'this band raises and lowers nothing'
+  return insert.kind === 'room' && !insert.audio ? 'the room has no impulse' : undefined
 }

@@ -3,7 +3,7 @@ import { beginGroove, leadGroove, nextGrooveFrame, repeatBead, runGroove, stopGr
 import { ACT_RECORDS, RING_EVENTS } from './memory/memory'
 import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
-import { moveLevels } from './mix/live-buses'
+import { framesToMove, moveMix } from './mix/live-buses'
 import { movePlaces } from './mix/mix-state'
 import { clearBuses, sumBuses } from './mix/sum-buses'
 import { moveFader, takeKit } from './mix/take-kit'
@@ -34,7 +34,7 @@ export function render(
   for (let done = 0; done < count;) {
     runDueEvents(engine)
     const next = nextEventFrame(engine) - engine.frame
-    const run = Math.min(count - done, CHUNK_FRAMES, next)
+    const run = Math.min(count - done, CHUNK_FRAMES, next, framesToMove(engine))
     renderRun(engine, outLeft, outRight, offset + done, run, tap)
     done += run
   }
@@ -53,8 +53,8 @@ function renderRun(
   const { mix } = engine
   mix.left[MASTER].fill(0, 0, count)
   mix.right[MASTER].fill(0, 0, count)
+  moveMix(engine, count)
   movePlaces(mix, count)
-  moveLevels(engine, count)
   renderVoices(engine, count)
   sumBuses(engine, count, tap?.stems, offset, tap?.pairs)
   mixDown(engine, outLeft, outRight, offset, count, tap)

@@ -1,6 +1,7 @@
-import type { Groove, Kit, Pad, Ray } from './kit'
+import type { Kit, Pad, Ray } from './kit'
+import { mixPlace } from './mix-places'
 import { movedParameters } from './parameters'
-import type { Address, Response } from './shape'
+import type { Response } from './shape'
 
 /**
  * The one table of what a kit can say and the engine does not play yet: the check names it where a kit has it, and
@@ -18,18 +19,15 @@ export interface NotPlayed {
 const raysOf = (pad: Pad): Ray[] => pad.rays
 const anyRay = (is: (ray: Ray) => boolean) => ({ inPad: (pad: Pad) => raysOf(pad).some(is) })
 const anyResponse = (is: (response: Response) => boolean) => ({ inPad: (pad: Pad) => (pad.own.responses ?? []).some((one) => !one.bypass && is(one)) }) // prettier-ignore
-const anyGroove = (is: (groove: Groove) => boolean) => ({ inKit: (kit: Kit) => kit.grooves.some(is) })
-const isBusLevel = ({ scope, param }: Address) => (scope === 'bus' || scope === 'kit') && param === 'gainDb'
-/** What moves buses: strikes do not. */
-const movesBuses: readonly string[] = ['wheel', 'controller', 'bend', 'pressure', 'oscillator', 'tiller']
+/** What moves the mix: strikes do not. */
+const movesMix: readonly string[] = ['wheel', 'controller', 'bend', 'pressure', 'oscillator', 'tiller']
 
 export const notPlayed: readonly NotPlayed[] = [
   { where: `responses.to: all but ${movedParameters.join(', ')}`, words: 'responses of what is not played yet', ...anyResponse(({ to }) => to.some(({ param }) => !movedParameters.includes(param))) },
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
-  { where: 'bus.values.width, bus.values.lowCutHz', words: 'width and low cut of buses', inKit: (kit) => kit.buses.some(({ values }) => values.width !== undefined || values.lowCutHz !== undefined) },
-  { where: 'kit.responses: all but controls and oscillators to levels', words: 'movements of buses beside their level', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesBuses.includes(from.kind) || to.some((address) => !isBusLevel(address)))) },
-  { where: 'tillers.to: all but pads, rays and levels of buses', words: 'tillers of turns, bands, effects and places of buses', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !isBusLevel(address))) },
-  { where: 'groove.lanes: all but levels of buses', words: 'lanes of anything but levels', ...anyGroove(({ lanes = [] }) => lanes.some(({ address, points }) => points.length > 0 && !isBusLevel(address))) },
+  { where: 'kit.responses: all but controls and oscillators to what of the mix is moved', words: 'movements of the mix by strikes, or of what stands still while it sounds', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesMix.includes(from.kind) || to.some((address) => !mixPlace(kit, address)))) },
+  { where: 'tillers.to: all but pads, rays and what of the mix is moved', words: 'tillers of turns and bands, or of what stands still while it sounds', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !mixPlace(kit, address))) },
+  { where: 'groove.lanes: all but what of the mix is moved', words: 'lanes of pads, or of what stands still while it sounds', inKit: (kit) => kit.grooves.some(({ lanes = [] }) => lanes.some(({ address, points }) => points.length > 0 && !mixPlace(kit, address))) },
 ] // prettier-ignore
 
 /** What a pad has that is not played yet, in words, each once. */

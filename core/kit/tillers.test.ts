@@ -1,7 +1,11 @@
 import fc from 'fast-check'
 
 import {
+  addressLeadsTo,
   createBus,
+  effectKinds,
+  mixPlace,
+  movedNumbers,
   createKit,
   kitSchema,
   leadsTo,
@@ -50,6 +54,27 @@ test('a target is led somewhere else within its bounds, from wherever it is, onc
       const led = withTarget(tiller!, makeId, { scope: 'pad', id: 'pad-1', param }, now, to)
       expect(withTarget(led, makeId, { scope: 'pad', id: 'pad-1', param }, now, to)).toBe(led)
       expect(kitSchema.safeParse({ ...kit, tillers: [led] }).success).toBe(true)
+    }),
+  )
+})
+
+test('so is every number of an effect, and everything of a bus that can be led', () => {
+  const kinds = fc.constantFrom(...effectKinds.flatMap((kind) => movedNumbers(kind).map((name) => [kind, name] as const)))
+  fc.assert(
+    fc.property(kinds, fc.double({ min: 0, max: 1, noNaN: true }), ([kind, name], share) => {
+      const insert = { id: 'fx' as never, kind, values: {}, choices: {}, bypass: false }
+      const kit: Kit = { ...createKit(makeId, 'T'), buses: [{ ...createBus('b' as never, 'B'), inserts: [insert] }] }
+      const address: Address = { scope: 'insert', id: 'fx', param: name }
+      const { min, max } = mixPlace(kit, address)!
+      const now = min + share * (max - min)
+      const to = addressLeadsTo(kit, address, now)
+      expect(to).not.toBe(now)
+      expect(to >= min && to <= max).toBe(true)
+      for (const param of ['gainDb', 'pan', 'width', 'lowCutHz']) {
+        const ofBus: Address = { scope: 'bus', id: 'b', param }
+        const is = valueNow(kit, ofBus)!
+        expect(addressLeadsTo(kit, ofBus, is)).not.toBe(is)
+      }
     }),
   )
 })
@@ -126,9 +151,10 @@ test('what a tiller begins from is where a ray, a bus or the mix stands, so that
     (one) => ({ ...one, param: 'gainDb' }) as Address,
   )
   expect(addresses.map((address) => valueNow(kit, address))).toEqual([-3, -4, -2])
-  expect([valueNow(kit, { scope: 'bus', id: bus.id, param: 'pan' }), valueNow(kit, { scope: 'pad', id: 'gone', param: 'gainDb' })]).toEqual(
-    [undefined, undefined],
-  )
+  expect([
+    valueNow(kit, { scope: 'bus', id: bus.id, param: 'rollSeconds' }),
+    valueNow(kit, { scope: 'pad', id: 'gone', param: 'gainDb' }),
+  ]).toEqual([undefined, undefined])
   const [empty] = withNewTiller(makeId, kit)
   const peak = (tillers: Tiller[], value: number) => {
     const { engine, loader } = createOffline({ ...kit, tillers }, 48000, (hash) => rig.audio.get(hash))

@@ -1,6 +1,7 @@
 import type { MakeId, PadId } from './ids'
 import type { Kit } from './kit'
-import { movedParameters, parameterRow, valueOf } from './parameters'
+import { mixPlace } from './mix-places'
+import { movedParameters, parameterRow } from './parameters'
 import type { Parameter } from './parameters'
 import { padSettings, shapeOf } from './resolve'
 import type { Address, Tiller } from './shape'
@@ -30,11 +31,9 @@ export function withTarget(tiller: Tiller, makeId: MakeId, address: Address, now
 }
 
 /** What a tiller can lead is set to now; nothing for what is gone, or what the engine lets no tiller lead. */
-export function valueNow(kit: Kit, { scope, id, param }: Address): number | undefined {
-  if ((scope === 'kit' || scope === 'bus') && param === 'gainDb') {
-    const of = scope === 'kit' ? kit : kit.buses.find((bus) => bus.id === id)
-    return of && valueOf(of, 'gainDb')
-  }
+export function valueNow(kit: Kit, address: Address): number | undefined {
+  const { scope, id, param } = address
+  if (scope === 'kit' || scope === 'bus' || scope === 'insert') return mixPlace(kit, address)?.now
   const name = movedParameters.find((one) => one === param)
   const pad = kit.pads.find((one) => (scope === 'pad' ? one.id === id : scope === 'ray' && one.rays.some((ray) => ray.id === id)))
   if (!name || !pad) return undefined
@@ -88,9 +87,23 @@ const LEADS_TO: Partial<Record<Parameter, number>> = {
 
 /** Where a new target leads a parameter from where it is now: somewhere else, within its bounds. */
 export function leadsTo(param: Parameter, now: number): number {
-  const { min, max, usual } = parameterRow(param)
+  const row = parameterRow(param)
   const by = LEADS_BY[param]
-  const wanted = by === undefined ? (LEADS_TO[param] ?? max) : now + by
+  return elsewhere(row, now, by === undefined ? (LEADS_TO[param] ?? row.max) : now + by)
+}
+
+/** The same for any address that a tiller can lead. */
+export function addressLeadsTo(kit: Kit, address: Address, now: number): number {
+  const place = mixPlace(kit, address)
+  if (address.scope !== 'insert' || !place) return leadsTo(address.param as Parameter, now)
+  const { min, max, movedBy } = place
+  // A share goes all the way; a level, a frequency or a time as far as an ear hears at once.
+  if (movedBy === 'cents') return elsewhere(place, now, now > 1000 ? now / 8 : now * 8)
+  if (movedBy === 'octaves') return elsewhere(place, now, now * 4)
+  return elsewhere(place, now, address.param.endsWith('Db') ? now + 12 : now < (min + max) / 2 ? max : min)
+}
+
+function elsewhere({ min, max, usual }: { readonly min: number; readonly max: number; readonly usual: number }, now: number, wanted: number): number {
   const places = [Math.min(max, Math.max(min, wanted)), usual, max, min]
   return places.find((place) => place !== now)!
-}
+} // prettier-ignore

@@ -5,7 +5,7 @@ import { fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 
 import { busesAfter, movedBus } from '../../kit-view/buses/bus-edits'
-import { effectFields, effectWords } from './effects/effect-words'
+import { effectFields, effectWords } from '../../kit-view/buses/effect-words'
 import { madeInsert, startedBy } from '../../kit-view/buses/inserts'
 import { movedBand, bandOf } from './effects/EqualiserPanel'
 import { shortWords } from './effects/short-words'

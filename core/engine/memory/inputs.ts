@@ -1,6 +1,8 @@
 import type { AudioHash, BusId } from '../../kit/ids'
 import type { Clip, Kit, Pad } from '../../kit/kit'
 import { clipsBesidePads, clipsOfPad, lenderOf, padSettings } from '../../kit/resolve'
+import { addressKey, mixPlace, movedAddresses } from '../../kit/mix-places'
+import type { Address } from '../../kit/shape'
 import { lockedCents } from '../program/greatest-rate'
 
 /**
@@ -59,16 +61,15 @@ function concerns(tie: Kit['ties'][number], { id }: Pad): boolean {
   }
 }
 
-/** The level of a bus, or of the kit: a tiller that leads it reckons from there. */
-function levelOf(kit: Kit, id: string | undefined): unknown {
-  return (kit.buses.find((bus) => bus.id === id) ?? kit).values.gainDb
-}
+/** What something of the mix is set to: what leads it reckons from there. */
+const nowOf = (kit: Kit, address: Address): unknown => mixPlace(kit, address)?.now
 
 /** What the kit's own program depends on, beside its faders: those are moved without compiling anything. */
 export function kitInputs(kit: Kit): Inputs {
   const ways = kit.buses.flatMap((bus) => [bus.id, bus.out, ...bus.sends.flatMap(({ busId, tap }) => [busId, tap])])
-  const led = kit.tillers.flatMap(({ to }) => to.flatMap(({ address }) => (address.scope === 'bus' || address.scope === 'kit' ? [levelOf(kit, address.id)] : []))) // prettier-ignore
-  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, kit.inserts, ...kit.buses.map(({ inserts }) => inserts), ...kit.tillers.map(({ to }) => to), ...ways, ...led] // prettier-ignore
+  const moved = movedAddresses(kit)
+  const led = [...kit.tillers.flatMap(({ to }) => to.map(({ address }) => nowOf(kit, address))), ...moved.flatMap((address) => (address.param === 'gainDb' ? [] : [nowOf(kit, address)]))] // prettier-ignore
+  return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, kit.inserts, ...kit.buses.flatMap(({ inserts, values: { width, lowCutHz } }) => [inserts, width, lowCutHz]), moved.map(addressKey).join(), ...kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ points }) => points)), ...kit.tillers.map(({ to }) => to), ...ways, ...led] // prettier-ignore
 }
 
 const idsOf = new WeakMap<readonly Pad[], string>()
@@ -103,6 +104,6 @@ function readBy(kit: Kit): unknown[] {
 /** What the groove's program depends on. */
 export function grooveInputs(kit: Kit, choice: unknown, audioOf: (audio: AudioHash) => unknown): Inputs {
   const present = beadClips(kit).map((clip) => audioOf(clip.audio) !== undefined)
-  const led = kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ address }) => levelOf(kit, address.id)))
+  const led = kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ address }) => nowOf(kit, address)))
   return [kit.grooves, kit.song, kit.tempoBpm, choice, padIds(kit.pads), ...readBy(kit), ...present, ...led]
 }

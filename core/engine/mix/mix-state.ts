@@ -14,6 +14,8 @@ export interface Mix {
   /** The place of each bus, and the sum of places on its way to the master. */
   readonly pan: Float64Array
   readonly wayPan: Float64Array
+  /** By how much controls, oscillators and lanes move the place of each bus. */
+  readonly movedPan: Float64Array
   /** Where what is sent to a bus is moved to: its `wayPan`, smoothed; frame by frame in `places` while it moves. */
   readonly balance: Float64Array
   readonly places: readonly Float64Array[]
@@ -42,6 +44,7 @@ export function createMix(sampleRateHz: number, frames: number, { doubles, ints 
     gainTarget: doubles(MAX_BUSES).fill(1),
     pan: doubles(MAX_BUSES),
     wayPan: doubles(MAX_BUSES),
+    movedPan: doubles(MAX_BUSES),
     balance: doubles(MAX_BUSES),
     places: blocks(),
     isMoving: ints(MAX_BUSES),

@@ -19,7 +19,7 @@ import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followEdits, followPlaces } from '../voice/follow'
 import { takeInserts } from './chains'
-import { beginLiveBuses } from './live-buses'
+import { beginLiveBuses, beginMoved } from './live-buses'
 
 /** From now on plays what lies in memory: new programs of pads, of the kit, of the groove. What sounds follows what was edited. */
 export function takeKit(engine: EngineState, number: number): void {
@@ -69,6 +69,8 @@ function beginKit(engine: EngineState, before: number): void {
     for (let send = 0; send < arena[row + BusField.sendCount]; send++)
       mix.sendTarget[slot * MOST_SENDS + send] = arena[kit + arena[row + BusField.sends] + send * SendField.length + SendField.gain]
   }
+  mix.movedPan.fill(0)
+  beginMoved(engine)
   settlePlaces(engine)
   takeInserts(engine, before, known)
   for (let slot = 0; slot < MAX_BUSES; slot++) if (slot === MASTER || known[slot] !== 0) beginBus(engine, slot)
@@ -94,13 +96,14 @@ export function busRow({ kit, memory }: EngineState, place: number): number {
 }
 
 /** The places on each bus's way add up; rows run from the first to the last on a way, so they are gone through backwards. */
-function settlePlaces(engine: EngineState): void {
+export function settlePlaces(engine: EngineState): void {
   const { memory, mix, kit } = engine
   const { arena } = memory
   for (let i = arena[kit + KitHead.busCount] - 1; i >= 0; i--) {
     const row = busRow(engine, i)
     const out = arena[row + BusField.out]
-    mix.wayPan[arena[row + BusField.slot]] = mix.pan[arena[row + BusField.slot]] + (out === MASTER ? 0 : mix.wayPan[out])
+    const slot = arena[row + BusField.slot]
+    mix.wayPan[slot] = mix.pan[slot] + mix.movedPan[slot] + (out === MASTER ? 0 : mix.wayPan[out])
   }
 }
 

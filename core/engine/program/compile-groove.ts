@@ -2,7 +2,8 @@ import type { BeadId, GrooveId, PadId } from '../../kit/ids'
 import type { Groove, GrooveString, Kit } from '../../kit/kit'
 import { grooveBeats, stringBeats, timedBeads } from '../../kit/groove-time'
 import type { TimedBead } from '../../kit/groove-time'
-import { movedParameters, parameterRow, valueOf } from '../../kit/parameters'
+import { mixPlace } from '../../kit/mix-places'
+import { movedParameters, parameterRow } from '../../kit/parameters'
 import { padSettings } from '../../kit/resolve'
 import { hashId } from '../strike/chance'
 
@@ -10,7 +11,7 @@ import { bendToK, movedValue, table } from './context'
 import type { CompileContext, Reading } from './context'
 import { padHolds } from './compile-pad'
 import { greatestCentsOf } from './greatest-rate'
-import { levelSlot } from './compile-kit'
+import { addressHash, levelSlot, movedPlaceValue } from './write-moved'
 import { BeadField, ClipField, GrooveHead, LaneField, LanePointField, LockField, ParamCode, SectionField, StringField } from './layout'
 import { writeClip } from './write-bands'
 
@@ -138,25 +139,27 @@ function writtenRows(groove: Groove, string: GrooveString, context: BeadContext)
   return rows
 }
 
-/** Lanes of levels; those of anything else wait in the document. */
+/** Lanes of the mix; those of pads wait in the document. A level is known by its slot, anything else by the hash of its address. */
 function writeLanes(out: number[], kit: Kit, groove: Groove, context: GrooveContext): Pick<Written, 'lanes' | 'laneCount'> {
   const lanes = (groove.lanes ?? []).flatMap(({ address, points }) => {
-    const slot = levelSlot(kit, address, context)
-    return slot === undefined || points.length === 0 ? [] : [{ slot, address, points: [...points].sort((a, b) => a.step - b.step) }]
+    const place = mixPlace(kit, address)
+    if (!place || points.length === 0) return []
+    const slot = levelSlot(kit, address, context) ?? -1
+    return [{ slot, address, place, points: [...points].sort((a, b) => a.step - b.step) }]
   })
   const at = table(out, lanes.length, LaneField.length)
-  lanes.forEach(({ slot, address, points }, i) => {
+  lanes.forEach(({ slot, address, place, points }, i) => {
     const row = at + i * LaneField.length
-    const of = kit.buses.find(({ id }) => id === address.id) ?? kit
     out[row + LaneField.slot] = slot
-    out[row + LaneField.base] = valueOf(of, 'gainDb')
+    out[row + LaneField.hash] = addressHash(address)
+    out[row + LaneField.base] = movedPlaceValue(place, place.now)
     out[row + LaneField.pointCount] = points.length
     const first = table(out, points.length, LanePointField.length)
     out[row + LaneField.points] = first
-    points.forEach(({ step, value, bend }, place) => {
-      out[first + place * LanePointField.length + LanePointField.beat] = step / groove.stepsPerBeat
-      out[first + place * LanePointField.length + LanePointField.value] = value
-      out[first + place * LanePointField.length + LanePointField.k] = bendToK(bend)
+    points.forEach(({ step, value, bend }, i) => {
+      out[first + i * LanePointField.length + LanePointField.beat] = step / groove.stepsPerBeat
+      out[first + i * LanePointField.length + LanePointField.value] = movedPlaceValue(place, value)
+      out[first + i * LanePointField.length + LanePointField.k] = bendToK(bend)
     })
   })
   return { lanes: at, laneCount: lanes.length }

@@ -1,4 +1,4 @@
-import type { BusId } from '../../kit/ids'
+import { mixPlace } from '../../kit/mix-places'
 import type { Bus, Kit } from '../../kit/kit'
 import { USUAL_KIT_STRIKES } from '../../kit/make'
 import { valueOf } from '../../kit/parameters'
@@ -8,8 +8,10 @@ import { hashId } from '../strike/chance'
 import { controlNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
 import { table } from './context'
 import type { CompileContext } from './context'
-import { writeInserts } from './effects/write-inserts'
-import { BusField, KitHead, MASTER, OscillatorField, SendField } from './layout'
+import { impliedInserts, writeInserts } from './effects/write-inserts'
+import { BusField, KitHead, OscillatorField, SendField } from './layout'
+import { movedBesideLevels, movedPlaceValue, targetOf, writeMoved } from './write-moved'
+import type { Move } from './write-moved'
 import { sourceOf, writeMovers } from './write-responses'
 import type { Mover } from './write-responses'
 
@@ -23,60 +25,52 @@ export function compileKit(kit: Kit, context: CompileContext): Float64Array {
   const at = table(out, buses.length, BusField.length)
   out[KitHead.busCount] = buses.length
   out[KitHead.buses] = at
-  buses.forEach((bus, i) => writeBus(out, at + i * BusField.length, kit, bus, context))
+  const moves: Move[] = []
+  const mix: MixContext = { ...context, moved: movedBesideLevels(kit), moves }
+  buses.forEach((bus, i) => writeBus(out, at + i * BusField.length, kit, bus, mix))
   writeOscillators(out, kit, context)
   out[KitHead.tillers] = out.length
   for (let i = 0; i < TILLERS; i++) out.push(kit.tillers[i]?.value ?? 0)
-  const inserts = writeInserts(out, kit, kit.inserts, undefined, context)
+  const inserts = writeInserts(out, kit, kit.inserts, undefined, mix)
   out[KitHead.insertCount] = inserts.count
   out[KitHead.inserts] = inserts.at
-  const live = [...busResponses(kit, context), ...busTillers(kit, context)]
+  const live = [...busResponses(kit, mix), ...busTillers(kit, mix)]
   out[KitHead.liveCount] = live.length
   out[KitHead.live] = writeMovers(out, live)
+  writeMoved(out, mix.moved, moves, context)
   out[KitHead.size] = out.length
   return Float64Array.from(out)
 }
 
-/** The slot of the bus, or the master, whose level an address means; undefined for anything else. */
-export function levelSlot(kit: Kit, { scope, id, param }: Address, context: CompileContext): number | undefined {
-  if (param !== 'gainDb') return undefined
-  if (scope === 'kit') return MASTER
-  const isThere = scope === 'bus' && kit.buses.some((bus) => bus.id === id)
-  return isThere ? context.busSlotOf(id as BusId) : undefined
+/** What compiling a kit's mix goes by: all that is moved of it beside levels, and how that leads effects, as it is found. */
+export interface MixContext extends CompileContext {
+  readonly moved: readonly Address[]
+  readonly moves: Move[]
 }
 
-/** Responses of the kit that move levels of buses; what only a strike has moves none. */
-function busResponses(kit: Kit, context: CompileContext): Mover[] {
+/** Responses of the kit that move its mix; what only a strike has moves nothing of it. */
+function busResponses(kit: Kit, context: MixContext): Mover[] {
   return kit.responses.flatMap(({ from, to, amount, curve, draw, min = -Infinity, max = Infinity, bypass }) => {
     const source = bypass ? undefined : sourceOf(kit, from)
     if (!source || (source.from !== sourceCodes.control && source.from !== sourceCodes.oscillator)) return []
     return to.flatMap((address): Mover[] => {
-      const only = levelSlot(kit, address, context)
+      const only = targetOf(kit, address, context.moved, context)
       return only === undefined ? [] : [{ ...source, param: 'gainDb', amount, bias: 0, curve, only, draw, least: min, most: max }]
     })
   })
 }
 
-/** Tillers lead the level of a bus away from where its fader stands. */
-function busTillers(kit: Kit, context: CompileContext): Mover[] {
-  return kit.tillers.slice(0, TILLERS).flatMap((tiller, place) =>
+/** Tillers lead what is of the mix away from where it is set. */
+function busTillers(kit: Kit, context: MixContext): Mover[] {
+  return kit.tillers.slice(0, TILLERS).flatMap((tiller, number) =>
     tiller.to.flatMap(({ address, from, to, curve }): Mover[] => {
-      const only = levelSlot(kit, address, context)
-      if (only === undefined) return []
-      const of = address.scope === 'kit' ? kit : kit.buses.find(({ id }) => id === address.id)!
-      const source = { from: sourceCodes.control, number: controlNumbers.tiller + place }
+      const only = targetOf(kit, address, context.moved, context)
+      const place = only === undefined ? undefined : mixPlace(kit, address)
+      if (only === undefined || !place) return []
+      const [begin, end, now] = [from, to, place.now].map((value) => movedPlaceValue(place, value)) as [number, number, number]
+      const source = { from: sourceCodes.control, number: controlNumbers.tiller + number }
       return [
-        {
-          ...source,
-          param: 'gainDb',
-          amount: to - from,
-          bias: from - valueOf(of, 'gainDb'),
-          curve,
-          only,
-          draw: 0,
-          least: -Infinity,
-          most: Infinity,
-        },
+        { ...source, param: 'gainDb', amount: end - begin, bias: begin - now, curve, only, draw: 0, least: -Infinity, most: Infinity },
       ]
     }),
   )
@@ -87,7 +81,7 @@ export function busGain(bus: Bus): number {
   return bus.mute ? 0 : dbToGain(valueOf(bus, 'gainDb'))
 }
 
-function writeBus(out: number[], row: number, kit: Kit, bus: Bus, context: CompileContext): void {
+function writeBus(out: number[], row: number, kit: Kit, bus: Bus, context: MixContext): void {
   out[row + BusField.slot] = context.busSlotOf(bus.id)
   out[row + BusField.out] = context.busSlotOf(bus.out)
   out[row + BusField.gain] = busGain(bus)
@@ -95,7 +89,7 @@ function writeBus(out: number[], row: number, kit: Kit, bus: Bus, context: Compi
   const at = table(out, bus.sends.length, SendField.length)
   out[row + BusField.sendCount] = bus.sends.length
   out[row + BusField.sends] = at
-  const inserts = writeInserts(out, kit, bus.inserts, bus.id, context)
+  const inserts = writeInserts(out, kit, [...impliedInserts(bus, context.moved), ...bus.inserts], bus.id, context)
   out[row + BusField.insertCount] = inserts.count
   out[row + BusField.inserts] = inserts.at
   bus.sends.forEach((send, i) => {

@@ -131,8 +131,23 @@ export const ResponseField = layout('from', 'number', 'to', 'amount', 'bias', 'k
  */
 export const KitHead = layout(
   'size', 'gain', 'maxStrikes', 'seed', 'busCount', 'buses', 'oscillatorCount', 'oscillators', 'tillers', 'liveCount', 'live',
-  'insertCount', 'inserts',
+  'insertCount', 'inserts', 'movedCount', 'moved', 'moveCount', 'moves',
 ) // prettier-ignore
+/**
+ * What of the mix is moved beside levels: places of buses (`slot`, 0 to none where it is not one) and numbers of effects,
+ * known by the `hash` of their address. Rows of responses mean them by MAX_BUSES and their place in this list.
+ */
+export const MovedField = layout('hash', 'slot')
+export const MOST_MOVED = 256
+/**
+ * How what is moved leads one number of an effect that it goes by, in the order of units and numbers: `table` has for
+ * MOVE_POINTS even steps from `down` below to `up` above where it stands what is added to `base`, or, where `isRatio`, by how
+ * many dB it is multiplied.
+ */
+export const MoveField = layout('unit', 'hash', 'value', 'base', 'isRatio', 'moved', 'down', 'up', 'table')
+/** Steps on each side of where it stands. */
+export const MOVE_STEPS = 24
+export const MOVE_POINTS = 2 * MOVE_STEPS + 1
 export const BusField = layout('slot', 'out', 'gain', 'pan', 'sendCount', 'sends', 'insertCount', 'inserts')
 const insertHead = layout('hash', 'kind', 'unit', 'chunk', 'lines', 'floats', 'key', 'tailFrames', 'jumps', 'count')
 /** The most numbers that an effect goes by. */
@@ -143,7 +158,8 @@ export const EFFECT_VALUES = 40
  * for its own. Then `count` numbers of its kind, the first `jumps` of which are never gone to by degrees.
  */
 export const InsertField = { ...insertHead, value0: insertHead.length, length: insertHead.length + EFFECT_VALUES } as const
-export const MOST_INSERTS = 6
+/** Those of the document, and before them the width and low cut of a bus. */
+export const MOST_INSERTS = 8
 
 const unitHead = layout(
   'hash', 'kind', 'isAwake', 'silentFrames', 'tailFrames', 'jumps', 'count', 'lines', 'floats', 'isBegun', 'isDirty', 'isMoving', 'reductionDb',
@@ -163,7 +179,7 @@ export const UnitField = {
   length: 640,
 } as const
 /** Effects that there is room for at once: all of a kit, and those that are going. */
-export const MAX_UNITS = 256
+export const MAX_UNITS = 320
 
 /** Numbers by which the kinds of effects go; those that come in rows of several stand last. */
 export const EqualiserValue = layout('g', 'k', 'mix0', 'mix1', 'mix2')
@@ -211,7 +227,7 @@ export const OscillatorField = layout('hash', 'wave', 'periodFrames', 'phase', '
 export const GrooveHead = layout('size', 'framesPerBeat', 'sectionCount', 'sections')
 export const SectionField = layout('grooveHash', 'lengthBeats', 'laps', 'stringCount', 'strings', 'laneCount', 'lanes')
 /** A lane leads the level of a bus, in dB, while its groove plays; `base` is where the fader stands. */
-export const LaneField = layout('slot', 'base', 'pointCount', 'points')
+export const LaneField = layout('slot', 'hash', 'base', 'pointCount', 'points')
 export const LanePointField = layout('beat', 'value', 'k')
 export const StringField = layout('padSlot', 'lengthBeats', 'beadCount', 'beads')
 /** `beat` is from the start of the string's lap, and `lapShift` 1 where it lies before the lap that it belongs to. */

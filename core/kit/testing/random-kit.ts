@@ -129,9 +129,12 @@ class Mending {
   /** A parameter of something that is there. */
   private address(): Json {
     const ray = this.any(this.kit.pads.flatMap((pad: Json) => pad.rays) as Json[])
-    const places: [string, string | undefined][] = [['kit', undefined], ['pad', this.any(this.padIds)], ['bus', this.any(this.busIds)], ['ray', ray?.id]] // prettier-ignore
+    const turn = this.any(this.kit.pads.flatMap((pad: Json) => pad.bands.flatMap((band: Json) => band.turns)) as Json[])
+    const insert = this.any([...this.kit.inserts, ...this.kit.buses.flatMap((bus: Json) => bus.inserts)] as Json[])
+    const places: [string, string | undefined][] = [['kit', undefined], ['pad', this.any(this.padIds)], ['bus', this.any(this.busIds)], ['ray', ray?.id], ['turn', turn?.id], ['insert', insert?.id]] // prettier-ignore
     const [scope, id] = this.any(places.filter(([kind, name]) => kind === 'kit' || name !== undefined))!
-    const param = this.any(parameterNames.filter((name) => (parameterRow(name).scopes as readonly string[]).includes(scope)))
+    const names = scope === 'insert' ? Object.keys(effects[insert.kind as Effect]) : parameterNames.filter((name) => (parameterRow(name).scopes as readonly string[]).includes(scope)) // prettier-ignore
+    const param = this.any(names)
     return { scope, ...(id === undefined ? {} : { id }), param }
   }
 

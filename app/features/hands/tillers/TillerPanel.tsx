@@ -1,4 +1,4 @@
-import { leadsTo, parameterRow, movedParameters, valueNow, withTarget } from '@heliaster/core/kit'
+import { addressKey, addressLeadsTo, mixPlace, parameterRow, movedParameters, valueNow, withTarget } from '@heliaster/core/kit'
 import type { Address, Kit, Parameter, Tiller } from '@heliaster/core/kit'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
@@ -7,7 +7,8 @@ import { useStore } from 'zustand'
 import { handSettings } from '../../../audio/playing/hands/hand-settings'
 import { onController } from '../../../audio/playing/hands/hands'
 import { makeId } from '../../../documents/make-id'
-import { parameterChoices, parameterWords } from '../../../kit-view/parameter-words'
+import { addressWords, mixOwner, movedOfBus } from '../../../kit-view/buses/mix-words'
+import { parameterChoices } from '../../../kit-view/parameter-words'
 import { padName } from '../../../kit-view/use-kit'
 import { whyTargetNothing } from '../../../kit-view/why-nothing'
 import { Button, IconButton } from '../../../ui/controls/Button'
@@ -77,7 +78,7 @@ export function TillerPanel({ kit, tiller, place, onChange, onRemove }: Props) {
 /** A tiller that also leads something, from where it is set now. */
 function withAddress(kit: Kit, tiller: Tiller, address: Address): Tiller {
   const now = valueNow(kit, address)
-  return now === undefined ? tiller : withTarget(tiller, makeId, address, now, leadsTo(address.param as Parameter, now))
+  return now === undefined ? tiller : withTarget(tiller, makeId, address, now, addressLeadsTo(kit, address, now))
 }
 
 /** Which controller of this device leads it, learnt from the one that is moved next. */
@@ -120,9 +121,8 @@ interface TargetProps {
 
 function TargetLine({ kit, target, onChange, onRemove }: TargetProps) {
   const { address, from, to } = target
-  const param = address.param as Parameter
-  const { text, unit, factor } = parameterWords(param)
-  const { min, max } = parameterRow(param)
+  const { text, unit, factor } = addressWords(kit, address)
+  const { min, max } = mixPlace(kit, address) ?? parameterRow(address.param as Parameter)
   const name = `${text} of ${nameOfAddress(kit, address)}`
   const silence = whyTargetNothing(kit, target)
   const field = (label: string, value: number, put: (value: number) => void) => (
@@ -160,16 +160,18 @@ interface NewProps {
 const EVERY = 'every'
 const MIX = 'mix'
 
-/** Whom it moves (every pad, one, one ray of it, a bus, the mix), and what of it. Of buses and the mix that is the level. */
+/** Whom it moves (every pad, one, one ray of it, a bus, the mix), and what of it: of buses and the mix also what is put into them. */
 function NewTarget({ kit, onAdd, onLeave }: NewProps) {
   const [who, setWho] = useState<string>(EVERY)
   const [ray, setRay] = useState<string>(EVERY)
   const [param, setParam] = useState<Parameter>('filter1CutoffHz')
+  const [ofMix, setOfMix] = useState<string>()
   const pad = kit.pads.find(({ id }) => id === who)
   const isBus = who === MIX || kit.buses.some(({ id }) => id === who)
+  const ofBus = isBus ? movedOfBus(kit, who === MIX ? undefined : who) : []
+  const chosen = ofBus.find(({ address }) => addressKey(address) === ofMix) ?? ofBus[0]
   const add = () => {
-    if (who === MIX) return onAdd([{ scope: 'kit', param: 'gainDb' }])
-    if (isBus) return onAdd([{ scope: 'bus', id: who, param: 'gainDb' }])
+    if (chosen) return onAdd([chosen.address])
     if (pad?.rays.some(({ id }) => id === ray)) return onAdd([{ scope: 'ray', id: ray, param }])
     onAdd(kit.pads.filter((one) => who === EVERY || one === pad).map(({ id }) => ({ scope: 'pad', id, param })))
   }
@@ -192,7 +194,12 @@ function NewTarget({ kit, onAdd, onLeave }: NewProps) {
         />
       )}
       {isBus ? (
-        <Text look="small">It moves the level.</Text>
+        <Chips
+          label="It moves"
+          options={ofBus.map(({ address, text, group }) => ({ value: addressKey(address), text, group }))}
+          value={chosen && addressKey(chosen.address)}
+          onChoose={setOfMix}
+        />
       ) : (
         <Chips label="It moves" options={parameterChoices(movedParameters)} value={param} onChoose={setParam} />
       )}
@@ -205,9 +212,10 @@ function NewTarget({ kit, onAdd, onLeave }: NewProps) {
 }
 
 /** What an address means, by its name. */
-function nameOfAddress(kit: Kit, { scope, id }: Address): string {
-  if (scope === 'kit') return 'the mix'
-  if (scope === 'bus') return kit.buses.find((bus) => bus.id === id)?.name ?? 'what is gone'
+function nameOfAddress(kit: Kit, address: Address): string {
+  const { id } = address
+  const owner = mixOwner(kit, address)
+  if (owner) return owner
   const pad = kit.pads.find((one) => one.id === id || one.rays.some((ray) => ray.id === id))
   const ray = pad?.rays.find((one) => one.id === id)
   return pad ? `${ray ? `${ray.name}, ` : ''}${padName(kit, pad)}` : 'what is gone'

@@ -1,6 +1,6 @@
 import { controlNumbers } from '@heliaster/core/engine'
 import { applyEdit, createBus, createKit, createPad, createRay } from '@heliaster/core/kit'
-import type { Kit, KitEdit } from '@heliaster/core/kit'
+import type { InsertId, Kit, KitEdit } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
 import { act, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
@@ -106,7 +106,7 @@ test('it moves one ray of a pad, a bus and the mix, each from where it stands', 
   for (const name of ['Shed', 'The mix']) {
     press('Let it move something')
     choose(name)
-    expect(screen.getByText('It moves the level.')).toBeTruthy()
+    expect(screen.getByRole<HTMLElement>('radio', { name: 'Level' }).getAttribute('aria-checked')).toBe('true')
     press('Add')
   }
   const [shed] = mockKit.buses
@@ -118,6 +118,28 @@ test('it moves one ray of a pad, a bus and the mix, each from where it stands', 
   expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual(expect.arrayContaining([expect.stringMatching(/^Level of Deck, Hull/), expect.stringMatching(/^Level of Shed/), expect.stringMatching(/^Level of the mix/)])) // prettier-ignore
   expect(screen.queryByText(/^Not heard/)).toBeNull()
   act(() => mockSet([{ type: 'removePad', padId: tarp!.id }]))
+})
+
+test('it leads what is put into a bus, and says where that is not heard', () => {
+  const insert = (id: string, kind: 'equaliser' | 'echo', more: object = {}) => ({ id: id as InsertId, kind, values: {}, choices: {}, bypass: false, ...more }) // prettier-ignore
+  const shed = { ...createBus(makeId('bus'), 'Shed'), inserts: [insert('insert-echo', 'echo'), insert('insert-tone', 'equaliser', { values: { band1Hz: 400 }, choices: { band1Kind: 'lowPass' } })] } // prettier-ignore
+  act(() => mockSet([{ type: 'putBus', bus: shed }]))
+  press('Add a tiller')
+  press('Let it move something')
+  choose('Shed')
+  for (const name of ['Place', 'Width', 'Low cut', 'Again', 'Mixed in', 'Band 1, frequency']) expect(screen.getByRole('radio', { name })).toBeTruthy() // prettier-ignore
+  expect(screen.queryByRole('radio', { name: 'Time' })).toBeNull() // its memory is laid out for it
+  expect(screen.queryByRole('radio', { name: 'Band 2, frequency' })).toBeNull() // nothing of it is heard
+  choose('Band 1, frequency')
+  press('Add')
+  expect(mockKit.tillers[0]!.to).toMatchObject([{ address: { scope: 'insert', id: 'insert-tone', param: 'band1Hz' }, from: 400, to: 3200 }])
+  const field = screen.getByLabelText('Band 1, frequency of Equaliser in Shed, to')
+  fireEvent.change(field, { target: { value: '99999' } })
+  fireEvent.blur(field)
+  expect(mockKit.tillers[0]!.to[0]!.to).toBe(24_000)
+  expect(screen.queryByText(/^Not heard/)).toBeNull()
+  act(() => mockSet([{ type: 'putBus', bus: { ...shed, inserts: shed.inserts.map((one) => ({ ...one, bypass: true })) } }]))
+  expect(screen.getByText('Not heard: the effect is off.')).toBeTruthy()
 })
 
 test('it lies beside the pads too; a move is heard at once and is one step where it is left', () => {

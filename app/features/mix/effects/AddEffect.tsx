@@ -6,7 +6,7 @@ import { Row } from '../../../ui/layout/Row'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import { TOUCH } from '../../../ui/theme/theme'
-import { effectWords } from './effect-words'
+import { effectWords } from '../../../kit-view/buses/effect-words'
 import { madeInsert } from '../../../kit-view/buses/inserts'
 
 interface Props {

@@ -1,8 +1,8 @@
 import { effects } from '@heliaster/core/kit'
 
 import { Slider } from '../../../ui/controls/Slider'
-import type { EffectField } from './effect-words'
-import { rangeName } from './effect-words'
+import type { EffectField } from '../../../kit-view/buses/effect-words'
+import { rangeName } from '../../../kit-view/buses/effect-words'
 import type { EffectProps } from './EffectPanel'
 import { choiceOf, numberOf } from './short-words'
 

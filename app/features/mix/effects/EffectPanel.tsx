@@ -6,9 +6,10 @@ import { View } from 'react-native'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { EffectFields } from './EffectFields'
-import { choiceWords, effectFields } from './effect-words'
+import { choiceWords, effectFields } from '../../../kit-view/buses/effect-words'
 import { EqualiserPanel } from './EqualiserPanel'
 import { isAsStart, startedBy } from '../../../kit-view/buses/inserts'
+import { LedBy } from '../panel/LedBy'
 import { KeyChoice } from './KeyChoice'
 import { Reduction } from './Reduction'
 import { RoomImpulse } from './RoomImpulse'
@@ -60,6 +61,7 @@ export function EffectPanel(props: EffectProps) {
       })}
       {kind === 'equaliser' ? <EqualiserPanel {...props} /> : <EffectFields {...props} fields={first} />}
       {(kind === 'compressor' || kind === 'gate') && <KeyChoice {...props} />}
+      <LedBy kit={props.kit} id={insert.id} />
       {rest.length > 0 &&
         (isWhole ? <EffectFields {...props} fields={rest} /> : <Button label="All of it" kind="quiet" onPress={() => setWhole(true)} />)}
     </View>

@@ -8,7 +8,7 @@ import { useMixSpectrum } from '../../../audio/engine/mix-spectrum'
 import { SpectrumField } from '../../../kit-view/spectrum/SpectrumField'
 import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
-import { bandKindWords } from './effect-words'
+import { bandKindWords } from '../../../kit-view/buses/effect-words'
 import type { EffectProps } from './EffectPanel'
 import { choiceOf, numberOf } from './short-words'
 

@@ -7,7 +7,7 @@ import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { AddEffect } from './AddEffect'
 import { EffectPanel } from './EffectPanel'
-import { effectWords } from './effect-words'
+import { effectWords } from '../../../kit-view/buses/effect-words'
 import { MOST_INSERTS } from '../../../kit-view/buses/inserts'
 import { shortWords } from './short-words'
 

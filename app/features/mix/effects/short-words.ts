@@ -1,7 +1,7 @@
 import { effectChoices, effects, effectStarts } from '@heliaster/core/kit'
 import type { Insert, Kit } from '@heliaster/core/kit'
 
-import { choiceWords, effectFields } from './effect-words'
+import { choiceWords, effectFields } from '../../../kit-view/buses/effect-words'
 import { isAsStart } from '../../../kit-view/buses/inserts'
 
 export function numberOf({ kind, values }: Insert, name: string): number {

@@ -14,7 +14,7 @@ import { kitGesture, padName } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import type { Chosen } from '../chosen'
-import { effectWords } from '../effects/effect-words'
+import { effectWords } from '../../../kit-view/buses/effect-words'
 import { Lane } from './Lane'
 import { useLoudOrder } from './loud-order'
 

@@ -12,9 +12,11 @@ import { AskButton } from '../../../ui/controls/AskButton'
 import { IconButton } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { NameField } from '../../../ui/controls/NameField'
+import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { InsertList } from '../effects/InsertList'
 import { PairChoice } from '../outputs/PairChoice'
+import { LedBy } from './LedBy'
 
 /** A bus or return: who comes in, what stands in it, where it goes, what it sends. */
 export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bus: Bus; readonly gesture: KitGesture }) {
@@ -42,6 +44,30 @@ export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bu
         onChange={(inserts, more = []) => editKit(kit.id, [...more, ...put({ inserts: [...inserts] })])}
       />
       <PanSlider value={valueOf(bus, 'pan')} onSlide={(pan) => gesture.set(put({ values: { ...bus.values, pan } }))} onDone={gesture.end} />
+      <Slider
+        label="Width"
+        value={Math.round(100 * valueOf(bus, 'width'))}
+        min={0}
+        max={200}
+        step={1}
+        unit="%"
+        neutral={100}
+        onSlide={(percent) => gesture.set(put({ values: { ...bus.values, width: percent / 100 } }))}
+        onDone={gesture.end}
+      />
+      <Slider
+        label="Low cut"
+        value={valueOf(bus, 'lowCutHz')}
+        min={1}
+        max={2000}
+        step={1}
+        unit="Hz"
+        format={(hz) => (hz <= 1 ? 'off' : hz.toFixed(0))}
+        power={3}
+        onSlide={(lowCutHz) => gesture.set(put({ values: { ...bus.values, lowCutHz } }))}
+        onDone={gesture.end}
+      />
+      <LedBy kit={kit} id={bus.id} />
       {after.length > 0 && (
         <Chips
           label="Goes into"
