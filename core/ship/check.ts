@@ -1,5 +1,6 @@
+import { MAX_BEADS } from '../engine/groove/play-state'
 import type { AudioHash } from '../kit/ids'
-import type { Kit, Pad } from '../kit/kit'
+import type { Groove, Kit, Pad } from '../kit/kit'
 import { notPlayedOfKit, notPlayedOfPad } from '../kit/not-played'
 import { audioInUse, clipsOfPad, missingCells, padSettings, filledPad } from '../kit/resolve'
 import { circleWords, nameOf, tieConflicts } from '../ties'
@@ -33,7 +34,7 @@ export function checkKit(kit: Kit, hasAudio: (audio: AudioHash) => boolean): Fin
       message: 'This kit has no pads yet. Send hits from Cut, or add a pad on the Board.',
     })
   for (const pad of kit.pads) findings.push(...checkPad(kit, pad))
-  findings.push(...sharedNotes(kit), ...tieNotes(kit), ...roomNotes(kit))
+  findings.push(...sharedNotes(kit), ...tieNotes(kit), ...roomNotes(kit), ...beadNotes(kit))
   const waiting = notPlayedOfKit(kit)
   if (waiting.length > 0) findings.push({ severity: 'note', where: kit.name, message: notPlayedWords(waiting) })
   return findings
@@ -53,6 +54,24 @@ function roomNotes(kit: Kit): Finding[] {
         ]
       : [],
   )
+}
+
+/** Slots of beads begin at 1. */
+const MOST_BEADS = MAX_BEADS - 1
+
+/** Grooves, and a song, of more beads than sound. */
+function beadNotes(kit: Kit): Finding[] {
+  const here = new Set(kit.pads.map(({ id }) => id))
+  const beadsOf = ({ strings }: Groove) => strings.reduce((sum, { padId, beads }) => sum + (here.has(padId) ? beads.length : 0), 0)
+  const inSong = new Set(kit.song.map(({ groove }) => groove))
+  const song = kit.grooves.reduce((sum, groove) => sum + (inSong.has(groove.id) ? beadsOf(groove) : 0), 0)
+  const places = [...kit.grooves.map((groove) => [groove.name || 'Groove', beadsOf(groove)] as const), ['The song', song] as const]
+  return places.flatMap(([where, count]) => {
+    const silent = count - MOST_BEADS
+    if (silent <= 0) return []
+    const message = `${MOST_BEADS} beads sound at most: ${silent} of its ${count} are silent. Take some off, or part it into shorter grooves that are played one at a time.`
+    return [{ severity: 'problem' as const, where, message }]
+  })
 }
 
 function notPlayedWords(waiting: readonly string[]): string {

@@ -6,7 +6,8 @@ import { writeWav } from '../audio/wav-write'
 import { aKit, anImpulse, aTone } from '../kit/builders'
 import type { AudioHash } from '../kit/ids'
 import type { Kit } from '../kit/kit'
-import { createBus } from '../kit/make'
+import { createBus, createKit, createPad } from '../kit/make'
+import { testIds } from '../kit/testing'
 import { bundleFiles, readAll, readBundle, writeBundle } from './bundle'
 import { checkKit } from './check'
 import { writeOneShots } from './one-shots'
@@ -161,4 +162,14 @@ test('the check names a room without an impulse, where it stands, and none that 
   expect(said([room])).toEqual(['Shed'])
   expect(said([{ ...room, bypass: true }])).toEqual([])
   expect(said([{ ...room, audio: 'a'.repeat(64) as never }])).toEqual([])
+})
+
+test('a groove of more beads than sound says how many are silent; one of as many as sound says nothing', () => {
+  const pads = Array.from({ length: 17 }, (_, i) => createPad(testIds(i + 40), { name: `Rib ${i}` }))
+  const strings = pads.map(({ id }) => ({ padId: id, beads: Array.from({ length: 1024 }, (_, step) => ({ id: `${id}.${step}` as never, step, velocity: 90 })) })) // prettier-ignore
+  const groove = { id: 'g' as never, name: 'Tide', lengthSteps: 1024, stepsPerBeat: 4, swing: 0.5, strings }
+  const said = (of: typeof strings) => checkKit({ ...createKit(testIds(1), 'Ribs'), pads, grooves: [{ ...groove, strings: of }] }, () => true).filter(({ message }) => message.includes('beads sound')) // prettier-ignore
+  expect(said(strings).map(({ where, message }) => [where, /\d+ of its \d+/.exec(message)![0]])).toEqual([['Tide', '1025 of its 17408']])
+  const fitting = strings.slice(0, 16).map((one, i) => (i === 0 ? { ...one, beads: one.beads.slice(1) } : one))
+  expect(said(fitting)).toEqual([])
 })
