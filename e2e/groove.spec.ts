@@ -4,7 +4,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 
-import { keptKit, narrow, newKit, openOwnDemo, pad, saved } from './helpers'
+import { keptKit, narrow, newKit, openOwnDemo, pad, saved, wavWithStrikes } from './helpers'
 import { tableRhythm } from './rhythm-file'
 
 const strings = (page: Page) => page.getByRole('group', { name: /^Beads: / })
@@ -170,5 +170,66 @@ test('a new groove of the kit moves at one tap, and another ready one is heard b
   expect((await keptKit(page)).grooves.map(({ name }) => name)).toEqual(['Slack water', 'Groove 1'])
   await page.getByRole('dialog', { name: 'Ready grooves' }).getByRole('button', { name: 'Close', exact: true }).click()
   await undo(page, 2)
+  await saved(page)
+})
+
+test('a song of one’s own goes beside the groove at its own tempo, which the kit takes, and is never part of the kit', async ({ page }) => {
+  await openOwnDemo(page, 'groove')
+  const before = await keptKit(page)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: 'A song beside it' }).click()
+  const strikes = Array.from({ length: 24 }, (_, beat) => 0.25 + 0.6 * beat)
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Choose a file' }).click()])
+  await chooser.setFiles({ name: 'ebb song.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(15, strikes) })
+  const found = page.getByText(/^“ebb song.*” goes at .* beats a minute\.$/)
+  await expect(found).toBeVisible()
+  expect(Number(/goes at ([\d.]+)/.exec((await found.textContent())!)![1])).toBeCloseTo(100, 0)
+  const first = page.getByRole('slider', { name: 'Its first beat' })
+  const beatsOff = async () => {
+    const off = (Number(await first.getAttribute('aria-valuenow')) - 0.25) / 0.6
+    return Math.abs(off - Math.round(off)) * 600
+  }
+  expect(await beatsOff()).toBeLessThan(15) // ms from a strike
+  await page.getByRole('button', { name: 'A beat later' }).click()
+  expect(await beatsOff()).toBeLessThan(15)
+  await page.getByRole('button', { name: /^The kit takes / }).click()
+  await expect(page.getByRole('button', { name: /^The kit takes / })).toBeHidden()
+  await page.getByRole('button', { name: 'Close', exact: true }).last().click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  const after = await keptKit(page)
+  expect(after.tempoBpm).toBeCloseTo(100, 0)
+  expect(after.audio).toEqual(before.audio)
+  await page.reload() // it was of this page alone
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: 'A song beside it' }).click()
+  await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible()
+})
+
+test('the timing of another groove is laid over by a share, and a lap with its draws is set down as plain beads', async ({ page }) => {
+  await openOwnDemo(page, 'groove', (kit) => {
+    const [groove] = kit.grooves
+    const late = { ...groove!, swing: 0.5, id: 'groove-late-shore' as Groove['id'], name: 'Late', strings: groove!.strings.map((string) => ({ ...string, beads: string.beads.map((bead) => ({ ...bead, id: `late-${bead.id}` as Bead['id'], offset: 0.3 })) })) } // prettier-ignore
+    const drawn = { ...groove!, swing: 0.5, strings: groove!.strings.map((string) => ({ ...string, beads: string.beads.map((bead) => ({ ...bead, chance: 0.5 })) })) } // prettier-ignore
+    return { ...kit, grooves: [drawn, late] }
+  })
+  await page.getByRole('radiogroup', { name: 'Timing and level of' }).getByRole('radio', { name: 'Late' }).click()
+  await page.getByRole('slider', { name: 'Its timing' }).press('End')
+  const [felt, late] = (await keptKit(page)).grooves
+  expect(felt!.feel).toMatchObject({ grooveId: late!.id, timing: 1 })
+  for (const string of felt!.strings) for (const { bead, beat } of timedBeads(felt!, string, late!)) expect(beat * felt!.stepsPerBeat - bead.step).toBeCloseTo(0.3, 6) // prettier-ignore
+
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('button', { name: 'Set a lap down as plain beads' }).click()
+  await expect(page.getByText(/^Lap \d+ is set down as plain beads\.$/)).toBeVisible()
+  const down = grooveIn(await keptKit(page))
+  const beads = down.strings.flatMap((string) => string.beads)
+  const all = felt!.strings.flatMap((string) => string.beads).length
+  expect(beads.length).toBeGreaterThan(0)
+  expect(beads.length).toBeLessThan(all) // half of them fell out
+  expect(beads.filter(({ chance }) => chance !== undefined && chance < 1)).toEqual([])
+  await undo(page, 1)
+  await expect.poll(async () => grooveIn(await keptKit(page)).strings.flatMap((string) => string.beads).length).toBe(all)
   await saved(page)
 })
