@@ -1,7 +1,12 @@
 const babel = {
   '\\.[cm]?[jt]sx?$': [
     'babel-jest',
-    { configFile: false, presets: ['babel-preset-expo'], caller: { name: 'metro', bundler: 'metro', platform: 'web' } },
+    {
+      configFile: false,
+      presets: ['babel-preset-expo'],
+      plugins: [require.resolve('./tools/jest-globals.cjs')],
+      caller: { name: 'metro', bundler: 'metro', platform: 'web' },
+    },
   ],
 }
 const node = (name, folder) => ({
