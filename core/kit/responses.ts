@@ -1,12 +1,15 @@
 import { parameterRow } from './parameters'
 import type { Parameter } from './parameters'
 import { bentCurve } from './shape'
-import type { Response, ResponseSource } from './shape'
+import type { Oscillator, Response, ResponseSource } from './shape'
 
 /** How many dB the softest strike lies below the loudest where `bands` recorded layers already carry the difference. */
 export function velocityRangeDb(bands: number): number {
   return 30 / Math.max(1, bands)
 }
+
+/** The slow wave of a kit that has none yet: it runs by itself, twice a second. */
+export const firstWave: Oscillator = { id: 'wave', name: 'Wave', wave: 'sine', rate: { unit: 'Hz', value: 2 }, runs: 'always', phase: 0 }
 
 /** A response of a pad from one source to one parameter, of all its rays or of one. */
 export function responseTo(from: ResponseSource, param: Parameter, amount: number, more: { ray?: string; bend?: number } = {}): Response {

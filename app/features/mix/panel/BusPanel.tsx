@@ -17,6 +17,7 @@ import { Text } from '../../../ui/layout/Text'
 import { InsertList } from '../effects/InsertList'
 import { PairChoice } from '../outputs/PairChoice'
 import { LedBy } from './LedBy'
+import { MixMovers } from './MixMovers'
 
 /** A bus or return: who comes in, what stands in it, where it goes, what it sends. */
 export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bus: Bus; readonly gesture: KitGesture }) {
@@ -68,6 +69,7 @@ export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bu
         onDone={gesture.end}
       />
       <LedBy kit={kit} id={bus.id} />
+      <MixMovers kit={kit} busId={bus.id} gesture={gesture} />
       {after.length > 0 && (
         <Chips
           label="Goes into"

@@ -8,6 +8,7 @@ import { Text } from '../../../ui/layout/Text'
 import type { Chosen } from '../chosen'
 import { InsertList } from '../effects/InsertList'
 import { BusPanel } from './BusPanel'
+import { MixMovers } from './MixMovers'
 import { PadPanel } from './PadPanel'
 import { StrikesAtOnce } from './StrikesAtOnce'
 
@@ -42,6 +43,7 @@ export function MixPanel({ kit, chosen }: { readonly kit: Kit; readonly chosen: 
         onDone={gesture.end}
         onChange={(inserts, more = []) => editKit(kit.id, [...more, ...edits(inserts)])}
       />
+      <MixMovers kit={kit} gesture={gesture} />
       <StrikesAtOnce kit={kit} gesture={gesture} />
     </View>
   )

@@ -1,5 +1,5 @@
-import type { Kit, KitEdit, Oscillator, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
-import { padSettings } from '@heliaster/core/kit'
+import type { Kit, KitEdit, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
+import { firstWave, padSettings } from '@heliaster/core/kit'
 import { isWander, WANDER_BOUNDS, wanderOf, withWander } from '@heliaster/core/shaping'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -27,7 +27,6 @@ interface Props {
 }
 
 const MOST = 64
-const FIRST_WAVE: Oscillator = { id: 'wave', name: 'Wave', wave: 'sine', rate: { unit: 'Hz', value: 2 }, runs: 'always', phase: 0 }
 
 /** Everything that moves a pad's sound: by the strike, or while it sounds; how far each moves it, and one more. */
 export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
@@ -43,7 +42,7 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   const change = (response: Response, fields: Partial<Response>) =>
     put(responses.map((one) => (one === response ? { ...one, ...fields } : one)))
   const add: NewMoverProps['onAdd'] = (choice, param, number, ofRay) => {
-    const wave = kit.oscillators[0] ?? FIRST_WAVE
+    const wave = kit.oscillators[0] ?? firstWave
     const needsWave = choice === 'oscillator' && kit.oscillators.length === 0
     now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId: ofRay }, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
     setAdding(false)

@@ -1,0 +1,168 @@
+import { addressKey } from '@heliaster/core/kit'
+import type { BusId, Kit, KitEdit, KitResponse } from '@heliaster/core/kit'
+import { useState } from 'react'
+import { View } from 'react-native'
+
+import { editKit } from '../../../kit-view'
+import { mixOwner, movedOfBus } from '../../../kit-view/buses/mix-words'
+import type { KitGesture } from '../../../kit-view/use-kit'
+import { Button, IconButton } from '../../../ui/controls/Button'
+import { Chips } from '../../../ui/controls/Chips'
+import { Slider } from '../../../ui/controls/Slider'
+import { Part } from '../../../ui/layout/Part'
+import { Text } from '../../../ui/layout/Text'
+import { usePalette } from '../../../ui/theme/theme'
+import { addMover, MIX_SOURCES, MOST_MOVERS, movedWords, reachOf } from './mover-lines'
+import type { MixSource } from './mover-lines'
+
+interface Props {
+  readonly kit: Kit
+  /** The whole kit's where it is not said. */
+  readonly busId?: BusId
+  readonly gesture: KitGesture
+}
+
+/** What moves a bus, or the whole, and what is put into it: controls of the hands and slow waves, each by how far. */
+export function MixMovers({ kit, busId, gesture }: Props) {
+  const [isAdding, setAdding] = useState(false)
+  const here = new Set(movedOfBus(kit, busId).map(({ address }) => addressKey(address)))
+  const shown = kit.responses.filter(({ to }) => to.some((address) => here.has(addressKey(address))))
+  const put = (responses: readonly KitResponse[]): KitEdit[] => [{ type: 'setKit', fields: { responses: [...responses] } }]
+  const changed = (response: KitResponse, fields: Partial<KitResponse>) =>
+    put(kit.responses.map((one) => (one === response ? { ...one, ...fields } : one)))
+  const wave = shown.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
+  const rate = (value: number): KitEdit[] => [{ type: 'setKit', fields: { oscillators: kit.oscillators.map((one) => (one === wave ? { ...one, rate: { unit: 'Hz', value } } : one)) } }] // prettier-ignore
+  return (
+    <Part name="What moves it">
+      {shown.map((response) => (
+        <Line
+          key={response.id}
+          kit={kit}
+          response={response}
+          onSlide={(amount) => gesture.set(changed(response, { amount }))}
+          onDone={gesture.end}
+          onBypass={() => editKit(kit.id, changed(response, { bypass: !response.bypass }))}
+          onRemove={() => editKit(kit.id, put(kit.responses.filter((one) => one !== response)))}
+        />
+      ))}
+      {wave && (
+        <Slider
+          label="The slow wave, times a second"
+          value={wave.rate.value}
+          min={0.05}
+          max={20}
+          step={0.01}
+          power={3}
+          unit="Hz"
+          onSlide={(value) => gesture.set(rate(value))}
+          onDone={gesture.end}
+        />
+      )}
+      {isAdding ? (
+        <NewLine
+          kit={kit}
+          busId={busId}
+          onAdd={(edits) => {
+            editKit(kit.id, edits)
+            setAdding(false)
+          }}
+          onLeave={() => setAdding(false)}
+        />
+      ) : (
+        <Button label="Let something move it" disabled={kit.responses.length >= MOST_MOVERS} onPress={() => setAdding(true)} style={{ alignSelf: 'flex-start' }} />
+      )}
+    </Part>
+  )
+} // prettier-ignore
+
+interface LineProps {
+  readonly kit: Kit
+  readonly response: KitResponse
+  readonly onSlide: (amount: number) => void
+  readonly onDone: () => void
+  readonly onBypass: () => void
+  readonly onRemove: () => void
+}
+
+function Line({ kit, response, onSlide, onDone, onBypass, onRemove }: LineProps) {
+  const palette = usePalette()
+  const words = movedWords(kit, response)
+  const [address] = response.to
+  const reach = address && reachOf(kit, address)
+  const owner = address?.scope === 'insert' ? mixOwner(kit, address) : undefined
+  return (
+    <View style={{ borderTopWidth: 1, borderTopColor: palette.faint, paddingTop: 6 }}>
+      <View style={{ opacity: response.bypass ? 0.55 : 1 }}>
+        {reach ? (
+          <Slider
+            label={words}
+            value={response.amount * reach.factor}
+            min={-reach.most}
+            max={reach.most}
+            step={reach.step}
+            unit={reach.unit}
+            neutral={0}
+            onSlide={(amount) => onSlide(amount / reach.factor)}
+            onDone={onDone}
+          />
+        ) : (
+          <Text look="small">{words}</Text>
+        )}
+      </View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
+        <Text look="small" tone={reach ? 'muted' : 'coral'} style={{ flex: 1 }}>
+          {reach ? (owner ? `Of ${owner}.` : '') : 'Not heard: that stands still while it sounds.'}
+        </Text>
+        <IconButton
+          name="power"
+          label={`${words}: ${response.bypass ? 'let it in' : 'leave it out'}`}
+          on={!response.bypass}
+          onPress={onBypass}
+        />
+        <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
+      </View>
+    </View>
+  )
+}
+
+interface NewProps {
+  readonly kit: Kit
+  readonly busId: BusId | undefined
+  readonly onAdd: (edits: KitEdit[]) => void
+  readonly onLeave: () => void
+}
+
+function NewLine({ kit, busId, onAdd, onLeave }: NewProps) {
+  const [source, setSource] = useState<MixSource>('wheel')
+  const [number, setNumber] = useState(4)
+  const [wanted, setWanted] = useState<string>()
+  const places = movedOfBus(kit, busId)
+  const chosen = places.find(({ address }) => addressKey(address) === wanted) ?? places[0]!
+  return (
+    <View style={{ gap: 10 }}>
+      <Chips label="What moves" options={MIX_SOURCES} value={source} onChoose={setSource} />
+      {source === 'controller' && (
+        <Slider
+          label="Number of the controller"
+          value={number}
+          min={0}
+          max={119}
+          step={1}
+          unit=""
+          onSlide={setNumber}
+          onDone={() => undefined}
+        />
+      )}
+      <Chips
+        label="What it moves"
+        options={places.map(({ address, text, group }) => ({ value: addressKey(address), text, group }))}
+        value={addressKey(chosen.address)}
+        onChoose={setWanted}
+      />
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        <Button label="Add" kind="main" onPress={() => onAdd(addMover(kit, source, number, chosen.address))} />
+        <Button label="Leave it" onPress={onLeave} />
+      </View>
+    </View>
+  )
+}
