@@ -18,7 +18,7 @@ export function numberWords(insert: Insert, name: string): NumberWords {
   const [, band, what] = /^band(\d)(Hz|Db|Damping)$/.exec(name) ?? []
   if (band && what) {
     const [text, unit] = OF_BANDS[what as keyof typeof OF_BANDS]
-    return { text: `Band ${band}, ${text}`, unit, factor: 1 }
+    return { text: `Band ${band} ${text}`, unit, factor: 1 }
   }
   const { first, rest } = effectFields[insert.kind]
   const field = [...first, ...rest].find(({ value }) => value === name)
