@@ -70,8 +70,9 @@ export function fitSection(kind: BandKind, hz: number, gainDb: number, damping: 
   let least = errorOf(best, points)
   const lawson = points.map(({ weight }) => weight)
   let last: readonly number[] = bottomOf(best)
+  const bases = basesOf(kind, points, Math.min(hz, 0.49 * rateHz), rateHz)
   for (let round = 0; round < ROUNDS; round++) {
-    const found = solve(kind, points, lawson, last, Math.min(hz, 0.49 * rateHz), rateHz)
+    const found = solve(kind, bases, points, lawson, last)
     if (!found) break
     last = [found[3], found[4]]
     const section = toSection(found)
@@ -118,29 +119,49 @@ function bottomOf({ g, k }: Section): [number, number] {
   return [inner - 2, 1 / (gg * gg) - inner + 1]
 }
 
-/** Least squares of (n - wanted d) / (wanted dBefore) for the numbers that a kind leaves open: n0, n1, n2, d1, d2. */
-function solve(
-  kind: BandKind,
-  points: readonly Point[],
-  weights: readonly number[],
-  last: readonly number[],
-  hz: number,
-  rateHz: number,
-): number[] | undefined {
+/** What a kind leaves open of its numerator, as functions of x at each point, point after point; `zero` is where a notch is nothing. */
+interface Bases {
+  readonly count: number
+  readonly values: Float64Array
+  readonly zero: number
+}
+
+function basesOf(kind: BandKind, points: readonly Point[], hz: number, rateHz: number): Bases {
   const zero = squared(sin((PI * hz) / rateHz))
   const shapes: ((x: number) => number)[] =
     kind === 'highPass' ? [(x) => x * x] : kind === 'notch' ? [(x) => squared(x - zero)] : [() => 1, (x) => x, (x) => x * x]
-  const size = shapes.length + 2
-  const rows = Array.from({ length: size }, () => new Array<number>(size + 1).fill(0))
-  points.forEach(({ x, wanted }, i) => {
+  return { count: shapes.length, values: Float64Array.from(points.flatMap(({ x }) => shapes.map((shape) => shape(x)))), zero }
+}
+
+/** One row of what is solved, and the square of all: at most five numbers and what they make. */
+const row = new Float64Array(5)
+const rows = Array.from({ length: 5 }, () => new Float64Array(6))
+
+/** Least squares of (n - wanted d) / (wanted dBefore) for the numbers that a kind leaves open: n0, n1, n2, d1, d2. */
+function solve(
+  kind: BandKind,
+  { count, values, zero }: Bases,
+  points: readonly Point[],
+  weights: readonly number[],
+  last: readonly number[],
+): number[] | undefined {
+  const size = count + 2
+  for (const one of rows) one.fill(0)
+  for (let i = 0; i < points.length; i++) {
+    const { x, wanted } = points[i]
     const scale = weights[i] / (wanted * Math.max(1e-9, Math.abs(1 + last[0] * x + last[1] * x * x)))
-    const row = [...shapes.map((shape) => scale * shape(x)), -scale * wanted * x, -scale * wanted * x * x]
+    for (let j = 0; j < count; j++) row[j] = scale * values[i * count + j]
+    row[count] = -scale * wanted * x
+    row[count + 1] = -scale * wanted * x * x
     for (let j = 0; j < size; j++) {
-      for (let k = 0; k < size; k++) rows[j][k] += row[j] * row[k]
-      rows[j][size] += row[j] * scale * wanted
+      const sums = rows[j]
+      const by = row[j]
+      for (let k = j; k < size; k++) sums[k] += by * row[k]
+      sums[size] += by * scale * wanted
     }
-  })
-  const found = eliminated(rows)
+  }
+  for (let j = 1; j < size; j++) for (let k = 0; k < j; k++) rows[j][k] = rows[k][j]
+  const found = eliminated(rows.slice(0, size))
   if (!found) return undefined
   const [d1, d2] = found.slice(-2)
   if (kind === 'highPass') return [0, 0, found[0], d1, d2]
@@ -148,7 +169,7 @@ function solve(
   return [found[0], found[1], found[2], d1, d2]
 }
 
-function eliminated(rows: number[][]): number[] | undefined {
+function eliminated(rows: Float64Array[]): number[] | undefined {
   const size = rows.length
   for (let column = 0; column < size; column++) {
     let pivot = column
