@@ -89,14 +89,16 @@ function anyShape(draw: Draw, hasDirt: boolean) {
 }
 
 const LIVE: readonly [Parameter, number][] = [['gainDb', 9], ['pan', 0.8], ['tuneCents', 120], ['width', 0.7], ['levelEnvelope', 0.4], ['driveDb', 9], ['attackDb', 8]] // prettier-ignore
-const SETTLED: readonly [Parameter, number][] = [['gainDb', 12], ['pan', 0.5], ['tuneCents', 150], ['startSeconds', 0.005], ['decayScale', 0.6], ['filter1CutoffHz', 2000], ['tailDb', 9], ['crush', 0.4], ['driveDb', 6]] // prettier-ignore
+const SETTLED: readonly [Parameter, number][] = [['gainDb', 12], ['pan', 0.5], ['tuneCents', 150], ['startSeconds', 0.005], ['decayScale', 0.6], ['filter1CutoffHz', 2000], ['tailDb', 9], ['crush', 0.4], ['driveDb', 6], ['delaySeconds', 0.003], ['keyTrack', 0.6]] // prettier-ignore
 
 function anyResponse(draw: Draw, i: number, hasPitch: boolean): Response {
   const kind = draw.of('velocity', 'note', 'wheel', 'controller', 'bend', 'pressure', 'oscillator')
   const isSettled = kind === 'velocity' || kind === 'note'
   // What is looked at every few frames only is not told of a wave to the last bit.
   const isSlow = (name: Parameter) => kind === 'oscillator' && (name === 'driveDb' || name === 'attackDb')
-  const usable = (isSettled ? SETTLED : LIVE).filter(([name]) => (hasPitch || name !== 'tuneCents') && !isSlow(name))
+  const usable = (isSettled ? SETTLED : LIVE).filter(
+    ([name]) => (hasPitch || (name !== 'tuneCents' && name !== 'keyTrack')) && !isSlow(name),
+  )
   const [param, most] = draw.of(...usable)
   const limits = kind !== 'oscillator' && draw.is(0.2) ? { min: -0.5 * most, max: 0.4 * most } : {}
   const from: Response['from'] = {
@@ -132,7 +134,10 @@ function anyKit(seed: number): Drawn {
   }
   const rays: Ray[] = Array.from({ length: 1 + Math.floor(3 * draw.random()) }, (_, i) => {
     const own = draw.is(0.4) ? anyShape(draw, hasDirt) : { values: {}, choices: {} }
-    const bend = hasPitch && draw.is(0.3) ? { bendTrack: draw.random() } : {}
+    const bend = {
+      ...(hasPitch && draw.is(0.3) ? { bendTrack: draw.random() } : {}),
+      ...(hasPitch && draw.is(0.3) ? { keyTrack: draw.random() } : {}),
+    }
     const values = { ...own.values, ...bend, gainDb: draw.within(-9, 0), pan: draw.within(-1, 1), ...(draw.is(0.3) ? { delaySeconds: draw.within(0, 0.004) } : {}) } // prettier-ignore
     return { ...pad.rays[0], id: `ray${i}`, values, choices: own.choices, invert: draw.is(0.2) } as Ray
   })
@@ -143,6 +148,7 @@ function anyKit(seed: number): Drawn {
     envelopes,
     responses,
     mode: isHeld ? 'hold' : 'oneShot',
+    ...(hasPitch && draw.is(0.4) ? { rootNote: 52 + Math.floor(20 * draw.random()) } : {}),
     order: draw.is(0.5) ? (['transient', 'drive', 'crush', 'filter1', 'filter2'] as const).slice().sort(() => draw.random() - 0.5) : undefined,
     values: { ...shape.values, gainDb: -30, ...(moves ? { filter1EnvelopeCents: draw.within(-2400, 2400) } : {}), ...(hasPitch ? { tuneCents: draw.within(-900, 150) } : {}) },
   } // prettier-ignore

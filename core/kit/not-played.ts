@@ -1,6 +1,6 @@
 import type { Kit, Pad, Ray } from './kit'
 import { mixPlace } from './mix-places'
-import { movedParameters } from './parameters'
+import { movedParameters, parameterNames } from './parameters'
 import type { Response } from './shape'
 
 /**
@@ -22,8 +22,10 @@ const anyResponse = (is: (response: Response) => boolean) => ({ inPad: (pad: Pad
 /** What moves the mix: strikes do not. */
 const movesMix: readonly string[] = ['wheel', 'controller', 'bend', 'pressure', 'oscillator', 'tiller']
 
+const stillParameters = parameterNames.filter((name) => !movedParameters.includes(name))
+
 export const notPlayed: readonly NotPlayed[] = [
-  { where: `responses.to: all but ${movedParameters.join(', ')}`, words: 'responses of what is not played yet', ...anyResponse(({ to }) => to.some(({ param }) => !movedParameters.includes(param))) },
+  { where: `responses.to: ${stillParameters.join(', ')}`, words: 'responses that move the share of the bend', ...anyResponse(({ to }) => to.some(({ param }) => stillParameters.includes(param))) },
   { where: 'ray.source: body', words: 'a body ray', ...anyRay(({ source }) => source.kind === 'body') },
   { where: 'kit.responses: all but controls and oscillators to what of the mix is moved', words: 'movements of the mix by strikes, or of what stands still while it sounds', inKit: (kit) => kit.responses.some(({ from, to, bypass }) => !bypass && to.length > 0 && (!movesMix.includes(from.kind) || to.some((address) => !mixPlace(kit, address)))) },
   { where: 'tillers.to: all but pads, rays and what of the mix is moved', words: 'tillers of turns and bands, or of what stands still while it sounds', inKit: (kit) => kit.tillers.some(({ to }) => to.some(({ address }) => address.scope !== 'pad' && address.scope !== 'ray' && !mixPlace(kit, address))) },

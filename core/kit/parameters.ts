@@ -88,8 +88,8 @@ export function parametersOf(scope: Scope): Parameter[] {
   return parameterNames.filter((name) => rows[name].scopes.includes(scope))
 }
 
-/** What tells how a ray is played at all, which no response moves. */
-const fixedParameters: readonly Parameter[] = ['keyTrack', 'bendTrack', 'glideSeconds', 'delaySeconds']
+/** By how much the bend moves a ray is itself what a response does. */
+const fixedParameters: readonly Parameter[] = ['bendTrack']
 /** What the engine plays for pads and rays, and responses move. */
 export const movedParameters: readonly Parameter[] = parameterNames.filter(
   (name) => rows[name].played.some((scope) => scope === 'pad' || scope === 'ray') && !fixedParameters.includes(name),

@@ -19,7 +19,12 @@ export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers:
   return pad.rays.map((ray, index) => {
     const reached = movers.filter(({ param, only }) => param === 'tuneCents' && (only < 0 || only === index))
     const moved = reached.reduce((sum, mover) => sum + Math.max(0, greatestOf(mover)), 0)
-    const tracked = root === undefined ? 0 : Math.max(0, valueOf(ray, 'keyTrack') * (HIGHEST_NOTE - root) * 100)
+    const tracks = movers.filter(({ param, only }) => param === 'keyTrack' && (only < 0 || only === index))
+    const share = Math.min(
+      1,
+      tracks.reduce((sum, mover) => sum + Math.max(0, greatestOf(mover)), valueOf(ray, 'keyTrack')),
+    )
+    const tracked = root === undefined ? 0 : Math.max(0, share * (HIGHEST_NOTE - root) * 100)
     const turns = bandsOfRay(pad, ray).flatMap((band) => band.turns)
     const shapes = [...new Set([ray, ...turns.map((turn) => rayOfTurn(ray, turn))])]
     const shares = movers.filter(({ param, only }) => param === 'pitchEnvelope' && (only < 0 || only === index))

@@ -35,6 +35,8 @@ const MOST_DB = 120
 const MOST_CENTS = 7200
 const MOST_OCTAVES = 20
 const MOST_SHARE = 4
+/** Nothing sounds later after its strike than a delay and all that moves it may make it. */
+const MOST_DELAY_SECONDS = 20
 
 /** Starts a voice of a ray with a clip for the strike that is being decided; -1 where none is free. */
 export function startVoice(engine: EngineState, ray: number, given: number): number {
@@ -76,7 +78,7 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   const { program, note } = now
   // What was worked for a note sounds there as it is.
   const root = now.formRoot >= 0 ? now.formRoot : arena[program + Head.rootNote]
-  const tracked = root >= 0 && note >= 0 ? arena[ray + RayField.keyTrack] * (note - root) * 100 : 0
+  const tracked = root >= 0 && note >= 0 ? trackOf(engine, ray) * (note - root) * 100 : 0
   const cents = arena[program + Head.tuneCents] + arena[ray + RayField.tuneCents] + tracked + offsets[ParamCode.tuneCents]
   const startSeconds = Math.max(0, arena[ray + RayField.startSeconds] + offsets[ParamCode.startSeconds])
   v.chunk[voice] = arena[clip + ClipField.chunk]
@@ -84,7 +86,7 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   v.right[voice] = arena[clip + ClipField.right]
   v.frames[voice] = arena[clip + ClipField.frames]
   v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + 0.5)
-  v.startFrame[voice] = engine.frame + arena[ray + RayField.delayFrames]
+  v.startFrame[voice] = engine.frame + delayOf(engine, ray)
   v.levels[voice] = arena[clip + ClipField.levels]
   beginLoop(engine, voice, clip)
   v.baseRate[voice] = Math.min(MOST_RATE, Math.max(1 / MOST_RATE, arena[clip + ClipField.rate] * centsToRatio(within(cents, MOST_CENTS))))
@@ -94,13 +96,26 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   beginGlide(engine, voice)
 }
 
+/** By what share a ray follows the note. */
+function trackOf({ memory, offsets }: EngineState, ray: number): number {
+  return Math.min(1, Math.max(0, memory.arena[ray + RayField.keyTrack] + offsets[ParamCode.keyTrack]))
+}
+
+/** By how many frames a ray sounds after its strike. */
+function delayOf({ memory, offsets, sampleRateHz }: EngineState, ray: number): number {
+  const frames = memory.arena[ray + RayField.delayFrames]
+  const by = offsets[ParamCode.delaySeconds]
+  return by === 0 ? frames : Math.max(0, frames + Math.floor(Math.min(MOST_DELAY_SECONDS, by) * sampleRateHz + 0.5))
+}
+
 /** A pad that glides begins at the note that it was struck with last, by the share of it that the ray follows. */
-function beginGlide({ voices: v, memory, now }: EngineState, voice: number): void {
+function beginGlide(engine: EngineState, voice: number): void {
+  const { voices: v, memory, now, offsets } = engine
   const { arena } = memory
-  const frames = arena[now.program + Head.glideFrames]
+  const frames = Math.max(0, arena[now.program + Head.glideFrames] + offsets[ParamCode.glideSeconds] * engine.sampleRateHz)
   const from = now.lastNote
   const glides = frames > 0 && from >= 0 && now.note >= 0 && from !== now.note && arena[now.program + Head.rootNote] >= 0
-  v.glideCents[voice] = glides ? arena[v.ray[voice] + RayField.keyTrack] * (from - now.note) * 100 : 0
+  v.glideCents[voice] = glides ? trackOf(engine, v.ray[voice]) * (from - now.note) * 100 : 0
   v.glideEnd[voice] = v.glideCents[voice] === 0 ? -1 : v.startFrame[voice] + frames
 }
 

@@ -83,3 +83,31 @@ test('envelopes count by their share, which velocity may move: softer strikes fa
   expect(half[2400]).toBeCloseTo(0.5 * (1 - 0.4 * 0.5), 5)
   expect(half[7000]).toBeCloseTo(0.5 * 0.6, 5)
 })
+
+test('how long it glides, how far it follows the note and how late it begins are moved as they are set', () => {
+  const moves = [{ frame: 0, wheel: 127 }, { frame: 10, note: 72 }, { frame: 12000, note: 60 }] // prettier-ignore
+  const by = (param: 'glideSeconds' | 'keyTrack' | 'delaySeconds', amount: number) => ({ id: param, draw: 0, from: { kind: 'wheel' as const }, to: [{ param }], amount, bypass: false }) // prettier-ignore
+  const sound = (values: OwnSettings['values'], keyTrack: number, responses: OwnSettings['responses']) =>
+    played({ rootNote: 60, values, responses }, { values: { keyTrack } }, moves, 24000)
+  const set = sound({ glideSeconds: 0.1, delaySeconds: 0.02 }, 0.75, [])
+  const moved = sound({ glideSeconds: 0.04 }, 0.25, [by('glideSeconds', 0.06), by('keyTrack', 0.5), by('delaySeconds', 0.02)])
+  let most = 0
+  for (let i = 0; i < set.length; i++) most = Math.max(most, Math.abs(set[i]! - moved[i]!))
+  expect(most).toBeLessThan(1e-6)
+  expect(set.findIndex((sample) => sample !== 0)).toBeGreaterThanOrEqual(10 + 960)
+  // Nothing begins before its strike, and no share is above the whole.
+  const early = sound({ delaySeconds: 0.01 }, 1, [by('delaySeconds', -0.5), by('keyTrack', 1)])
+  expect(early).toEqual(sound({}, 1, []))
+})
+
+test('by chance each strike begins a little later, none alike', () => {
+  const late = (amount: number) => {
+    const response = { id: 'r', draw: 28, from: { kind: 'chance' as const }, to: [{ param: 'delaySeconds' as const }], amount, bypass: false } // prettier-ignore
+    const sound = played({ values: { delaySeconds: 0.02 }, responses: [response], maxStrikes: 1 }, {}, [0, 1, 2, 3, 4].map((i) => ({ frame: 6000 * i })), 30000, new Float32Array(100).fill(0.5)) // prettier-ignore
+    return [0, 1, 2, 3, 4].map((i) => sound.slice(6000 * i, 6000 * (i + 1)).findIndex((sample) => sample !== 0))
+  }
+  expect(late(0)).toEqual([960, 960, 960, 960, 960])
+  const drawn = late(0.015)
+  expect(new Set(drawn).size).toBe(5)
+  for (const frame of drawn) expect(Math.abs(frame - 960)).toBeLessThanOrEqual(720)
+})

@@ -47,6 +47,9 @@ const TO: Partial<Record<Parameter, string>> = {
   width: 'width',
   lowCutHz: 'low cut',
   decayScale: 'decay',
+  delaySeconds: 'delay',
+  glideSeconds: 'glide',
+  keyTrack: 'share by which it follows the note',
 }
 
 /** Whether SFZ says what a response does to a parameter just so: velocity to level, and nothing else so far. */

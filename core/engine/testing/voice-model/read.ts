@@ -9,7 +9,7 @@ export function read(voice: Voice, frames: number): { sides: Sides; positions: F
   const { shape, settings, ray, strike } = voice
   const { startSeconds, endSeconds } = shape.values
   const root = settings.rootNote
-  const tracked = root === undefined ? 0 : (ray.values.keyTrack ?? 0) * (strike.note - root) * 100
+  const tracked = root === undefined ? 0 : held((ray.values.keyTrack ?? 0) + voice.settled('keyTrack'), 0, 1) * (strike.note - root) * 100
   const base = settings.values.tuneCents + (ray.values.tuneCents ?? 0) + tracked + voice.settled('tuneCents')
   const seconds = (value: number, name: Parameter) => Math.max(0, value + voice.settled(name))
   const rateHz = RATE * voice.clipRate

@@ -46,7 +46,8 @@ export class Voice {
     const { channels, sampleRateHz } = strike.audioOf(clip)
     this.sides = channels.map((side) => side.subarray(clip.startFrame, clip.endFrame))
     this.clipRate = sampleRateHz / RATE
-    this.delay = Math.floor(((settings.values.delaySeconds ?? 0) + (ray.values.delaySeconds ?? 0)) * RATE + 0.5)
+    const set = Math.floor(((settings.values.delaySeconds ?? 0) + (ray.values.delaySeconds ?? 0)) * RATE + 0.5)
+    this.delay = Math.max(0, set + Math.floor(this.settled('delaySeconds') * RATE + 0.5))
   }
 
   /** What a parameter is when the strike begins, with what velocity and note do, in what it is moved by. */
