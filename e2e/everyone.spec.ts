@@ -141,6 +141,7 @@ const walks: Record<string, readonly State[]> = {
     ['mix', (page) => openOwnDemo(page, 'mix')],
     ['a pad in the mix', (page) => press(page, 'Settings of Hull thump')],
     ['the whole mix', async (page) => (isWide(page) ? undefined : await close(page), await press(page, 'Settings of The whole kit'))],
+    ['what moves the mix', (page) => press(page, 'Let something move it')],
     ['all effects', (page) => press(page, /effect/)],
     ['an effect', (page) => press(page, 'Equaliser')],
     [
