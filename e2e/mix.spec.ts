@@ -1,9 +1,11 @@
+import { readWav } from '@heliaster/core/audio'
+import type { Insert } from '@heliaster/core/kit'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { unzipSync } from 'fflate'
 
-import { fills, keptKit, openOwnDemo, pad, saved } from './helpers'
+import { fills, keptKit, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
 
 const press = (page: Page, name: string | RegExp) =>
   page
@@ -233,4 +235,46 @@ test('a pad that goes on sounds as long as it is held, led by the finger, and en
   expect(await seen).toBeGreaterThanOrEqual(240)
   await page.mouse.up()
   await expect.poll(width).toBe(0)
+})
+
+test('the wheel is let move a filter of the whole kit; what is recorded of the pads is duller where it was turned', async ({
+  page,
+  context,
+}) => {
+  const filter = { id: 'insert-sea-fog', kind: 'equaliser', values: { band1Hz: 18000 }, choices: { band1Kind: 'lowPass' }, bypass: false } as unknown as Insert // prettier-ignore
+  await openOwnDemo(page, 'mix', (kit) => ({ ...kit, inserts: [filter] }))
+  await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0)
+  await page.getByRole('button', { name: 'Settings of The whole kit' }).press('Enter')
+  await page.getByRole('button', { name: 'Let something move it' }).press('Enter')
+  await page.getByRole('radio', { name: 'Band 1 frequency' }).click()
+  await page.getByRole('button', { name: 'Add', exact: true }).press('Enter')
+  await page.getByRole('slider', { name: 'The wheel moves band 1 frequency' }).press('Home')
+  expect((await keptKit(page)).responses).toMatchObject([{ from: { kind: 'wheel' }, to: [{ scope: 'insert', id: 'insert-sea-fog', param: 'band1Hz' }], amount: -7200 }]) // prettier-ignore
+
+  const controller = await context.newPage()
+  await controller.goto('/practice')
+  await page.bringToFront()
+  await page.getByRole('link', { name: 'Gather' }).click()
+  await page.getByText('The pads', { exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await page.keyboard.press('c')
+  await expect(page.getByText('1 hit', { exact: true })).toBeVisible()
+  await controller.getByRole('slider', { name: 'Wheel' }).press('End')
+  await page.keyboard.press('c')
+  await expect(page.getByText('2 hits', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Stop and cut' }).click()
+  const name = (await page.getByText(/^Taken back \d+$/).first().textContent())! // prettier-ignore
+  const { strikes = [] } = await storedSource(page, name)
+  const read = readWav(await storedBytes(page, name))
+  if (!read.ok) throw new Error(read.message)
+  const [side] = read.file.audio.channels
+  const brightness = strikes.map(({ frame }) => {
+    const hit = side.subarray(frame, frame + 4000)
+    const slopes = hit.reduce((sum, sample, i) => sum + (i > 0 ? (sample - hit[i - 1]!) ** 2 : 0), 0)
+    return slopes / hit.reduce((sum, sample) => sum + sample * sample, 1e-12)
+  })
+  expect(brightness).toHaveLength(2)
+  expect(brightness[1]).toBeLessThan(0.2 * brightness[0]!)
+  await controller.close()
+  await saved(page)
 })
