@@ -24,6 +24,12 @@ export default defineConfig({
   use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },
   projects: [
     {
+      // Before the others put their kits into the list that the first screen brings.
+      name: 'light',
+      testMatch: /light\.spec\.ts/,
+      use: { viewport: { width: 1280, height: 800 } },
+    },
+    {
       name: 'phone',
       testMatch: /(phone|both|recording|everyone|hands|groove-touch)\.spec\.ts/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 },
@@ -31,7 +37,7 @@ export default defineConfig({
     {
       name: 'wide',
       testMatch:
-        /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|light|groove|mix|matter|slices|starts)\.spec\.ts/,
+        /(wide|both|everyone|hands|gather|cut|water-line|board|keeping|shape|performances|groove|mix|matter|slices|starts)\.spec\.ts/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

@@ -5,6 +5,7 @@ import { View } from 'react-native'
 
 import { device, saveState } from '../documents'
 import { keepStepsOnLeave } from '../documents/step-keeping'
+import { chooseByKeys } from '../ui/controls/choose-by-keys'
 import { Hints } from '../ui/layout/Hints'
 import { Notices } from '../ui/layout/notices'
 import { elementsTheme, usePalette } from '../ui/theme/theme'
@@ -49,6 +50,7 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   const palette = usePalette()
   const theme = useMemo(() => elementsTheme(palette), [palette])
   useEffect(startOnce, [])
+  useEffect(chooseByKeys, [])
   useEffect(() => {
     document.documentElement.style.background = palette.paper
     document.documentElement.style.setProperty('--focus', palette.waterInk)

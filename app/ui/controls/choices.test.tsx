@@ -1,8 +1,10 @@
-import { fireEvent, render, screen, within } from '@testing-library/react'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
 
 import { Check } from './Check'
 import { CheckChips } from './CheckChips'
+import { Chip } from './Chip'
 import { Chips } from './Chips'
+import { chooseByKeys } from './choose-by-keys'
 import { Toggle } from './Toggle'
 
 const PICKS = [
@@ -82,3 +84,53 @@ test('many choices stand in groups under their names, and are one choice all the
   fireEvent.click(screen.getByRole('radio', { name: 'Place' }))
   expect(choose).toHaveBeenCalledWith('place')
 }) // prettier-ignore
+
+describe('by keys', () => {
+  let stop: () => void
+  const chosen = jest.fn()
+  const ticked = jest.fn()
+  const heard = jest.fn()
+  beforeEach(() => {
+    jest.clearAllMocks()
+    stop = chooseByKeys()
+    document.addEventListener('keydown', heard)
+    const shores = ['Lee', 'Weather', 'Far'].map((text) => ({ value: text.toLowerCase(), text }))
+    render(
+      <>
+        <Chips label="Shore" options={shores} value="lee" onChoose={chosen} />
+        <Chip role="checkbox" text="Go round" isChosen={false} onPress={ticked} />
+      </>,
+    )
+  })
+  afterEach(() => {
+    stop()
+    document.removeEventListener('keydown', heard)
+  })
+  const radio = (name: string) => screen.getByRole('radio', { name })
+
+  test('arrows go from one of a few to the next, round and round, and choose nothing; Space does', () => {
+    act(() => radio('Lee').focus())
+    fireEvent.keyDown(radio('Lee'), { key: 'ArrowRight' })
+    expect(document.activeElement).toBe(radio('Weather'))
+    expect(chosen).not.toHaveBeenCalled()
+    fireEvent.keyDown(radio('Weather'), { key: ' ' })
+    fireEvent.keyDown(radio('Weather'), { key: ' ', repeat: true }) // held
+    expect(chosen.mock.calls).toEqual([['weather']])
+    fireEvent.keyDown(radio('Far'), { key: 'ArrowDown' })
+    expect(document.activeElement).toBe(radio('Lee'))
+    fireEvent.keyDown(radio('Lee'), { key: 'ArrowUp' })
+    expect(document.activeElement).toBe(radio('Far'))
+    expect(heard).not.toHaveBeenCalled() // nobody else acts on what was a choice
+  })
+
+  test('Space ticks one of several; letters and keys with Ctrl stay those of the pads and of undoing', () => {
+    const box = screen.getByRole('checkbox', { name: 'Go round' })
+    fireEvent.keyDown(box, { key: ' ' })
+    expect(ticked).toHaveBeenCalledTimes(1)
+    fireEvent.keyDown(box, { key: 'ArrowRight' })
+    fireEvent.keyDown(radio('Far'), { key: 'x' })
+    fireEvent.keyDown(radio('Far'), { key: ' ', ctrlKey: true })
+    expect(heard).toHaveBeenCalledTimes(3)
+    expect(chosen).not.toHaveBeenCalled()
+  })
+})
