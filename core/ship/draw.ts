@@ -3,7 +3,7 @@ import { joined, soundingFrames } from '../audio/join'
 import { createOffline, EventType, renderOffline, toScore } from '../engine'
 import type { AudioHash } from '../kit/ids'
 import type { Clip, Kit, Pad, Ray, Turn } from '../kit/kit'
-import { parameters, valueOf } from '../kit/parameters'
+import { parameters, usualValues, valueOf } from '../kit/parameters'
 import { insertsOf, padSettings, settled, shapeOf } from '../kit/resolve'
 import type { PadSettings } from '../kit/resolve'
 
@@ -87,11 +87,14 @@ function drawSolo(cell: DrawnCell & { readonly own: PadSettings }, audioOf: Audi
   return { sampleRateHz: rate, channels: (alike ? [left] : [left, right]).map((channel) => channel.slice(0, end)) }
 }
 
-/** What stands in buses works on all that goes there together, and is in no file of a single hit. */
-export const EFFECTS_LEFT_OUT = 'effects of buses and of the whole kit, and what is sent to returns, are left out.'
-
-export function hasEffects(kit: Kit): boolean {
-  return insertsOf(kit).some(({ bypass }) => !bypass)
+/** What stands in the mix works on all that goes there together, and is in no file of a single hit: a sentence each. */
+export function leftOutOfHits(kit: Kit): string[] {
+  const hasEffects = insertsOf(kit).some(({ bypass }) => !bypass)
+  const areShaped = kit.buses.some((bus) => valueOf(bus, 'width') !== usualValues.width || valueOf(bus, 'lowCutHz') > usualValues.lowCutHz)
+  return [
+    ...(hasEffects ? ['effects of buses and of the whole kit, and what is sent to returns, are left out.'] : []),
+    ...(areShaped ? ['width and low cut of buses are left out.'] : []),
+  ]
 }
 
 /** A kit of one pad with one ray and one clip, without effects and without what is sent. */

@@ -44,6 +44,8 @@ test('effects of buses and what is sent are in no file of a single hit, and that
   expect(on.wavs).toEqual(off.wavs)
   expect(on.notes).toEqual(['Effects of buses and of the whole kit, and what is sent to returns, are left out.'])
   expect(off.notes).toEqual([])
+  const narrow = { ...createBus('bus-a' as never, 'Low'), values: { width: 0.5, lowCutHz: 90 } }
+  expect(written({ ...rig, kit: { ...rig.kit, buses: [narrow] } }).notes).toEqual(['Width and low cut of buses are left out.'])
 })
 
 test('what is muted is left out, by pad, ray or bus, and that is said', () => {

@@ -6,7 +6,7 @@ import { writeWav } from '../audio/wav-write'
 import type { Kit } from '../kit/kit'
 import { padSettings } from '../kit/resolve'
 import { clipName, namedPads, soundingCells } from './cells'
-import { drawCell, EFFECTS_LEFT_OUT, hasEffects } from './draw'
+import { drawCell, leftOutOfHits } from './draw'
 import type { AudioOf } from './draw'
 import { fitGains, fitWords, scaled } from './fit'
 import type { Fit } from './fit'
@@ -34,7 +34,7 @@ export function writeOneShots(given: Kit, sourceOf: AudioOf, fit: Fit = 'togethe
   const peaks = drawn.map(({ audio }) => peakOfAudio(audio))
   const gains = fitGains(peaks, fit)
   const words = fitWords(peaks, fit)
-  if (hasEffects(kit)) notes.push(EFFECTS_LEFT_OUT[0].toUpperCase() + EFFECTS_LEFT_OUT.slice(1))
+  notes.push(...leftOutOfHits(kit).map((words) => words[0].toUpperCase() + words.slice(1)))
   if (words) notes.unshift(words)
   const files: ShippedFile[] = drawn.map(({ path, audio }, i) => ({ path, bytes: writeWav(scaled(audio, gains[i]), { bits: 24 }) }))
   return { files: [...files, readme(kit, 'wav', notes, files)], notes, isTooLoud: words !== undefined }

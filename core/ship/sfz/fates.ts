@@ -3,7 +3,7 @@ import type { Parameter } from '../../kit/parameters'
 import { clipsOfPad, notesOfPads, padSettings, raySound, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Response } from '../../kit/shape'
-import { EFFECTS_LEFT_OUT, hasEffects, isShaped } from '../draw'
+import { isShaped, leftOutOfHits } from '../draw'
 import { sayResponse } from './response-words'
 
 /**
@@ -29,7 +29,7 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
   name: 'written',
   tempoBpm: 'silent',
   values: 'written',
-  inserts: (kit) => when(hasEffects(kit), EFFECTS_LEFT_OUT),
+  inserts: leftOutOfHits,
   seed: 'silent',
   tuningA4Hz: 'silent',
   maxStrikes: ({ maxStrikes }) => when(maxStrikes !== undefined, `the limit of ${maxStrikes} strikes at once is left out.`),
@@ -41,7 +41,11 @@ const kitFates: Record<keyof Kit, Fate<Kit>> = {
       'what buses send to each other is left out.',
     ),
   ties: 'written',
-  responses: 'unplayed',
+  responses: ({ responses }) =>
+    when(
+      responses.some(({ to, bypass }) => !bypass && to.length > 0),
+      'what moves the mix stands as it is set without that.',
+    ),
   oscillators: 'silent', // said where something responds to them
   tillers: ({ tillers }) =>
     when(
@@ -192,7 +196,7 @@ const parameterFates: { readonly [Name in Parameter]?: Exclude<Fate<never>, 'unp
 const busFates: Record<keyof Bus, Fate<Bus>> = {
   id: 'silent',
   name: 'silent',
-  values: 'written',
+  values: 'written', // what is no level or place is said of the kit, with its effects
   mute: 'written',
   isReturn: 'silent',
   inserts: 'silent', // said of the kit

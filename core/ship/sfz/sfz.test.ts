@@ -271,9 +271,18 @@ test('parts of a recording are written as turns of their pads, and what only bus
     { id: 'choke' as never, kind: 'choke' as const, from: kit.pads[0].id, to: [kit.pads[1].id], fadeSeconds: 0, on: 'letGo' as const },
   ]
   const pads = kit.pads.map((pad, i) => (i === 0 ? { ...pad, rays: [{ ...pad.rays[0], sends: [send] }] } : pad))
-  const shipped = writeSfz({ ...kit, buses: [room], ties, pads }, (hash) => audio.get(hash))
+  const responses = [{ id: 'r', draw: 0, from: { kind: 'wheel' as const }, to: [{ scope: 'kit' as const, param: 'gainDb' }], amount: 3, bypass: false }] // prettier-ignore
+  const written = (more: object, of = room) => writeSfz({ ...kit, buses: [of], ties, pads, ...more }, (hash) => audio.get(hash))
+  const shipped = written({ responses }, { ...room, values: { width: 0.5 } })
   const text = new TextDecoder().decode(shipped.files.find(({ path }) => path.endsWith('.sfz'))!.bytes)
   expect(text.match(/<region>/g)).toHaveLength(4)
-  for (const words of ['begin in time is left out', 'sends to buses is left out', 'what is silenced when a pad is let go is left out'])
+  for (const words of [
+    'begin in time is left out',
+    'sends to buses is left out',
+    'what is silenced when a pad is let go is left out',
+    'what moves the mix stands as it is set',
+    'width and low cut',
+  ])
     expect(shipped.notes.join(' ')).toContain(words)
+  expect(written({}).notes.join(' ')).not.toMatch(/what moves the mix|width and low cut/)
 })
