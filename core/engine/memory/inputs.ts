@@ -68,7 +68,7 @@ const nowOf = (kit: Kit, address: Address): unknown => mixPlace(kit, address)?.n
 export function kitInputs(kit: Kit): Inputs {
   const ways = kit.buses.flatMap((bus) => [bus.id, bus.out, ...bus.sends.flatMap(({ busId, tap }) => [busId, tap])])
   const moved = movedAddresses(kit)
-  const led = [...kit.tillers.flatMap(({ to }) => to.map(({ address }) => nowOf(kit, address))), ...moved.flatMap((address) => (address.param === 'gainDb' ? [] : [nowOf(kit, address)]))] // prettier-ignore
+  const led = [...kit.tillers.flatMap(({ to }) => to.map(({ address }) => address)), ...moved.filter(({ param }) => param !== 'gainDb')].map((address) => nowOf(kit, address)) // prettier-ignore
   return [kit.seed, kit.maxStrikes, kit.tempoBpm, kit.oscillators, kit.responses, kit.inserts, ...kit.buses.flatMap(({ inserts, values: { width, lowCutHz } }) => [inserts, width, lowCutHz]), moved.map(addressKey).join(), ...kit.grooves.flatMap(({ lanes = [] }) => lanes.map(({ points }) => points)), ...kit.tillers.map(({ to }) => to), ...ways, ...led] // prettier-ignore
 }
 

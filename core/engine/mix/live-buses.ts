@@ -24,7 +24,8 @@ function liveRow({ kit, memory }: EngineState, place: number): number {
 /** A kit begins: which buses are moved, and all of them where they are to be. A bus that is moved no more lets go of it. */
 export function beginLiveBuses(engine: EngineState): void {
   const { mix, memory, kit } = engine
-  if (!anyLive(engine) && memory.arena[kit + KitHead.liveCount] === 0) return
+  const isMoved = memory.arena[kit + KitHead.liveCount] > 0 || memory.arena[kit + KitHead.movedCount] > 0
+  if (!isMoved && !anyLive(engine)) return
   const before = engine.deck.scratch
   for (let slot = 0; slot < MAX_BUSES; slot++) before[slot] = mix.isLive[slot]
   for (let i = 0; i < memory.arena[kit + KitHead.liveCount]; i++) {

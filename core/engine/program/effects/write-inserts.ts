@@ -1,3 +1,4 @@
+import { effects } from '../../../kit/effects'
 import type { BusId, InsertId } from '../../../kit/ids'
 import type { Bus, Insert, Kit } from '../../../kit/kit'
 import { movedNumbers } from '../../../kit/mix-places'
@@ -96,8 +97,10 @@ export function impliedInserts(bus: Bus, moved: readonly Address[]): Insert[] {
   ] // prettier-ignore
 }
 
-/** The low cut as a band of an equaliser, which begins at 10 Hz. */
-const lowCut = (hz: number): Record<string, number> => ({ band1Hz: Math.max(10, hz), band1Damping: FLAT })
+const LOWEST_BAND_HZ = effects.equaliser.band1Hz.min
+
+/** The low cut as a band of an equaliser. */
+const lowCut = (hz: number): Record<string, number> => ({ band1Hz: Math.max(LOWEST_BAND_HZ, hz), band1Damping: FLAT })
 
 /** By which addresses the settings of an effect are meant. */
 function addressesOf(insert: Insert, busId: BusId | undefined): (readonly [name: string, address: Address])[] {
@@ -124,6 +127,7 @@ function leadNumbers(
 /** The numbers of an effect with one of its settings otherwise. Of a room only how much of it there is moves. */
 function numbersWith(insert: Insert, numbers: EffectNumbers, name: string, value: number, of: EffectContext): EffectNumbers {
   if (insert.kind === 'room') return { ...numbers, values: [...numbers.values.slice(0, -1), value] }
-  const values = name === 'band1Hz' && value < 10 ? { band1Hz: 10 } : { [name]: value }
-  return effectNumbers({ ...insert, kind: insert.kind, values: { ...insert.values, ...values } }, of)
+  // A low cut is off below where a band of an equaliser begins.
+  const within = name === 'band1Hz' ? Math.max(LOWEST_BAND_HZ, value) : value
+  return effectNumbers({ ...insert, kind: insert.kind, values: { ...insert.values, [name]: within } }, of)
 }
