@@ -5,15 +5,16 @@ import { View } from 'react-native'
 
 import { editKit } from '../../../kit-view'
 import { mixOwner, movedOfBus } from '../../../kit-view/buses/mix-words'
+import { MoverActs, SourceChips, WaveRate } from '../../../kit-view/moved-by/MovedBy'
+import type { SourceChoice } from '../../../kit-view/moved-by/sources'
 import type { KitGesture } from '../../../kit-view/use-kit'
-import { Button, IconButton } from '../../../ui/controls/Button'
+import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
 import { Part } from '../../../ui/layout/Part'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { addMover, MIX_SOURCES, MOST_MOVERS, movedWords, reachOf } from './mover-lines'
-import type { MixSource } from './mover-lines'
 
 interface Props {
   readonly kit: Kit
@@ -30,8 +31,6 @@ export function MixMovers({ kit, busId, gesture }: Props) {
   const put = (responses: readonly KitResponse[]): KitEdit[] => [{ type: 'setKit', fields: { responses: [...responses] } }]
   const changed = (response: KitResponse, fields: Partial<KitResponse>) =>
     put(kit.responses.map((one) => (one === response ? { ...one, ...fields } : one)))
-  const wave = shown.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
-  const rate = (value: number): KitEdit[] => [{ type: 'setKit', fields: { oscillators: kit.oscillators.map((one) => (one === wave ? { ...one, rate: { unit: 'Hz', value } } : one)) } }] // prettier-ignore
   return (
     <Part name="What moves it">
       {shown.map((response) => (
@@ -45,19 +44,7 @@ export function MixMovers({ kit, busId, gesture }: Props) {
           onRemove={() => editKit(kit.id, put(kit.responses.filter((one) => one !== response)))}
         />
       ))}
-      {wave && (
-        <Slider
-          label="The slow wave, times a second"
-          value={wave.rate.value}
-          min={0.05}
-          max={20}
-          step={0.01}
-          power={3}
-          unit="Hz"
-          onSlide={(value) => gesture.set(rate(value))}
-          onDone={gesture.end}
-        />
-      )}
+      <WaveRate kit={kit} responses={shown} onSlide={gesture.set} onDone={gesture.end} />
       {isAdding ? (
         <NewLine
           kit={kit}
@@ -113,13 +100,7 @@ function Line({ kit, response, onSlide, onDone, onBypass, onRemove }: LineProps)
         <Text look="small" tone={reach ? 'muted' : 'coral'} style={{ flex: 1 }}>
           {reach ? (owner ? `Of ${owner}.` : '') : 'Not heard: that stands still while it sounds.'}
         </Text>
-        <IconButton
-          name="power"
-          label={`${words}: ${response.bypass ? 'let it in' : 'leave it out'}`}
-          on={!response.bypass}
-          onPress={onBypass}
-        />
-        <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
+        <MoverActs words={words} bypass={response.bypass} onBypass={onBypass} onRemove={onRemove} />
       </View>
     </View>
   )
@@ -133,26 +114,14 @@ interface NewProps {
 }
 
 function NewLine({ kit, busId, onAdd, onLeave }: NewProps) {
-  const [source, setSource] = useState<MixSource>('wheel')
+  const [source, setSource] = useState<SourceChoice>('wheel')
   const [number, setNumber] = useState(4)
   const [wanted, setWanted] = useState<string>()
   const places = movedOfBus(kit, busId)
   const chosen = places.find(({ address }) => addressKey(address) === wanted) ?? places[0]!
   return (
     <View style={{ gap: 10 }}>
-      <Chips label="What moves" options={MIX_SOURCES} value={source} onChoose={setSource} />
-      {source === 'controller' && (
-        <Slider
-          label="Number of the controller"
-          value={number}
-          min={0}
-          max={119}
-          step={1}
-          unit=""
-          onSlide={setNumber}
-          onDone={() => undefined}
-        />
-      )}
+      <SourceChips sources={MIX_SOURCES} choice={source} onChoose={setSource} number={number} onNumber={setNumber} />
       <Chips
         label="What it moves"
         options={places.map(({ address, text, group }) => ({ value: addressKey(address), text, group }))}

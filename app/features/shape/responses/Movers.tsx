@@ -1,18 +1,20 @@
 import type { Kit, KitEdit, Pad, Parameter, RayId, Response } from '@heliaster/core/kit'
-import { firstWave, padSettings } from '@heliaster/core/kit'
+import { padSettings } from '@heliaster/core/kit'
 import { isWander, WANDER_BOUNDS, wanderOf, withWander } from '@heliaster/core/shaping'
 import { useState } from 'react'
 import { View } from 'react-native'
 
-import { Button, IconButton } from '../../../ui/controls/Button'
+import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { Slider } from '../../../ui/controls/Slider'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
 import { Part } from '../../../ui/layout/Part'
 import { parameterChoices } from '../../../kit-view/parameter-words'
-import { mostOf, moverSentence, moverWords, newMover, SOURCES, TARGETS, targetOf } from './mover-words'
-import type { SourceChoice } from './mover-words'
+import { MoverActs, SourceChips, WaveRate } from '../../../kit-view/moved-by/MovedBy'
+import { waveFor } from '../../../kit-view/moved-by/sources'
+import type { SourceChoice } from '../../../kit-view/moved-by/sources'
+import { mostOf, moverSentence, moverWords, newMover, TARGETS, targetOf } from './mover-words'
 import { ResponseCurve } from './ResponseCurve'
 import { whyNothing } from '../../../kit-view/why-nothing'
 
@@ -42,12 +44,10 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
   const change = (response: Response, fields: Partial<Response>) =>
     put(responses.map((one) => (one === response ? { ...one, ...fields } : one)))
   const add: NewMoverProps['onAdd'] = (choice, param, number, ofRay) => {
-    const wave = kit.oscillators[0] ?? firstWave
-    const needsWave = choice === 'oscillator' && kit.oscillators.length === 0
-    now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId: ofRay }, responses)], needsWave ? [{ type: 'setKit', fields: { oscillators: [wave] } }] : [])) // prettier-ignore
+    const { wave, edits } = waveFor(kit, choice)
+    now(put([...responses, newMover({ choice, param, number, oscillatorId: wave.id, rayId: ofRay }, responses)], edits)) // prettier-ignore
     setAdding(false)
   }
-  const wave = responses.some(({ from }) => from.kind === 'oscillator') ? kit.oscillators[0] : undefined
   return (
     <Part name="What moves it">
       <Wander share={wanderOf(responses)} onSlide={(share) => onSlide(put(withWander(responses, share)))} onDone={onDone} />
@@ -70,26 +70,7 @@ export function Movers({ kit, pad, rayId, onSlide, onDone }: Props) {
           onRemove={() => now(put(responses.filter((one) => one !== response)))}
         />
       ))}
-      {wave && (
-        <Slider
-          label="The slow wave, times a second"
-          value={wave.rate.value}
-          min={0.05}
-          max={20}
-          step={0.01}
-          power={3}
-          unit="Hz"
-          onSlide={(value) =>
-            onSlide([
-              {
-                type: 'setKit',
-                fields: { oscillators: kit.oscillators.map((one) => (one === wave ? { ...one, rate: { unit: 'Hz', value } } : one)) },
-              },
-            ])
-          }
-          onDone={onDone}
-        />
-      )}
+      <WaveRate kit={kit} responses={responses} onSlide={onSlide} onDone={onDone} />
       {isAdding ? (
         <NewMover pad={pad} rayId={rayId} onAdd={add} onLeave={() => setAdding(false)} />
       ) : (
@@ -180,13 +161,7 @@ function Mover({ kit, pad, response, silence, onSlide, onCurve, onDone, onBypass
         <Text look="small" tone={silence ? 'coral' : 'muted'} style={{ flex: 1, paddingLeft: 8 }}>
           {silence ? `Not heard: ${silence}.` : ray ? `Only the ray ${ray.name}.` : ''}
         </Text>
-        <IconButton
-          name="power"
-          label={`${words}: ${response.bypass ? 'let it in' : 'leave it out'}`}
-          on={!response.bypass}
-          onPress={onBypass}
-        />
-        <IconButton name="close" label={`${words}: no more`} onPress={onRemove} />
+        <MoverActs words={words} bypass={response.bypass} onBypass={onBypass} onRemove={onRemove} />
       </View>
     </View>
   )
@@ -211,19 +186,7 @@ function NewMover({ pad, rayId, onAdd, onLeave }: NewMoverProps) {
   const rays = [{ value: ALL, text: 'All rays' }, ...pad.rays.map(({ id, name }) => ({ value: id, text: name }))] as const
   return (
     <View style={{ gap: 10 }}>
-      <Chips label="What moves" options={SOURCES} value={choice} onChoose={setChoice} />
-      {choice === 'controller' && (
-        <Slider
-          label="Number of the controller"
-          value={number}
-          min={0}
-          max={119}
-          step={1}
-          unit=""
-          onSlide={setNumber}
-          onDone={() => undefined}
-        />
-      )}
+      <SourceChips choice={choice} onChoose={setChoice} number={number} onNumber={setNumber} />
       <Chips label="What it moves" options={parameterChoices(TARGETS.map(({ value }) => value))} value={param} onChoose={setParam} />
       {pad.rays.length > 1 && <Chips label="Of which ray" options={rays} value={ray} onChoose={setRay} />}
       <View style={{ flexDirection: 'row', gap: 10 }}>

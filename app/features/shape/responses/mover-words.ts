@@ -1,33 +1,13 @@
 import { clipsOfPad, parameterRow, parameters } from '@heliaster/core/kit'
 import type { Kit, Pad, Parameter, Response } from '@heliaster/core/kit'
 
+import { choiceOf, freeId, sourceOf, sourceWords } from '../../../kit-view/moved-by/sources'
+import type { Reach, SourceChoice } from '../../../kit-view/moved-by/sources'
 import { PARAMETER_NAMES } from '../../../kit-view/parameter-words'
 
-/** What moves a pad's sound, as choices on screen. A pedal is a controller of its own number. */
-export const SOURCES = [
-  { value: 'velocity', group: 'The strike', text: 'Velocity', words: 'Softer strikes' },
-  { value: 'chance', group: 'The strike', text: 'Chance', words: 'Chance' },
-  { value: 'wheel', group: 'Hands', text: 'Wheel', words: 'The wheel' },
-  { value: 'pedal', group: 'Hands', text: 'Pedal', words: 'The pedal' },
-  { value: 'controller', group: 'Hands', text: 'Controller', words: 'Controller' },
-  { value: 'bend', group: 'Hands', text: 'Bend', words: 'The bend' },
-  { value: 'pressure', group: 'Hands', text: 'Pressure', words: 'Pressure' },
-  { value: 'keyPressure', group: 'Hands', text: 'Pressure on its key', words: 'Pressure on its key' },
-  { value: 'turn', group: 'The strike', text: 'Turn', words: 'The turn' },
-  { value: 'strikeRate', group: 'The strike', text: 'Fast strikes', words: 'Fast strikes' },
-  { value: 'note', group: 'The strike', text: 'Note', words: 'Each octave of the note' },
-  { value: 'oscillator', group: 'By itself', text: 'A slow wave', words: 'A slow wave' },
-] as const
-export type SourceChoice = (typeof SOURCES)[number]['value']
-
-interface Target {
+interface Target extends Reach {
   readonly value: Parameter
   readonly text: string
-  /** The most that is offered, in `unit`; `factor` turns what the table moves it by into it. */
-  readonly most: number
-  readonly unit: string
-  readonly factor: number
-  readonly step: number
 }
 
 /** What is moved, each in a unit that says something to the ear. */
@@ -71,18 +51,9 @@ export const TARGETS: readonly Target[] = REACHES.map((one) => ({ ...one, text: 
 
 export const targetOf = (param: Parameter): Target | undefined => TARGETS.find(({ value }) => value === param)
 
-/** The choice that a response's source is. */
-export function choiceOf({ from }: Response): SourceChoice | undefined {
-  if (from.kind === 'controller' && from.number === PEDAL) return 'pedal'
-  return SOURCES.find(({ value }) => value === from.kind)?.value
-}
-
-export const PEDAL = 64
-
 /** What a response does, in a line. */
 export function moverWords(response: Response): string {
-  const choice = SOURCES.find(({ value }) => value === choiceOf(response))
-  const source = choice?.value === 'controller' ? `Controller ${response.from.number ?? 1}` : (choice?.words ?? 'A tiller')
+  const source = sourceWords(response.from)
   const targets = response.to.map(({ param }) => targetOf(param)?.text.toLowerCase() ?? param)
   return `${source} ${source === 'Softer strikes' || source === 'Fast strikes' ? 'move' : 'moves'} the ${targets.join(', the ')}`
 }
@@ -122,7 +93,7 @@ export function moverSentence(response: Response): string {
   const target = response.to[0] && targetOf(response.to[0].param)
   const { amount } = response
   if (!target || amount === 0) return `${moverWords(response)}.`
-  const choice = choiceOf(response)
+  const choice = choiceOf(response.from)
   const most = amountWords(amount, target)
   if (SWINGING.includes(choice)) return `${moverWords(response)}: up to ${most} either way.`
   // From velocity the set value is the hardest strike's, and the amount is taken from it towards the softest.
@@ -148,17 +119,9 @@ interface Wanted {
 /** A new response of a pad: its amount begins at a quarter of what is offered, its chance by the target's own draw. */
 export function newMover({ choice, param, number, oscillatorId, rayId }: Wanted, taken: readonly Response[]): Response {
   const { most, factor } = targetOf(param)!
-  const kind = choice === 'pedal' ? 'controller' : choice
-  const from = {
-    kind,
-    ...(choice === 'pedal' ? { number: PEDAL } : choice === 'controller' ? { number } : {}),
-    ...(choice === 'oscillator' ? { id: oscillatorId } : {}),
-  }
-  const plain = [kind, choice === 'pedal' ? PEDAL : choice === 'controller' ? number : undefined, param, rayId].filter((part) => part !== undefined).join('-') // prettier-ignore
-  let id = plain
-  for (let count = 2; taken.some((one) => one.id === id); count++) id = `${plain}-${count}`
+  const from = sourceOf(choice, number, { id: oscillatorId })
   return {
-    id,
+    id: freeId([from.kind, from.number, param, rayId], taken),
     draw: parameterRow(param).draw,
     from,
     to: [{ param, ...(rayId === undefined ? {} : { ray: rayId }) }],
