@@ -15,15 +15,17 @@ export async function openDemo(page: Page, place: string): Promise<void> {
   await expect(page.getByText('Low Tide').first()).toBeVisible()
 }
 
-/** The demo kit as one of this test's own: what it changes there meets no other test; `change` does before it is opened. */
-export async function openOwnDemo(page: Page, place: string, change: (kit: Kit) => Kit = (kit) => kit): Promise<void> {
+/** The demo kit as one of this test's own: what it changes there meets no other test; `change` does before it is opened. Returns its name. */
+export async function openOwnDemo(page: Page, place: string, change: (kit: Kit) => Kit = (kit) => kit): Promise<string> {
   const { doc: demo } = (await (await page.request.get('/api/kits/demo-low-tide')).json()) as { doc: Kit }
   const doc = change(demo)
   const id = `lee-shore-${Math.random().toString(36).slice(2, 12)}`
-  const made = await page.request.put(`/api/kits/${id}?batch=own-${id}`, { data: { ...doc, id, name: `Lee shore ${id.slice(-6)}` } })
+  const name = `Lee shore ${id.slice(-6)}`
+  const made = await page.request.put(`/api/kits/${id}?batch=own-${id}`, { data: { ...doc, id, name } })
   expect(made.status()).toBe(201)
   await page.goto(`/kit/${id}/${place}`)
-  await expect(page.getByText(`Lee shore ${id.slice(-6)}`).first()).toBeVisible()
+  await expect(page.getByText(name).first()).toBeVisible()
+  return name
 }
 
 export async function newKit(page: Page): Promise<void> {

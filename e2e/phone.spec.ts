@@ -193,6 +193,7 @@ test('two fingers walk like two feet: from one pool, and kept apart each from it
   const [left, right] = [pads[0], pads.find(({ leansOn }) => leansOn === pads[0].id)!].map(clipsOf)
   for (const [band, turns] of left.entries()) {
     expect(turns.length).toBeGreaterThan(0)
+    expect(right[band].length).toBeGreaterThan(0)
     for (const turn of turns) expect(right[band]).not.toContain(turn)
   }
   expect(ties.some(({ kind }) => kind === 'spots')).toBe(true)
