@@ -62,7 +62,7 @@ export function BusPanel({ kit, bus, gesture }: { readonly kit: Kit; readonly bu
         min={1}
         max={2000}
         step={1}
-        unit="Hz"
+        unit={valueOf(bus, 'lowCutHz') <= 1 ? '' : 'Hz'}
         format={(hz) => (hz <= 1 ? 'off' : hz.toFixed(0))}
         power={3}
         onSlide={(lowCutHz) => gesture.set(put({ values: { ...bus.values, lowCutHz } }))}
