@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 
 import { readWav } from '@heliaster/core/audio'
-import { readMidiFile } from '@heliaster/core/groove'
+import { readMidiFile } from '@heliaster/core/groove/midi'
 import type { Performance } from '@heliaster/core/kit'
 import { isHeard, strikesOf } from '@heliaster/core/performance'
 import { expect, test } from '@playwright/test'

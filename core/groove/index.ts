@@ -2,8 +2,6 @@ export { grooveBeats, stepBeat, stringBeats, timedBeads } from '../kit/groove-ti
 export * from './beads'
 export { createGroove, grooveSeconds, withBead } from './groove'
 export { padOfBead } from './heard-bead'
-export { isMidiFile, readMidiFile } from './midi/read-midi'
-export type { ReadMidi } from './midi/read-midi'
 export { notesSchema, scoreOfNotes } from './notes'
 export type { Notes, NotesEntry } from './notes'
 export { grooveOfStrikes } from './of-strikes'

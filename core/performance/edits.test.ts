@@ -1,4 +1,4 @@
-import { readMidiFile } from '../groove'
+import { midiOfPerformance, readMidiFile } from '../groove/midi'
 import { createKit, createPad, performanceKind } from '../kit'
 import type { AudioHash, EventId, Kit, KitId, PadId, Performance, PerformanceId, PlayedEvent } from '../kit'
 import { seeded, testIds } from '../kit/testing'
@@ -7,7 +7,6 @@ import {
   drawnToGrid,
   grooveOfPerformance,
   isHeard,
-  midiOf,
   movedBy,
   offGrid,
   onOtherPad,
@@ -142,7 +141,7 @@ test('as MIDI every strike that is heard is a note of its pad at its time, as lo
   kit = { ...kit, pads: pads.map((id, i) => ({ ...createPad(testIds(), {}, 36 + i), id })) }
   for (const seed of seeds) {
     const performance = aPerformance(seed)
-    const read = readMidiFile(midiOf(performance, kit).bytes)
+    const read = readMidiFile(midiOfPerformance(performance, kit).bytes)
     if (!read.ok) throw new Error(read.message)
     const notes = read.notes.filter((entry) => 'velocity' in entry)
     const heard = strikesOf(performance).filter(({ strike }) => strike.frame >= performance.fromFrame && strike.frame < performance.toFrame)

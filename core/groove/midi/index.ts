@@ -1,4 +1,8 @@
 export { grooveOfMidi } from './groove-of-midi'
 export type { MidiGroove, ReadGroove } from './groove-of-midi'
+export { isMidiFile, readMidiFile } from './read-midi'
+export type { ReadMidi } from './read-midi'
 export { midiOfGroove } from './midi-of-groove'
 export type { WrittenGroove } from './midi-of-groove'
+export { midiOfPerformance } from './midi-of-performance'
+export type { WrittenMidi } from './midi-of-performance'

@@ -7,6 +7,7 @@ import { View } from 'react-native'
 import { playAlone } from '../../../audio/playing/groove-player'
 import { makeId } from '../../../documents/make-id'
 import { editKit } from '../../../kit-view'
+import { midiWork } from '../../../kit-view/midi-work'
 import { padName } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
 import { Slider } from '../../../ui/controls/Slider'
@@ -17,7 +18,6 @@ import { Part } from '../../../ui/layout/Part'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
 import type { BeadHands } from '../hands/use-bead-hands'
-import { midiWork } from './midi-work'
 
 interface Props {
   readonly hands: BeadHands

@@ -70,7 +70,7 @@ jest.mock('../../../audio/playing/backing', () => {
     turnBacking: (...said: unknown[]) => mockBacking('turn', ...said),
   }
 })
-jest.mock('./midi-work', () => ({ midiWork: () => Promise.resolve(jest.requireActual('@heliaster/core/groove/midi')) }))
+jest.mock('../../../kit-view/midi-work', () => ({ midiWork: () => Promise.resolve(jest.requireActual('@heliaster/core/groove/midi')) }))
 
 let hands: BeadHands
 let kit: Kit

@@ -1,6 +1,6 @@
 import type { EventId, Kit, PlayedStrike } from '@heliaster/core/kit'
 import { padById } from '@heliaster/core/kit'
-import { grooveOfPerformance, midiOf } from '@heliaster/core/performance'
+import { grooveOfPerformance } from '@heliaster/core/performance'
 import type { Bits } from '@heliaster/core/performance'
 import { freeGrooveName } from '@heliaster/core/groove'
 import { fileName } from '@heliaster/core/ship'
@@ -11,6 +11,7 @@ import { drawnStrikes, resoundedPads, resoundedWav } from '../../../audio/perfor
 import type { Wanted } from '../../../audio/performances/resound'
 import { makeId } from '../../../documents/make-id'
 import { editKit } from '../../../kit-view'
+import { midiWork } from '../../../kit-view/midi-work'
 import { padName } from '../../../kit-view/use-kit'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
@@ -52,8 +53,9 @@ export function TakeOutPart({ kit, wanted, chosen }: Props) {
   }
   const wav = async () => saveFile(`${name}.wav`, await resoundedWav(wanted, asBits), 'audio/wav')
   const byPads = async () => saveFile(`${name} by pads.zip`, await resoundedPads(wanted, named, asBits), 'application/zip')
-  const midi = () => {
-    const { bytes, without } = midiOf(performance, kit)
+  const midi = async () => {
+    const { midiOfPerformance } = await midiWork()
+    const { bytes, without } = midiOfPerformance(performance, kit)
     saveFile(`${name}.mid`, bytes as BlobPart, 'audio/midi')
     const names = without.map((padId) => padById(kit, padId)).map((pad) => (pad ? padName(kit, pad) : 'a pad that is gone'))
     if (names.length > 0) notify(`No note strikes ${names.join(', ')}: these strikes are not in the file. Give the pads notes under Hands.`)
@@ -71,7 +73,7 @@ export function TakeOutPart({ kit, wanted, chosen }: Props) {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button label="WAV" icon="download" busy={busy === 'wav'} onPress={() => void out('wav', wav)} />
         <Button label="A WAV for each pad" icon="download" busy={busy === 'pads'} onPress={() => void out('pads', byPads)} />
-        <Button label="MIDI" icon="download" onPress={midi} />
+        <Button label="MIDI" icon="download" onPress={() => void out('MIDI', midi)} />
         <Button label="As a groove" icon="plus" onPress={asGroove} />
       </View>
       <Text look="small" tone="muted">

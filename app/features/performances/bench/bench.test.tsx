@@ -27,6 +27,7 @@ jest.mock('../../../documents', () => ({
 }))
 const mockKitEdit = jest.fn((..._edits: unknown[]) => undefined)
 jest.mock('../../../kit-view', () => ({ editKit: (...edits: unknown[]) => mockKitEdit(...edits) }))
+jest.mock('../../../kit-view/midi-work', () => ({ midiWork: () => Promise.resolve(jest.requireActual('@heliaster/core/groove/midi')) }))
 jest.mock('../../../kit-view/use-kit', () => ({ padName: (_kit: unknown, pad: { own: { name?: string } }) => pad.own.name }))
 jest.mock('../../../audio/performances/hear', () => ({
   hearing: jest.requireActual<typeof vanilla>('zustand/vanilla').createStore(() => ({ seconds: 0, lit: [] })),
@@ -168,7 +169,7 @@ test('it leaves as audio, by pads, as MIDI, and one strike many times over', asy
   expect(mockWav).toHaveBeenLastCalledWith('pads', { performance: shown, on: { as: 'played' } }, kit, 16)
   press('As a groove')
   expect(mockKitEdit).toHaveBeenLastCalledWith(kit.id, [{ type: 'putGroove', groove: expect.objectContaining({ name: 'Slipway 1', strings: [expect.objectContaining({ padId: 'pad-keel' }), expect.objectContaining({ padId: 'pad-oar' })] }) }]) // prettier-ignore
-  press('MIDI')
+  await act(async () => press('MIDI'))
   expect(mockSave).toHaveBeenLastCalledWith('Slipway 1.mid', expect.any(Uint8Array), 'audio/midi')
   expect(screen.getByText(/^Choose one strike above/)).toBeTruthy()
   tap(22, 27)

@@ -1,10 +1,10 @@
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 
-import { controlNumbers } from '../engine'
-import { notesOfPads } from '../kit'
-import type { Kit, PadId, Performance, PlayedEvent } from '../kit'
-import { isHeard, strikesOf } from './edits'
+import { controlNumbers } from '../../engine'
+import { notesOfPads } from '../../kit'
+import type { Kit, PadId, Performance, PlayedEvent } from '../../kit'
+import { isHeard, strikesOf } from '../../performance'
 
 const TICKS_PER_BEAT = 960
 /** How long a note is written that was never let go of. */
@@ -26,7 +26,7 @@ export interface WrittenMidi {
  * What is heard of a performance as a MIDI file of one track, in its tempo, the first frame that is heard at its beginning.
  * Strikes are notes of their pads, controllers and pressure are written as they were moved.
  */
-export function midiOf(performance: Performance, kit: Kit, only?: ReadonlySet<PadId>): WrittenMidi {
+export function midiOfPerformance(performance: Performance, kit: Kit, only?: ReadonlySet<PadId>): WrittenMidi {
   const { tempoBpm, sampleRateHz, fromFrame, toFrame } = performance
   const tickOf = (frame: number) => Math.round((((frame - fromFrame) / sampleRateHz) * tempoBpm * TICKS_PER_BEAT) / 60)
   const notes = notesOfPads(kit)
