@@ -21,7 +21,7 @@ export default defineConfig({
   retries: 1,
   expect: { timeout: 30_000 },
   reporter: 'list',
-  use: { baseURL: process.env.HELIASTER_URL, trace: 'retain-on-failure', launchOptions: { executablePath: '/usr/bin/chromium', args } },
+  use: { baseURL: process.env.HELIASTER_URL, trace: 'on-first-retry', launchOptions: { executablePath: '/usr/bin/chromium', args } },
   projects: [
     {
       // Before the others put their kits into the list that the first screen brings.
