@@ -2,7 +2,7 @@ import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '@hel
 
 import type { Figure } from './figure'
 import { manners, realScene } from './real/compose'
-import { packages, REAL_RATE, realStrikes } from './real/material'
+import { measuredPackages, REAL_RATE, realStrikes } from './real/material'
 import { mfccMeans } from './real/mfcc'
 
 const SEED = Number(process.env.BENCH_SEED ?? 900)
@@ -16,7 +16,7 @@ const LOOKED_AT_SECONDS = 0.45
  */
 export function figuresOfAlike(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
-  for (const [name, { isUnseen }] of Object.entries(packages)) {
+  for (const [name, { isUnseen }] of measuredPackages) {
     const strikes = realStrikes(name)
     const title = `alike.${name}${isUnseen ? ' (unseen)' : ''}`
     const sounds = strikes.map(({ samples }) => samples.subarray(beginOf(samples)))
@@ -59,7 +59,7 @@ function beginOf(samples: Float32Array): number {
 }
 
 function hitsOf(manner: string, strikes: Parameters<typeof realScene>[1], seed: number) {
-  const { samples, truth, things } = realScene(manner, strikes, seed)
+  const { samples, truth, things } = realScene(manners[manner]!, strikes, seed)
   return { sounds: truth.map((from, i) => samples.subarray(from, truth[i + 1] ?? samples.length)), things }
 }
 

@@ -59,7 +59,7 @@ function scenes(): Heard[] {
 }
 
 /** What aubioonset hears at each of its settings, each shifted by its own median error; none where it is not installed. */
-export function peerOnsets(scene: Heard): number[][] {
+export function peerOnsets(scene: Pick<Heard, 'samples' | 'sampleRateHz' | 'truth'>): number[][] {
   const folder = mkdtempSync(join(tmpdir(), 'heliaster-onsets-'))
   const path = join(folder, 'scene.wav')
   writeFileSync(path, writeWav({ sampleRateHz: scene.sampleRateHz, channels: [scene.samples] }, { bits: 24 }))

@@ -5,7 +5,7 @@ import type { Pace } from '@heliaster/core/groove/rhythm'
 
 import { createRandom, gaussian } from '../demo/random'
 import type { Figure } from './figure'
-import { packages, REAL_RATE, realStrikes } from './real/material'
+import { measuredPackages, REAL_RATE, realStrikes } from './real/material'
 import type { RealStrike } from './real/material'
 import { placedScene, usableThings } from './real/compose'
 
@@ -102,7 +102,7 @@ function figuresFor(name: string, { tempo, beat, bar }: Counts, of: number): Rec
 
 function recordings(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
-  for (const [name, { isUnseen }] of Object.entries(packages)) {
+  for (const [name, { isUnseen }] of measuredPackages) {
     const strikes = realStrikes(name)
     if (strikes.length === 0) continue
     const results = Array.from({ length: SCENES * 3 }, (_, i) => heardRhythm(SEED + 500 + i, strikes)).filter((one) => one !== undefined)

@@ -4,7 +4,7 @@ import type { Figure } from './figure'
 import { fMeasure, peerOnsets } from './onsets'
 import { manners, realScene } from './real/compose'
 import type { RealScene } from './real/compose'
-import { packages, realStrikes } from './real/material'
+import { measuredPackages, realStrikes } from './real/material'
 import { superFlux, superFluxOnsets } from './real/superflux'
 
 const SEED = Number(process.env.BENCH_SEED ?? 900)
@@ -32,11 +32,11 @@ interface Measured {
  */
 export function figuresOfWaterLine(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
-  for (const [name, { isUnseen }] of Object.entries(packages)) {
+  for (const [name, { isUnseen }] of measuredPackages) {
     const strikes = realStrikes(name)
     if (strikes.length === 0) continue
     for (const manner of Object.keys(manners)) {
-      const all = Array.from({ length: SCENES }, (_, i) => measured(realScene(manner, strikes, SEED + i)))
+      const all = Array.from({ length: SCENES }, (_, i) => measured(realScene(manners[manner]!, strikes, SEED + i)))
       const mean = (of: keyof Measured) => all.reduce((sum, one) => sum + one[of], 0) / all.length
       const [found, bestLine, fixed, aubio, flux, near] = (['found', 'bestLine', 'fixed', 'aubio', 'flux', 'near'] as const).map(mean)
       figures[`water.${name}${isUnseen ? ' (unseen)' : ''}.${manner}`] = {

@@ -4,7 +4,6 @@ import type { RealStrike } from './material'
 
 /** A recording composed of recorded impacts: where each begins, and which thing was struck. */
 export interface RealScene {
-  readonly name: string
   readonly samples: Float32Array
   readonly sampleRateHz: number
   /** The first frame of each strike that reaches 1 % (-40 dB) of that strike's own peak and the level of the noise. */
@@ -14,7 +13,8 @@ export interface RealScene {
   readonly things: readonly string[]
 }
 
-interface Manner {
+/** How a recording is played. */
+export interface Manner {
   readonly strikes: number
   readonly gapSeconds: readonly [number, number]
   /** Levels of the peaks, dBFS, drawn at random or rising from the first to the last. */
@@ -41,11 +41,11 @@ const SECOND_SHARE = 0.5
 const RISE_SECONDS = 0.02
 
 /** A recording of a manner, made of a few of the things that a package holds. */
-export function realScene(manner: string, strikes: readonly RealStrike[], seed: number): RealScene {
-  const { strikes: count, gapSeconds, levelDb, isRising, noiseDb, only, longest } = manners[manner]
+export function realScene(manner: Manner, strikes: readonly RealStrike[], seed: number): RealScene {
+  const { strikes: count, gapSeconds, levelDb, isRising, noiseDb, only, longest } = manner
   const random = createRandom(seed)
   const between = ([low, high]: readonly [number, number]) => low + (high - low) * random()
-  const usable = strikes.filter(({ samples }) => isOneStrike(samples) && lengthOf(samples) <= longest)
+  const usable = strikes.filter(({ samples }) => usableSeconds(samples) <= longest)
   const chosen = usable.filter(({ name }) => only?.test(name))
   const things = drawThings(chosen.length > 0 ? chosen : usable, random)
   const placed: { at: number; strike: RealStrike; gain: number }[] = []
@@ -62,7 +62,6 @@ export function realScene(manner: string, strikes: readonly RealStrike[], seed: 
   const { truth, told } = mixed(samples, placed, noiseDb)
   const most = peak(samples)
   return {
-    name: manner,
     sampleRateHz: REAL_RATE,
     truth,
     told,
@@ -112,7 +111,7 @@ export function placedScene(
 
 /** The things of a package of which every take is one strike that is over in time, each with two takes or more. */
 export function usableThings(strikes: readonly RealStrike[], longest: number): RealStrike[][] {
-  const usable = strikes.filter(({ samples }) => isOneStrike(samples) && lengthOf(samples) <= longest)
+  const usable = strikes.filter(({ samples }) => usableSeconds(samples) <= longest)
   const names = [...new Set(usable.map(({ thing }) => thing))]
   return names.map((name) => usable.filter(({ thing }) => thing === name)).filter((takes) => takes.length > 1)
 }
@@ -140,6 +139,15 @@ function lengthOf(samples: Float32Array): number {
 }
 
 const LOOK_FRAMES = 480
+
+const known = new WeakMap<Float32Array, number>()
+
+/** How long a file sounds that is one strike, s; endless for all others. */
+function usableSeconds(samples: Float32Array): number {
+  let seconds = known.get(samples)
+  if (seconds === undefined) known.set(samples, (seconds = isOneStrike(samples) ? lengthOf(samples) : Infinity))
+  return seconds
+}
 
 /** Whether a file is one strike: it begins at once, and nothing 80 ms later rises near its peak again. Judged by its levels alone. */
 function isOneStrike(samples: Float32Array): boolean {

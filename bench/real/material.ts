@@ -17,6 +17,8 @@ interface Package {
   readonly struck: RegExp
   /** Archives inside the package, and what of them is unpacked. */
   readonly archive?: { readonly path: string; readonly members: readonly string[] }
+  /** Strikes are learned from here as well, and nothing is measured on it. */
+  readonly isForLearning?: boolean
   /** The package is large, and nothing was ever tried on it while the rules were made. */
   readonly isUnseen?: boolean
 }
@@ -28,6 +30,19 @@ export const packages: Record<string, Package> = {
   'teeworlds-data': {
     struck: /(foley_(foot|land|body_impact)|hook_attach|hook_noattach|wp_switch|wp_noammo|wp_hammer_hit|hit_weak|hit_strong)[-\w]*\.wv$/,
   },
+  'lugaru-data': {
+    struck: /(Clank|FootStep\w+|HeavyImpact|Land|MetalHit|StaffBody|StaffHead|StaffBreak|SwordStaff|Thud|Break|Broken)\d*\.ogg$/,
+    isForLearning: true,
+  },
+  'megaglest-data': {
+    struck: /(arrow_hit|\w+_mine|\w+_walk|worker_harvest_wood|\w+_build|anvil|\w+_hit|hit)\d*\.(ogg|wav)$/,
+    isForLearning: true,
+  },
+  'openarena-data': {
+    struck: /(boot|clank|flesh|mech|step|splash|land|ric|dr1_end|dr1_strt|damage)\d*\.wav$/,
+    archive: { path: 'usr/share/games/openarena/baseoa/pak0.pk3', members: ['sound/*'] },
+    isForLearning: true,
+  },
   '0ad-data': {
     struck:
       /(impact\/(arrow|shield|sling|flesh)\w+|singlesteps\/\w+|mining\/mine_\w+|lumbering\/lumber_tree_\w+|farming\/hoe\w+|construction\/con_(wood|stone)\w+|weapon\/swordhit\w+)\.ogg$/,
@@ -38,6 +53,9 @@ export const packages: Record<string, Package> = {
     isUnseen: true,
   },
 }
+
+/** The packages that figures are measured on. */
+export const measuredPackages = Object.entries(packages).filter(([, { isForLearning }]) => !isForLearning)
 
 /** The impacts of a package, fetched once; nothing where there is no registry. */
 export function realStrikes(name: string): RealStrike[] {
