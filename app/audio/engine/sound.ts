@@ -23,6 +23,8 @@ const listeners = new Set<SoundedListener>()
 let openKit: Kit | undefined
 let auditionKit: Kit | undefined
 
+/** How often it is looked what sounded: about once for each picture of the screen, but without asking for one. */
+const LOOK_MS = 15
 /** How often it is asked whether to sleep where no pictures are drawn. */
 const UNSEEN_MS = 5000
 
@@ -41,19 +43,19 @@ export async function startSound(): Promise<void> {
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
     let late = 0
-    let next = 0
+    let next: ReturnType<typeof setTimeout> | undefined
     const poll = () => {
       const { lateBlocks } = player.losses()
       if (lateBlocks > late) performance.mark('heliaster-late', { detail: (late = lateBlocks) })
       player.seeClock()
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
-      if (!player.sleep.rests()) next = requestAnimationFrame(poll)
+      if (!player.sleep.rests()) next = setTimeout(poll, LOOK_MS)
     }
     /** One poll at a time, whoever wakes it. */
     const begin = () => {
-      cancelAnimationFrame(next)
-      next = requestAnimationFrame(poll)
+      clearTimeout(next)
+      next = setTimeout(poll, LOOK_MS)
     }
     player.sleep.onWake(begin)
     begin()

@@ -6,6 +6,7 @@ import { useStore } from 'zustand'
 
 import { chosenGroove, grooveBeat, grooveState } from '../../audio/playing/groove-player'
 import { padName } from '../../kit-view/use-kit'
+import { whileMoving } from '../../ui/drawing/while-moving'
 import { Text } from '../../ui/layout/Text'
 import { usePalette } from '../../ui/theme/theme'
 
@@ -23,18 +24,15 @@ export function GrooveView({ kit }: { readonly kit: Kit }) {
   const beats = groove ? groove.lengthSteps / groove.stepsPerBeat : 0
   useEffect(() => {
     if (beats <= 0) return undefined
-    let frame = 0
-    const draw = () => {
+    return whileMoving(() => {
       const beat = grooveBeat()
       const element = hand.current as unknown as HTMLElement | null
       if (element) {
         element.style.opacity = beat === undefined || beat < 0 ? '0' : '1'
         element.style.left = `${(((beat ?? 0) % beats) / beats) * 100}%`
       }
-      frame = requestAnimationFrame(draw)
-    }
-    frame = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(frame)
+      return beat !== undefined
+    })
   }, [beats])
   if (!groove) return null
   const strings = groove.strings.filter((string) => string.beads.length > 0).slice(0, MOST_ROWS)

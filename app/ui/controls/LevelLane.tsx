@@ -2,6 +2,7 @@
 import { useEffect, useRef } from 'react'
 import { View } from 'react-native'
 
+import { whileMoving } from '../drawing/while-moving'
 import { Text } from '../layout/Text'
 import { usePointerDrag } from '../pointer/use-pointer-drag'
 import { TOUCH, usePalette } from '../theme/theme'
@@ -117,21 +118,19 @@ function useLevelFill(level: () => number, isMuted: boolean, onOver: (() => void
     latest.current = { level, onOver }
   })
   useEffect(() => {
-    let frame = 0
     let shown = ''
-    const draw = () => {
+    return whileMoving(() => {
       const db = isMuted ? LANE_DB.least : 20 * Math.log10(latest.current.level() + 1e-6)
       const width = `${(shareOf(db) * 100).toFixed(1)}%`
       const element = fill.current as unknown as HTMLElement | null
-      if (element && width !== shown) {
+      const moves = element !== null && width !== shown
+      if (moves) {
         element.style.width = shown = width
         element.style.backgroundColor = db > 0 ? palette.coral : palette.water
       }
       if (db > 0) latest.current.onOver?.()
-      frame = requestAnimationFrame(draw)
-    }
-    frame = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(frame)
+      return moves
+    })
   }, [palette, isMuted])
   return fill
 }

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react'
 import { View } from 'react-native'
 
 import { usePalette } from '../theme/theme'
+import { whileMoving } from './while-moving'
 
 const LOWEST_DB = -54
 
@@ -15,21 +16,19 @@ export function Meter({ level, label }: { readonly level: () => number; readonly
     latest.current = level
   })
   useEffect(() => {
-    let frame = 0
     let shown = -1
-    const draw = () => {
+    return whileMoving(() => {
       const db = 20 * Math.log10(latest.current() + 1e-6)
       const share = Math.round(Math.min(1, Math.max(0, 1 - db / LOWEST_DB)) * 100)
       const element = bar.current as unknown as HTMLElement | null
-      if (element && share !== shown) {
+      const moves = element !== null && share !== shown
+      if (moves) {
         element.style.width = `${share}%`
         element.style.backgroundColor = db > -0.3 ? palette.coral : palette.kelp
         shown = share
       }
-      frame = requestAnimationFrame(draw)
-    }
-    frame = requestAnimationFrame(draw)
-    return () => cancelAnimationFrame(frame)
+      return moves
+    })
   }, [palette])
   return (
     <View role="img" aria-label={label} style={{ height: 6, borderRadius: 3, backgroundColor: palette.faint, overflow: 'hidden' }}>
