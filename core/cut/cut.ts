@@ -7,14 +7,15 @@ import { alikeHits, oddHits } from './compare'
 import { describeHit } from './describe'
 import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
-import { findHits, findOnsets, isAllStrike, placeOf } from './onsets'
-import type { Onset, Places } from './onsets'
+import { findHits, isAllStrike, placeOf } from './onsets'
 import { gridMarks } from './grid'
+import { attacksOf, lineOf, placesOf } from './settings'
+import type { EdgePlaces } from './settings'
 import { zeroCrossing } from './snap'
 import type { Strike, Strikes } from './gestures'
 import { strikesOf } from './strikes'
 import { listenForStrikes, noiseFloor } from './strength'
-import type { Attack, Listening, StrengthCurve } from './strength'
+import type { Attack, Listening } from './strength'
 
 /** One hit of a recording: [startFrame, endFrame) holds the strike at `onsetFrame` and all of its tail. */
 export interface Hit extends HitDescription {
@@ -25,11 +26,6 @@ export interface Hit extends HitDescription {
   readonly secondFrames: readonly number[]
   /** Where a grid had it, before it was moved to the attack near it. */
   readonly gridFrame?: number
-}
-
-/** The water line of a sensitivity 0..1; higher sensitivity shows more hits. 0.7 is the app's default line. */
-export function waterLineOf(sensitivity: number): number {
-  return 1 - sensitivity
 }
 
 /** Cuts a whole recording: onsets or the places of a grid, edges and a description of each hit. */
@@ -49,11 +45,6 @@ export function cutHeard(audio: Audio, mono: Float32Array, heard: Heard, setting
   return hits.map((hit, i) => (onsets[i].gridFrame === undefined ? hit : { ...hit, gridFrame: onsets[i].gridFrame }))
 }
 
-/** Where the water stands: where someone drew it, or where the recording divides. */
-export function lineOf({ findsLevel, waterLine }: Pick<CutSettings, 'findsLevel' | 'waterLine'>, { line }: Strikes): number {
-  return findsLevel ? line : waterLine
-}
-
 /** What is known of a recording before it is cut. */
 export interface Heard extends Listening {
   readonly strikes: Strikes
@@ -62,28 +53,6 @@ export interface Heard extends Listening {
 export function heardStrikes(mono: Float32Array, sampleRateHz: number, attack?: Attack): Heard {
   const listening = listenForStrikes(mono, sampleRateHz, attack)
   return { ...listening, strikes: strikesOf(listening, sampleRateHz) }
-}
-
-const ATTACK_LINE = 0.3
-const ATTACK_GAP_SECONDS = 0.03
-
-/** The attacks that the marks of a grid may move to. */
-export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Places): Onset[] {
-  return findOnsets(mono, sampleRateHz, curve, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
-}
-
-/** Where clips begin: at the begin of the attack with room for the fade, at a zero crossing, or at the very frame; and where they end. */
-export interface EdgePlaces {
-  readonly snap: NonNullable<CutSettings['snap']>
-  /** Where the tail falls into the noise of the room, or where the next one begins, as slices of a grid do. */
-  readonly ends: 'tail' | 'next'
-  /** Onsets that end nothing before them. */
-  readonly over?: readonly number[]
-}
-
-/** Slices of a grid touch each other; all else begins where it snaps to and rings out. */
-export function placesOf({ snap = 'attack', grid, marksStay }: Pick<CutSettings, 'snap' | 'grid' | 'marksStay'>): EdgePlaces {
-  return grid && grid.kind !== 'marks' ? { snap: marksStay ? 'none' : 'attack', ends: 'next' } : { snap, ends: 'tail' }
 }
 
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {
