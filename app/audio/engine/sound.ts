@@ -25,6 +25,8 @@ let auditionKit: Kit | undefined
 
 /** How often it is looked what sounded: about once for each picture of the screen, but without asking for one. */
 const LOOK_MS = 15
+/** As often where it may not sound yet, before the first touch. */
+const WAITING_MS = 60
 /** How often it is asked whether to sleep where no pictures are drawn. */
 const UNSEEN_MS = 5000
 
@@ -50,7 +52,7 @@ export async function startSound(): Promise<void> {
       player.seeClock()
       const sounded = player.takeSounded()
       if (sounded.length > 0) for (const listener of listeners) listener(sounded)
-      if (!player.sleep.rests()) next = setTimeout(poll, LOOK_MS)
+      if (!player.sleep.rests()) next = setTimeout(poll, player.context.state === 'running' ? LOOK_MS : WAITING_MS)
     }
     /** One poll at a time, whoever wakes it. */
     const begin = () => {

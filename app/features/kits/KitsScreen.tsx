@@ -21,6 +21,7 @@ import { hearLater } from './hear-later'
 import { KitMenu } from './KitMenu'
 import { createEmptyKit, createKitLike, openBundleFile } from './kit-actions'
 import { LikeSheet } from './like-later'
+import { readySoon } from './ready-soon'
 
 /** So many kits are found by name. */
 const FIND_FROM = 8
@@ -39,6 +40,7 @@ export function KitsScreen() {
   const all = useMemo(() => listed(entries, elsewhere), [entries, elsewhere])
   const list = useMemo(() => all.filter(({ name }) => isMeant(name, words)), [all, words])
   const { hearing, toggle } = useHearing()
+  useEffect(readySoon, [])
   const beginLike = async (kit: Kit) => {
     const { id } = await createKitLike(kit)
     setLike(false)

@@ -3,6 +3,8 @@ import type { Kit } from '@heliaster/core/kit'
 import { onArrived } from '../../audio/engine/arriving'
 import { playKit, releasePad, sound, strikePad } from '../../audio/engine/sound'
 
+export { startSound } from '../../audio/engine/sound'
+
 const STEP_MS = 260
 const MOST_PADS = 12
 const VELOCITY = 104

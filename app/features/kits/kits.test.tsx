@@ -12,7 +12,9 @@ const mockKeep = jest.fn()
 const mockFetch = jest.fn()
 const mockStop = jest.fn()
 const mockHear = jest.fn<() => void, [Kit, () => void]>(() => mockStop)
-jest.mock('./hear-later', () => ({ hearLater: async () => ({ hearKit: (kit: Kit, onEnd: () => void) => mockHear(kit, onEnd) }) }))
+jest.mock('./hear-later', () => ({
+  hearLater: async () => ({ startSound: () => undefined, hearKit: (kit: Kit, onEnd: () => void) => mockHear(kit, onEnd) }),
+}))
 let mockFiles: File[] = []
 const mockShip = { open: jest.fn(), take: jest.fn(), close: jest.fn() }
 jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) } }))

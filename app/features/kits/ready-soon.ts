@@ -1,0 +1,20 @@
+import { hearLater } from './hear-later'
+
+/** So long the first screen has the device for itself. */
+const AFTER_MS = 1500
+
+/**
+ * Makes the engine ready once the first screen has stood for a while and the device has nothing else to do, so that the
+ * first strike on the kit that is opened finds it there. Returns the way to let it be.
+ */
+export function readySoon(): () => void {
+  let isWanted = true
+  const begin = () => {
+    if (isWanted) void hearLater().then(({ startSound }) => (isWanted ? startSound() : undefined))
+  }
+  const timer = setTimeout(() => (typeof requestIdleCallback === 'function' ? void requestIdleCallback(begin) : begin()), AFTER_MS)
+  return () => {
+    isWanted = false
+    clearTimeout(timer)
+  }
+}
