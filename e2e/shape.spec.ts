@@ -121,7 +121,6 @@ test('an envelope is drawn by hand: several points at once, a bent way, the firs
   await page.getByRole('button', { name: 'Stops at once' }).click()
   const point = (place: number) => page.getByRole('slider', { name: `Point ${place} of 3`, exact: true })
   await expect(point(3)).toBeVisible()
-  const chart = (await page.getByRole('group', { name: /^Tide chart/ }).boundingBox())!
   const middleOf = async (place: number) => {
     const box = (await point(place).boundingBox())!
     return [box.x + box.width / 2, box.y + box.height / 2] as const
@@ -130,6 +129,7 @@ test('an envelope is drawn by hand: several points at once, a bent way, the firs
   await expect(page.getByText('Drawing the hit')).toHaveCount(0)
   let last = ''
   await expect.poll(async () => last === (last = String(await middleOf(3))), { intervals: [400] }).toBe(true)
+  const chart = (await page.getByRole('group', { name: /^Tide chart/ }).boundingBox())!
   // Over empty ground, round the last two points.
   const [second, third] = [await middleOf(2), await middleOf(3)]
   const isDown = chart.height > chart.width
