@@ -27,7 +27,7 @@ async function manyClips(): Promise<Record<string, Figure>> {
     await newKit(page)
     await storeKit(page)
     await page.goto(base)
-    const open = page.getByRole('button', { name: /Two thousand/ }).or(page.getByRole('link', { name: /Two thousand/ }))
+    const open = page.getByRole('button', { name: /^Open Two thousand/ })
     await open.first().waitFor()
     await page.mouse.click(5, 5) // sound may begin once something was touched
     await page.waitForTimeout(4000) // what starting takes is over
