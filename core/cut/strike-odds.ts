@@ -13,7 +13,7 @@ export interface Net {
 
 /**
  * How likely each rise is a strike of its own, as log odds (0: as likely as not), rather than an echo, a toe, a splinter
- * or the restlessness of the room. Told by a small net from `signsOf`; tools/learn-strikes.ts made its weights from
+ * or the restlessness of the room. Told by a small net from `signsOf`; bench/learn-strikes.ts made its weights from
  * recordings whose strikes are known.
  */
 export function strikeOdds(sounds: readonly Sound[], net: Net = learned): number[] {

@@ -38,17 +38,21 @@ export const SIGNS = 34
 /**
  * What is told of each rise, `SIGNS` numbers about 0 for each, one rise after another: how sudden and how loud it is by
  * itself and beside all of this recording, what came before it and comes after it in several windows of time, and how
- * the recording is played. Differences and shares alone, so that neither level nor sample rate is told.
+ * the recording is played. Levels are over the noise of the room, and all else differences and shares, so that neither the
+ * gain of a recording nor its sample rate is told.
  */
 export function signsOf(sounds: readonly Sound[]): Float64Array {
   const signs = new Float64Array(sounds.length * SIGNS)
   if (sounds.length === 0) return signs
   const whole = wholeOf(sounds)
   for (let i = 0; i < sounds.length; i++) {
-    const own = ownSigns(sounds[i], whole)
-    const around = [...WINDOWS.flatMap(([from, to]) => windowSigns(sounds, i, -to, -from, true)), ...WINDOWS.slice(0, WINDOWS_AHEAD).flatMap(([from, to]) => windowSigns(sounds, i, from, to, false))] // prettier-ignore
+    const rises = risesIn(sounds[i])
+    const band = Math.max(0, rises.indexOf(Math.max(Number.MIN_VALUE, ...rises))) // that rises most, or the lowest
+    const own = ownSigns(sounds[i], rises, whole)
+    const before = WINDOWS.flatMap(([from, to]) => windowSigns(sounds, i, band, -to, -from, true))
+    const after = WINDOWS.slice(0, WINDOWS_AHEAD).flatMap(([from, to]) => windowSigns(sounds, i, band, from, to, false))
     signs.set(
-      [...own, ...around, whole.density, whole.clearDensity, Math.log(whole.interval / 0.4), wakeSign(sounds, i, whole.interval)],
+      [...own, ...before, ...after, whole.density, whole.clearDensity, Math.log(whole.interval / 0.4), wakeSign(sounds, i, whole.interval)],
       i * SIGNS,
     )
   }
@@ -84,28 +88,20 @@ function quantileOf(values: readonly number[], share: number): number {
   return low + (sorted[Math.ceil(at)] - low) * (at - Math.floor(at))
 }
 
-function ownSigns({ strength, loudness, levels, before }: Sound, { loud, strong }: Whole): number[] {
-  const rises = levels.map((level, band) => (level > OVER_ROOM_DB ? level - Math.max(LEAST_BEFORE_DB, before[band]) : 0))
+/** By how much each band rises, dB; 0 where it does not stand over the room. */
+function risesIn({ levels, before }: Sound): number[] {
+  return levels.map((level, band) => (level > OVER_ROOM_DB ? level - Math.max(LEAST_BEFORE_DB, before[band]) : 0))
+}
+
+function ownSigns({ strength, loudness }: Sound, rises: readonly number[], { loud, strong }: Whole): number[] {
   const mean = rises.reduce((sum, rise) => sum + rise, 0) / rises.length
   const clear = rises.filter((rise) => rise > CLEAR_RISE_DB).length / rises.length
   return [strength - 0.4, loudness / 20 - 1, Math.max(...rises) / 20 - 1, mean / 10 - 1, clear - 0.5, (loudness - loud) / 15 + 0.7, (strength - strong) / 0.2 + 0.7]
 } // prettier-ignore
 
-/** The band that rises most. */
-function risingBand({ levels, before }: Sound): number {
-  let best = 0
-  let most = 0
-  for (let band = 0; band < levels.length; band++) {
-    const rise = levels[band] > OVER_ROOM_DB ? levels[band] - Math.max(LEAST_BEFORE_DB, before[band]) : 0
-    if (rise > most) [best, most] = [band, rise]
-  }
-  return best
-}
-
 /** By how much the loudest and the most sudden of a window outdo a rise; of windows before it, also in the band that it rises in most. */
-function windowSigns(sounds: readonly Sound[], at: number, from: number, to: number, isBefore: boolean): number[] {
+function windowSigns(sounds: readonly Sound[], at: number, band: number, from: number, to: number, isBefore: boolean): number[] {
   const here = sounds[at]
-  const band = risingBand(here)
   const step = isBefore ? -1 : 1
   let louder = -MOST_DB
   let louderInBand = -MOST_DB
