@@ -21,7 +21,13 @@ export default defineConfig({
   retries: 1,
   expect: { timeout: 30_000 },
   reporter: 'list',
-  use: { baseURL: process.env.HELIASTER_URL, trace: 'on-first-retry', launchOptions: { executablePath: '/usr/bin/chromium', args } },
+  // What keeps the application for a server that is out of reach takes a quarter of a page's first seconds: where it is tried it is let in.
+  use: {
+    baseURL: process.env.HELIASTER_URL,
+    serviceWorkers: 'block',
+    trace: 'on-first-retry',
+    launchOptions: { executablePath: '/usr/bin/chromium', args },
+  },
   projects: [
     {
       // Before the others put their kits into the list that the first screen brings.

@@ -212,25 +212,29 @@ test('what the pads play is taken back in sample for sample, with its strikes', 
   await saved(page)
 })
 
-test('with no server in reach the application opens and records, and hands everything over later', async ({ page, context }) => {
-  await newKit(page)
-  await page.evaluate(async () => {
-    const { active } = await navigator.serviceWorker.ready
-    if (active?.state !== 'activated') await new Promise((resolve) => active?.addEventListener('statechange', resolve))
+test.describe('on a device that keeps the application', () => {
+  test.use({ serviceWorkers: 'allow' })
+
+  test('with no server in reach the application opens and records, and hands everything over later', async ({ page, context }) => {
+    await newKit(page)
+    await page.evaluate(async () => {
+      const { active } = await navigator.serviceWorker.ready
+      if (active?.state !== 'activated') await new Promise((resolve) => active?.addEventListener('statechange', resolve))
+    })
+    await saved(page)
+    const address = page.url()
+    await context.setOffline(true)
+    await page.goto('about:blank')
+    await page.goto(address)
+    await listen(page)
+    await record(page).tap()
+    await expect(page.getByText(/^[2-9] hits$/)).toBeVisible({ timeout: 20_000 })
+    await page.getByRole('button', { name: 'Stop and cut' }).tap()
+    await page.getByRole('button', { name: /^Send [1-9]\d* hits? to pads/ }).tap()
+    await page.getByRole('button', { name: 'Send to the Board' }).tap()
+    await expect(page.getByText('Open pad')).toBeVisible()
+    await expect(page.getByRole('button', { name: /^How saving stands: Kept on this device, [1-9]\d* to send/ })).toBeVisible()
+    await context.setOffline(false)
+    await saved(page)
   })
-  await saved(page)
-  const address = page.url()
-  await context.setOffline(true)
-  await page.goto('about:blank')
-  await page.goto(address)
-  await listen(page)
-  await record(page).tap()
-  await expect(page.getByText(/^[2-9] hits$/)).toBeVisible({ timeout: 20_000 })
-  await page.getByRole('button', { name: 'Stop and cut' }).tap()
-  await page.getByRole('button', { name: /^Send [1-9]\d* hits? to pads/ }).tap()
-  await page.getByRole('button', { name: 'Send to the Board' }).tap()
-  await expect(page.getByText('Open pad')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^How saving stands: Kept on this device, [1-9]\d* to send/ })).toBeVisible()
-  await context.setOffline(false)
-  await saved(page)
 })

@@ -34,9 +34,13 @@ function startOnce(): void {
   soon(keepOnDevice)
 }
 
+/** Keeping the whole application takes as much as opening it does: what is opened first comes first. */
+const KEEP_AFTER_MS = 5000
+
 /** Lets the application open with no server in reach, and asks the browser not to clear what people recorded. */
 function keepOnDevice(): void {
-  if (process.env.NODE_ENV === 'production') void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
+  const keep = () => void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
+  if (process.env.NODE_ENV === 'production') setTimeout(() => soon(keep), KEEP_AFTER_MS)
   void askToKeep()
 }
 
