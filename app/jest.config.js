@@ -3,6 +3,7 @@ const web = require('jest-expo/web/jest-preset')
 module.exports = {
   preset: 'jest-expo/web',
   displayName: 'app',
+  setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/testing/quick-styles.ts'],
   testMatch: ['<rootDir>/**/*.test.tsx', '<rootDir>/**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   moduleNameMapper: { '^@react-native-vector-icons/.*$': '<rootDir>/no-icon-set.js', ...web.moduleNameMapper },
