@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { View } from 'react-native'
 
 import { usePalette } from '../theme/theme'
-import { useElement, useLatest } from './use-element'
+import { useElement } from './use-element'
 
 /** A stretch of ground, px from the corner of the element. */
 export interface Box {
@@ -39,8 +39,7 @@ const boxOf = (x: number, y: number, toX: number, toY: number): Box => ({
 export function Marquee({ onChoose }: Props) {
   const palette = usePalette()
   const [box, setBox] = useState<Box>()
-  const latest = useLatest({ onChoose, setBox })
-  const ground = useElement((element) => attach(element, () => latest.current))
+  const ground = useElement({ onChoose, setBox }, attach)
   return (
     <View ref={ground} testID="ground" style={{ position: 'absolute', inset: 0 }}>
       {box && (

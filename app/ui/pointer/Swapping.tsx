@@ -15,7 +15,7 @@ import { useCallback } from 'react'
 import type { ReactNode } from 'react'
 import type { View } from 'react-native'
 
-import { useLatest } from './use-element'
+import { useLatest } from './use-latest'
 
 const MOVED_PX = 8
 /** A finger rests this long before it takes something up, so that it can still scroll. */

@@ -1,23 +1,21 @@
-import { useEffect, useRef } from 'react'
+import { useEffectEvent, useLayoutEffect, useRef } from 'react'
 import type { RefObject } from 'react'
 import type { View } from 'react-native'
 
-/** The newest value for handlers that are attached once. */
-export function useLatest<T>(value: T): RefObject<T> {
-  const latest = useRef(value)
-  useEffect(() => {
-    latest.current = value
-  })
-  return latest
-}
-
-/** A ref for a View whose DOM element `attach` is given once; what it returns takes everything off again. */
-export function useElement(attach: (element: HTMLElement) => () => void): RefObject<View | null> {
+/**
+ * A ref for a View whose DOM element `attach` is given once, before it is seen; what it returns takes everything off again. Its listeners ask
+ * `now` for the newest handlers.
+ */
+export function useElement<Handlers>(
+  handlers: Handlers,
+  attach: (element: HTMLElement, now: () => Handlers) => () => void,
+): RefObject<View | null> {
   const ref = useRef<View>(null)
-  const latest = useLatest(attach)
-  useEffect(() => {
+  const now = useEffectEvent(() => handlers)
+  const begin = useEffectEvent(attach)
+  useLayoutEffect(() => {
     const element = ref.current as unknown as HTMLElement | null
-    return element ? latest.current(element) : undefined
-  }, [latest])
+    return element ? begin(element, () => now()) : undefined
+  }, [])
   return ref
 }

@@ -1,4 +1,4 @@
-import { useElement, useLatest } from './use-element'
+import { useElement } from './use-element'
 
 export interface DragHandlers {
   /** Where the pointer went down, in px from the element's corner. Returning false leaves the pointer alone. */
@@ -16,8 +16,7 @@ interface Ways {
 
 /** One drag on one element, by finger, pen or mouse. The element keeps the pointer until it is let go. */
 export function usePointerDrag(handlers: DragHandlers, { isSideways = false }: Ways = {}) {
-  const latest = useLatest(handlers)
-  return useElement((element) => {
+  return useElement(handlers, (element, told) => {
     element.style.touchAction = isSideways ? 'pan-y' : 'none'
     let dragging: number | undefined
     let touched: PointerEvent | undefined
@@ -27,7 +26,7 @@ export function usePointerDrag(handlers: DragHandlers, { isSideways = false }: W
     }
     const begin = (event: PointerEvent) => {
       touched = undefined
-      if (latest.current.onStart(...at(event), event) === false) return
+      if (told().onStart(...at(event), event) === false) return
       dragging = event.pointerId
       element.setPointerCapture(event.pointerId)
     }
@@ -38,7 +37,7 @@ export function usePointerDrag(handlers: DragHandlers, { isSideways = false }: W
     }
     const move = (event: PointerEvent) => {
       if (event.pointerId === touched?.pointerId && Math.abs(event.clientX - touched.clientX) > MEANT_PX) begin(event)
-      else if (event.pointerId === dragging) latest.current.onMove(...at(event), event)
+      else if (event.pointerId === dragging) told().onMove(...at(event), event)
     }
     const up = (event: PointerEvent) => {
       if (event.pointerId === touched?.pointerId) {
@@ -47,7 +46,7 @@ export function usePointerDrag(handlers: DragHandlers, { isSideways = false }: W
       }
       if (event.pointerId !== dragging) return
       dragging = undefined
-      latest.current.onEnd(...at(event), event)
+      told().onEnd(...at(event), event)
     }
     element.addEventListener('pointerdown', down)
     element.addEventListener('pointermove', move)

@@ -1,4 +1,4 @@
-import { useElement, useLatest } from './use-element'
+import { useElement } from './use-element'
 
 export interface TouchHandlers {
   /** A finger, pen or button went down: where, in px from the element's corner, and within which size. */
@@ -26,8 +26,7 @@ interface Ways {
 
 /** Every finger on an element for itself, as many as there are. What is down when the element goes is let go. */
 export function useTouches(handlers: TouchHandlers, { keepsPointer = false }: Ways = {}) {
-  const latest = useLatest(handlers)
-  return useElement((element) => {
+  return useElement(handlers, (element, told) => {
     element.style.touchAction = 'none'
     const down = new Set<number>()
     const touchOf = (event: PointerEvent): Touch => {
@@ -39,13 +38,13 @@ export function useTouches(handlers: TouchHandlers, { keepsPointer = false }: Wa
       if (event.button > 0) return
       down.add(event.pointerId)
       if (keepsPointer) element.setPointerCapture(event.pointerId)
-      latest.current.onDown(touchOf(event))
+      told().onDown(touchOf(event))
     }
     const onMove = (event: PointerEvent) => {
-      if (down.has(event.pointerId)) latest.current.onMove?.(touchOf(event))
+      if (down.has(event.pointerId)) told().onMove?.(touchOf(event))
     }
     const onUp = (event: PointerEvent) => {
-      if (down.delete(event.pointerId)) latest.current.onUp(event.pointerId)
+      if (down.delete(event.pointerId)) told().onUp(event.pointerId)
     }
     const ups = ['pointerup', 'pointercancel', 'pointerleave'] as const
     element.addEventListener('pointerdown', onDown)
@@ -55,7 +54,7 @@ export function useTouches(handlers: TouchHandlers, { keepsPointer = false }: Wa
       element.removeEventListener('pointerdown', onDown)
       element.removeEventListener('pointermove', onMove)
       for (const type of ups) element.removeEventListener(type, onUp)
-      for (const id of down) latest.current.onUp(id)
+      for (const id of down) told().onUp(id)
     }
   })
 }

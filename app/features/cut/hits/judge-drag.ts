@@ -2,7 +2,7 @@ import type { RefObject } from 'react'
 import type { View } from 'react-native'
 
 import { scrollAtEdge } from '../../../ui/pointer/scroll-at-edge'
-import { useElement, useLatest } from '../../../ui/pointer/use-element'
+import { useElement } from '../../../ui/pointer/use-element'
 import { HIT_ROW_HEIGHT } from './HitRow'
 import type { Verdict } from './HitRow'
 
@@ -22,8 +22,7 @@ interface Handlers {
 
 /** A drag that begins on a sign of a row and goes down or up, by mouse or finger, judges row after row; a tap stays the sign's own. */
 export function useJudgeDrag(handlers: Handlers): RefObject<View | null> {
-  const latest = useLatest(handlers)
-  return useElement((element) => attach(element, () => latest.current))
+  return useElement(handlers, attach)
 }
 
 interface Begun {

@@ -1,9 +1,8 @@
 import type { Source } from '@heliaster/core/kit'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useState } from 'react'
 
 import { hearClip } from '../../../audio/engine/sound'
 import { notify } from '../../../ui/layout/notices'
-import { useLatest } from '../../../ui/pointer/use-element'
 import { clipOfHit } from './hit-clip'
 import type { CutHit } from '../bench/use-source-cut'
 
@@ -13,28 +12,23 @@ const PAUSE_SECONDS = 0.08
 
 /** Hits heard one after another as one row, each shown while it sounds. */
 export function useHearRow(source: Source, items: readonly CutHit[], onHit: (item: CutHit) => void) {
-  const [isHearing, setIsHearing] = useState(false)
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const latest = useLatest({ items, onHit, source })
-  const stop = () => {
-    clearTimeout(timer.current)
-    setIsHearing(false)
-  }
-  const hear = (at: number) => {
-    const item = latest.current.items[at]
-    if (!item?.hit) return stop()
-    latest.current.onHit(item)
-    hearClip(clipOfHit(latest.current.source, item.marker, item.hit)).catch((error: Error) => {
+  const [at, setAt] = useState<number>()
+  /** Sounds one, and says after how long the next one follows; nothing where the row has ended. */
+  const hear = useEffectEvent((place: number): number | undefined => {
+    const item = items[place]
+    if (!item?.hit) return undefined
+    onHit(item)
+    hearClip(clipOfHit(source, item.marker, item.hit)).catch((error: Error) => {
       notify(error.message)
-      stop()
+      setAt(undefined)
     })
-    timer.current = setTimeout(() => hear(at + 1), (Math.min(LONGEST_SECONDS, item.hit.seconds) + PAUSE_SECONDS) * 1000)
-  }
-  const toggle = () => {
-    if (isHearing) return stop()
-    setIsHearing(true)
-    hear(0)
-  }
-  useEffect(() => () => clearTimeout(timer.current), [])
-  return { isHearing, toggle }
+    return Math.min(LONGEST_SECONDS, item.hit.seconds) + PAUSE_SECONDS
+  })
+  useEffect(() => {
+    if (at === undefined) return
+    const seconds = hear(at)
+    const timer = setTimeout(() => setAt(seconds === undefined ? undefined : at + 1), 1000 * (seconds ?? 0))
+    return () => clearTimeout(timer)
+  }, [at])
+  return { isHearing: at !== undefined, toggle: () => setAt(at === undefined ? 0 : undefined) }
 }

@@ -1,4 +1,4 @@
-import { useElement, useLatest } from '../../../ui/pointer/use-element'
+import { useElement } from '../../../ui/pointer/use-element'
 
 export interface WavePointerHandlers {
   /** A finger or button that went down and up again without moving. */
@@ -23,8 +23,7 @@ const STILL_PX_PER_MS = 0.03
 
 /** Fingers, mouse and wheel on the waveform: tap, pan, pinch, and drags of markers. */
 export function useWavePointers(handlers: WavePointerHandlers) {
-  const latest = useLatest(handlers)
-  return useElement((element) => {
+  return useElement(handlers, (element, told) => {
     element.style.touchAction = 'none'
     const points = new Map<number, { x: number; y: number }>()
     let mode: 'none' | 'maybeTap' | 'pan' | 'grab' | 'pinch' = 'none'
@@ -44,7 +43,7 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     const glide = (before: number) => {
       gliding = requestAnimationFrame((now) => {
         const ms = Math.min(50, now - before)
-        latest.current.onPan(speed * ms)
+        told().onPan(speed * ms)
         speed *= Math.exp(-ms / GLIDE_MS)
         if (Math.abs(speed) > STILL_PX_PER_MS) glide(now)
       })
@@ -60,10 +59,10 @@ export function useWavePointers(handlers: WavePointerHandlers) {
       if (points.size === 2 && mode !== 'grab') mode = 'pinch'
       else if (points.size === 1) {
         from = point
-        mode = latest.current.canGrab(point.x, point.y, event.shiftKey) ? 'grab' : 'maybeTap'
+        mode = told().canGrab(point.x, point.y, event.shiftKey) ? 'grab' : 'maybeTap'
         if (mode === 'maybeTap')
           resting = setTimeout(() => {
-            if (mode === 'maybeTap' && latest.current.canGrab(from.x, from.y, true)) mode = 'grab'
+            if (mode === 'maybeTap' && told().canGrab(from.x, from.y, true)) mode = 'grab'
           }, REST_MS)
       }
     }
@@ -75,25 +74,25 @@ export function useWavePointers(handlers: WavePointerHandlers) {
         const old = spread()
         points.set(event.pointerId, point)
         const now = spread()
-        latest.current.onPan(now.middle - old.middle)
-        latest.current.onZoom(old.distance / now.distance, now.middle)
+        told().onPan(now.middle - old.middle)
+        told().onZoom(old.distance / now.distance, now.middle)
         return
       }
       points.set(event.pointerId, point)
       if (mode === 'maybeTap' && Math.hypot(point.x - from.x, point.y - from.y) > TAP_PX) mode = 'pan'
-      if (mode === 'grab') latest.current.onGrabMove(point.x)
+      if (mode === 'grab') told().onGrabMove(point.x)
       if (mode === 'pan') {
         const ms = Math.max(1, event.timeStamp - movedAt)
         speed = 0.6 * speed + (0.4 * (point.x - before.x)) / ms
-        latest.current.onPan(point.x - before.x)
+        told().onPan(point.x - before.x)
       }
       movedAt = event.timeStamp
     }
     const up = (event: PointerEvent) => {
       if (!points.delete(event.pointerId)) return
       clearTimeout(resting)
-      if (mode === 'grab') latest.current.onGrabEnd()
-      if (mode === 'maybeTap' && event.type === 'pointerup') latest.current.onTap(from.x, from.y)
+      if (mode === 'grab') told().onGrabEnd()
+      if (mode === 'maybeTap' && event.type === 'pointerup') told().onTap(from.x, from.y)
       const isFlung = mode === 'pan' && points.size === 0 && event.timeStamp - movedAt < 60
       mode = points.size > 0 ? 'pan' : 'none'
       if (isFlung && Math.abs(speed) > STILL_PX_PER_MS) glide(performance.now())
@@ -101,9 +100,9 @@ export function useWavePointers(handlers: WavePointerHandlers) {
     const wheel = (event: WheelEvent) => {
       event.preventDefault()
       const { x } = at(event)
-      if (event.ctrlKey || event.altKey) latest.current.onHeight(Math.exp(-event.deltaY * 0.0025))
-      else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) latest.current.onPan(-(event.deltaX || event.deltaY))
-      else latest.current.onZoom(Math.exp(event.deltaY * 0.0025), x)
+      if (event.ctrlKey || event.altKey) told().onHeight(Math.exp(-event.deltaY * 0.0025))
+      else if (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY)) told().onPan(-(event.deltaX || event.deltaY))
+      else told().onZoom(Math.exp(event.deltaY * 0.0025), x)
     }
     element.addEventListener('pointerdown', down)
     element.addEventListener('pointermove', move)

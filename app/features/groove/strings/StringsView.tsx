@@ -44,7 +44,7 @@ export function StringsView({ hands, pxPerBeat, onWidth, onString }: Props) {
   useEffect(() => {
     if (sight.width > 0) told(sight.width)
   }, [sight.width])
-  const scroller = useElement((element) => {
+  const scroller = useElement(setSight, (element) => {
     const look = () => {
       setSight({ left: element.scrollLeft, top: element.scrollTop, width: element.clientWidth, height: element.clientHeight })
     }

@@ -2,7 +2,7 @@ import { louderBy, movedBeads, stringOf, withoutBeads } from '@heliaster/core/gr
 import type { BeadId } from '@heliaster/core/kit'
 import { useRef, useState } from 'react'
 
-import { useElement, useLatest } from '../../../ui/pointer/use-element'
+import { useElement } from '../../../ui/pointer/use-element'
 import type { BeadHands } from '../hands/use-bead-hands'
 import { beadsWithin, placeAtPoint, ROW_PX, rowTop, stepPx } from './strings-layout'
 import type { Place, Sight, StringsLayout } from './strings-layout'
@@ -31,9 +31,8 @@ interface Seen {
  */
 export function useStringsPointer(hands: BeadHands, layout: StringsLayout) {
   const [seen, setSeen] = useState<Seen>({})
-  const latest = useLatest({ hands, layout })
   const held = useRef<Held>(undefined)
-  const content = useElement((element) => {
+  const content = useElement({ hands, layout }, (element, given) => {
     let pointer: number | undefined
     let rest: ReturnType<typeof setTimeout> | undefined
     const at = (event: PointerEvent) => {
@@ -50,7 +49,7 @@ export function useStringsPointer(hands: BeadHands, layout: StringsLayout) {
       if (pointer !== undefined || event.button > 0) return
       const { x, y } = at(event)
       pointer = event.pointerId
-      const begun = begin(latest.current, x, y, event.shiftKey || event.ctrlKey || event.metaKey)
+      const begun = begin(given(), x, y, event.shiftKey || event.ctrlKey || event.metaKey)
       held.current = begun
       if (begun.on === 'bead' || event.pointerType !== 'touch') element.setPointerCapture(event.pointerId)
       if (begun.on === 'ground' && event.pointerType === 'touch')
@@ -64,7 +63,7 @@ export function useStringsPointer(hands: BeadHands, layout: StringsLayout) {
       const now = held.current
       if (event.pointerId !== pointer || !now) return
       const { x, y } = at(event)
-      if (now.on === 'bead') return setSeen(drag(latest.current, now, x, y))
+      if (now.on === 'bead') return setSeen(drag(given(), now, x, y))
       const isFar = Math.hypot(x - now.x, y - now.y) > TAP_PX
       if (!now.isMarking && isFar && event.pointerType === 'touch') return leave() // it scrolls
       if (isFar) now.isMarking = true
@@ -76,8 +75,8 @@ export function useStringsPointer(hands: BeadHands, layout: StringsLayout) {
       const { x, y } = at(event)
       const isMeant = event.type === 'pointerup'
       leave()
-      if (now.on === 'bead') letGo(latest.current, now, isMeant)
-      else if (isMeant) endOnGround(latest.current, now, x, y)
+      if (now.on === 'bead') letGo(given(), now, isMeant)
+      else if (isMeant) endOnGround(given(), now, x, y)
     }
     /** While a bead is held or a box is drawn, a finger does not scroll. */
     const hold = (event: TouchEvent) => {
