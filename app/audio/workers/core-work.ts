@@ -215,9 +215,12 @@ export const work = {
 }
 export type CoreWork = typeof work
 
-/** Samples that page and workers all read where they lie; without shared memory, as they are. */
+/** What is shorter goes from hand to hand: memory that is shared is held by all that ever saw it until each of them tidies up. */
+const LEAST_SHARED_SAMPLES = 1 << 20
+
+/** A long recording's samples, that page and workers all read where they lie; short ones, and without shared memory, as they are. */
 function handedOn(samples: Float32Array): Float32Array {
-  if (!globalThis.crossOriginIsolated || typeof SharedArrayBuffer === 'undefined') return samples
+  if (samples.length < LEAST_SHARED_SAMPLES || !globalThis.crossOriginIsolated || typeof SharedArrayBuffer === 'undefined') return samples
   const shared = new Float32Array(new SharedArrayBuffer(samples.byteLength) as unknown as ArrayBuffer)
   shared.set(samples)
   return shared
