@@ -1,5 +1,5 @@
 import { strikeLoudness } from '@heliaster/core/audio'
-import type { Clip, Kit, Pad } from '@heliaster/core/kit'
+import type { Clip, Kit, Pad, PadId } from '@heliaster/core/kit'
 import { padSettings, stretchOf } from '@heliaster/core/kit'
 import { hitSpectrumDb, pitchOf } from '@heliaster/core/cut'
 import { recipeOf } from '@heliaster/core/matter'
@@ -50,14 +50,14 @@ const SETTLE_MS = 40
 const VELOCITY = 112
 const LONGEST_SAMPLES = 24000
 
-/** Draws the pad's hit anew after each change, in the engine's own worker. The last drawing stays until the next is there. */
+/** Draws the pad's hit anew after each change, in the engine's own worker. Its last drawing stays until the next is there, that of another pad does not. */
 export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
-  const [drawn, setDrawn] = useState<DrawnHit>()
+  const [drawn, setDrawn] = useState<{ readonly padId: PadId; readonly hit: DrawnHit }>()
   useEffect(() => {
     let gone = false
     const timer = setTimeout(() => {
       drawHit(kit, pad).then(
-        (hit) => !gone && setDrawn(hit),
+        (hit) => !gone && setDrawn({ padId: pad.id, hit }),
         () => undefined, // missing audio is named on the Board and in Ship
       )
     }, SETTLE_MS)
@@ -66,7 +66,7 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
       clearTimeout(timer)
     }
   }, [kit, pad])
-  return drawn
+  return drawn?.padId === pad.id ? drawn.hit : undefined
 }
 
 export async function drawHit(kit: Kit, given: Pad): Promise<DrawnHit> {
