@@ -16,7 +16,7 @@ export function strikesOf({ curve, bands }: Listening, sampleRateHz: number): St
   const sounds = risesOf({ curve, bands }, sampleRateHz)
   const odds = strikeOdds(sounds)
   const heights = odds.map((each, i) => heightOf(sounds[i].strength, each))
-  const strikes = sounds.map(({ hop, strength }, i) => ({ hop, strength, height: heights[i], beginHop: beginOf(sounds, i) }))
+  const strikes = sounds.map(({ hop, strength }, i) => ({ hop, strength, height: heights[i], beginHop: beginOf(sounds, odds, i) }))
   return { hopFrames, strikes, line: likelyLine(sounds, heights, odds) }
 }
 
@@ -108,11 +108,13 @@ const USUAL_LINE = 0.3
 const FLAM_SECONDS = 0.06
 const FLAM_DB = 8
 const FLAM_STRENGTH = 0.3
+/** A first stroke is a strike of its own, and no grain of the one before: not much less likely one than not. */
+const FLAM_ODDS = -1.5
 
-/** The first of those just before a strike that are nearly as loud: a flam begins with its first stroke. */
-function beginOf(sounds: readonly Sound[], at: number): number {
+/** The first of those just before a strike that are strikes too and nearly as loud: a flam begins with its first stroke. */
+function beginOf(sounds: readonly Sound[], odds: readonly number[], at: number): number {
   let begin = at
   for (let i = at - 1; i >= 0 && sounds[at].seconds - sounds[i].seconds <= FLAM_SECONDS; i--)
-    if (sounds[i].strength >= FLAM_STRENGTH && sounds[i].loudness >= sounds[at].loudness - FLAM_DB) begin = i
+    if (sounds[i].strength >= FLAM_STRENGTH && odds[i] >= FLAM_ODDS && sounds[i].loudness >= sounds[at].loudness - FLAM_DB) begin = i
   return sounds[begin].hop
 }
