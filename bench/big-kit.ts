@@ -63,7 +63,7 @@ async function manyClips(): Promise<Record<string, Figure>> {
 }
 
 /** The kit and its files as they lie on a device that has them. */
-async function storeKit(page: Page): Promise<void> {
+export async function storeKit(page: Page): Promise<void> {
   const random = seeded(4)
   const makeId = createIds(random)
   const kit = createKit(makeId, 'Two thousand')

@@ -49,7 +49,13 @@ function aLoader(kit: Kit) {
     return true
   })
   const lacking = () => new Set(audioInUse(kit).filter((hash) => !has.has(hash)))
-  return { loader: { load, lacking, refused: () => new Set(refused) } as unknown as KitLoader, fresh, has, load, refused }
+  return {
+    loader: { load, lacking, refused: () => new Set(refused), isLaidOut: () => true } as unknown as KitLoader,
+    fresh,
+    has,
+    load,
+    refused,
+  }
 }
 
 beforeEach(() => {
@@ -131,6 +137,7 @@ test('a file that cannot be had is noted with its reason, and the others go on',
   await settle()
   expect(mockMissing).toHaveBeenCalledWith(hashOf('gone'), 'It is gone.')
   expect([...has]).toEqual([hashOf('here')])
+  expect(ids()).toEqual(['gone', 'here']) // and is not asked for again and again
 })
 
 test('sounds for which there is no memory are named until there is', () => {
@@ -155,6 +162,58 @@ test('what found no room while older sounds ring is tried again soon', () => {
   expect(load).toHaveBeenCalledTimes(2)
   jest.advanceTimersByTime(2000)
   expect(load).toHaveBeenCalledTimes(2)
+  jest.useRealTimers()
+})
+
+test('a large kit is laid out in slices, a pad that is struck before its turn at once, and each slice wants its files', () => {
+  jest.useFakeTimers()
+  const kit = aKit(['a'], ['b'], ['c'], ['d'])
+  const laidOut = new Set<PadId>()
+  const clock = jest.spyOn(performance, 'now')
+  let now = 0
+  clock.mockImplementation(() => now)
+  const load = jest.fn<boolean, Parameters<KitLoader['load']>>((wanted, _choice, pace) => {
+    const order = [...wanted.pads.filter(({ id }) => id === pace?.first), ...wanted.pads.filter(({ id }) => id !== pace?.first)]
+    for (const { id } of order) {
+      if (laidOut.has(id) || (id !== pace?.first && pace?.isOver())) continue
+      laidOut.add(id)
+      now += 20 // each takes longer than a slice
+    }
+    return wanted.pads.every(({ id }) => laidOut.has(id))
+  })
+  const lacking = () => new Set(kit.pads.filter(({ id }) => laidOut.has(id)).flatMap((pad) => audioInUse({ ...kit, pads: [pad] })))
+  const loader = { load, lacking, refused: () => new Set(), isLaidOut: (id: PadId) => laidOut.has(id) } as unknown as KitLoader
+  loadWhenReady(kit, undefined, loader, new Map())
+  expect([laidOut.size, ids()]).toEqual([1, []])
+  expect(fetchFirst(loader, { padId: kit.pads[3].id, velocity: 90 }, () => undefined)).toBe(true)
+  expect([laidOut.has(kit.pads[3].id), laidOut.size, ids()]).toEqual([true, 2, ['d']])
+  jest.advanceTimersByTime(50)
+  expect([laidOut.size, load.mock.calls.length, ids()]).toEqual([4, 4, ['d']])
+  jest.advanceTimersByTime(1000) // the screen stands: all others are read now
+  expect(ids()).toEqual(['d', 'd', 'a', 'b'])
+  expect(load).toHaveBeenCalledTimes(4)
+  clock.mockRestore()
+  jest.useRealTimers()
+})
+
+test('what is laid out when other sounds have come wants its files too', async () => {
+  const kit = aKit(['a'], ['b'])
+  const laidOut = new Set<PadId>()
+  const load = jest.fn((wanted: Kit) => {
+    laidOut.add(wanted.pads[laidOut.size > 0 ? 1 : 0].id) // one at a time
+    return laidOut.size === 2
+  })
+  const fresh = new Map<AudioHash, Audio>()
+  const lacking = () => new Set(kit.pads.filter(({ id }) => laidOut.has(id)).flatMap((pad) => audioInUse({ ...kit, pads: [pad] })))
+  const loader = { load, lacking, refused: () => new Set(), isLaidOut: (id: PadId) => laidOut.has(id) } as unknown as KitLoader
+  jest.useFakeTimers()
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)).toBe(true)
+  mockReading[0].arrive()
+  await settle()
+  expect(laidOut.size).toBe(2)
+  jest.advanceTimersByTime(1000)
+  expect(ids()).toContain('b')
   jest.useRealTimers()
 })
 

@@ -19,7 +19,11 @@ interface Arriving {
   choice: GrooveChoice | undefined
   /** Files in the order in which they are wanted. */
   wanted: AudioHash[]
-  reading: number
+  readonly beingRead: Set<AudioHash>
+  /** Could not be had: asked for again when the kit is loaded again. */
+  readonly failed: Set<AudioHash>
+  /** Whether reading begins only when the screen stands. */
+  waitsForQuiet: boolean
   /** Arrived since the engine was last told, and how many samples that is. */
   readonly fresh: Map<AudioHash, Audio>
   freshSamples: number
@@ -43,28 +47,64 @@ function sayRefused(loader: KitLoader): void {
   refusedBefore.set(loader, refused)
 }
 
-/** Loads a kit, and what found no room again until it has. */
-function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader): void {
+/** A kit that is new is laid out for so long at a time, that the page takes taps in between. */
+const SLICE_MS = 12
+
+/** Loads a kit, what is left of it in a moment, and what found no room again until it has. `first` is a pad that is wanted now. */
+function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, first?: PadId): boolean {
   clearTimeout(again.get(loader))
-  const isWhole = loader.load(kit, choice)
+  const until = performance.now() + SLICE_MS
+  let isOver = false
+  const pace = { ...(first ? { first } : {}), isOver: () => (isOver ||= performance.now() > until) }
+  const isWhole = loader.load(kit, choice, pace)
   sayRefused(loader)
-  if (!isWhole)
-    again.set(
-      loader,
-      setTimeout(() => loadAll(kit, choice, loader), AGAIN_MS),
-    )
+  wantMore(loader)
+  if (isWhole) return true
+  again.set(
+    loader,
+    setTimeout(() => loadAll(kit, choice, loader), isOver ? 0 : AGAIN_MS),
+  )
+  return false
+}
+
+/** What was laid out since wants its files as well, after those that are wanted already. */
+function wantMore(loader: KitLoader): void {
+  const state = arriving.get(loader)
+  if (!state) return
+  const known = new Set(state.wanted)
+  const more = [...loader.lacking()].filter(
+    (hash) => !known.has(hash) && !state.fresh.has(hash) && !state.beingRead.has(hash) && !state.failed.has(hash),
+  )
+  state.wanted.push(...more)
+  if (!state.waitsForQuiet) readOn(loader, state)
 }
 
 /** Loads what is decoded of a kit, as it is played, at once, and the rest as it comes, in the order of the pads. */
 export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
-  loadAll(kit, choice, loader)
-  const state = arriving.get(loader) ?? { kit, choice, wanted: [], reading: 0, fresh, freshSamples: 0 }
+  const state = arriving.get(loader) ?? {
+    kit,
+    choice,
+    wanted: [],
+    beingRead: new Set(),
+    failed: new Set(),
+    waitsForQuiet: false,
+    fresh,
+    freshSamples: 0,
+  }
   state.kit = kit
   state.choice = choice
-  state.wanted = [...loader.lacking()].filter((hash) => !fresh.has(hash))
+  state.failed.clear()
+  state.waitsForQuiet = true // until it is known how much there is to read
+  state.wanted = []
   arriving.set(loader, state)
-  if (state.wanted.length > FRESH_FILES) whenQuiet(() => readOn(loader, state))
-  else readOn(loader, state)
+  const isWhole = loadAll(kit, choice, loader)
+  state.waitsForQuiet = !isWhole || state.wanted.length > FRESH_FILES
+  if (!state.waitsForQuiet) readOn(loader, state)
+  else
+    whenQuiet(() => {
+      state.waitsForQuiet = false
+      readOn(loader, state)
+    })
 }
 
 /** Reading many files begins when the screen stands: what is struck before is read at once all the same. */
@@ -74,16 +114,19 @@ function whenQuiet(then: () => void): void {
 }
 
 function readOn(loader: KitLoader, state: Arriving): void {
-  while (state.reading < READERS && state.wanted.length > 0) {
+  while (state.beingRead.size < READERS && state.wanted.length > 0) {
     const hash = state.wanted.shift()!
-    state.reading++
+    state.beingRead.add(hash)
     void decodedAudio(hash)
       .then(({ audio }) => keepFresh(state, hash, audio))
-      .catch((error: Error) => noteMissing(hash, error.message))
+      .catch((error: Error) => {
+        state.failed.add(hash)
+        noteMissing(hash, error.message)
+      })
       .then(() => {
-        state.reading--
+        state.beingRead.delete(hash)
         const isEnough = state.fresh.size >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
-        if (isEnough || (state.wanted.length === 0 && state.reading === 0)) tellArrived(loader, state)
+        if (isEnough || (state.wanted.length === 0 && state.beingRead.size === 0)) tellArrived(loader, state)
         readOn(loader, state)
       })
   }
@@ -110,7 +153,8 @@ function tellArrived(loader: KitLoader, state: Arriving): void {
   const lacking = loader.lacking() // what found no room yet is tried again soon
   for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
   state.freshSamples = 0
-  if (state.wanted.length === 0 && state.reading === 0) performance.mark?.('heliaster-all-arrived') // what the bench waits for
+  const isLast = state.wanted.length === 0 && state.beingRead.size === 0 && state.kit.pads.every(({ id }) => loader.isLaidOut(id))
+  if (isLast) performance.mark?.('heliaster-all-arrived') // what the bench waits for
 }
 
 /**
@@ -123,8 +167,10 @@ export function fetchFirst(
   then: () => void,
 ): boolean {
   const state = arriving.get(loader)
-  const pad = state && state.wanted.length + state.reading > 0 ? state.kit.pads.find(({ id }) => id === padId) : undefined
+  const pad = state?.kit.pads.find(({ id }) => id === padId)
   if (!state || !pad) return false
+  if (!loader.isLaidOut(padId)) loadAll(state.kit, state.choice, loader, padId)
+  else if (state.wanted.length + state.beingRead.size === 0) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
   const needed = clipsOfPad(band ? { ...pad, bands: [band] } : filledPad(state.kit, pad)).flatMap((clip) =>
     audioForNote(clip, note, padSettings(state.kit, pad).rootNote),
@@ -136,7 +182,7 @@ export function fetchFirst(
     return false
   }
   const struckAt = performance.now()
-  state.wanted = [...missing, ...state.wanted.filter((hash) => !missing.includes(hash))]
+  state.wanted = [...missing.filter((hash) => !state.beingRead.has(hash)), ...state.wanted.filter((hash) => !missing.includes(hash))]
   const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
   void Promise.allSettled(reading).then(() => {
     tellArrived(loader, state)

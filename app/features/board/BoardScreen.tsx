@@ -27,8 +27,8 @@ export function BoardScreen() {
   const isWide = useIsWide()
   const kit = useKit()
   const chosen = useChosenPad()
-  const shownId = useDeferredValue(chosen?.pad.id) // a pad that is struck is marked first, what is on it comes right after
-  const shown = kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad
+  const shownId = useDeferredValue(chosen?.pad.id, undefined) // a pad that is struck is marked first, what is on it comes right after
+  const shown = shownId && (kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad)
   const [open, setOpen] = useState(false)
   const [mode, setMode] = useState<BoardMode>('play')
   const [tieKind, setTieKind] = useState<LineKind>('choke')

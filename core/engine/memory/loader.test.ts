@@ -208,3 +208,28 @@ test('what a device has no memory for is silent and named, everything else plays
   strike(loader.slotOf(second.id))
   expect(run(100)[99]).toBe(0.5)
 })
+
+test('a new kit is laid out at a pace, what is wanted first before all others; what is there already is never left for later', () => {
+  const rig = aKit([1, 2, 3, 4].map((i) => ({ bands: [[steady(i / 10)]] })))
+  const { loader, run, strike } = live(rig)
+  const [, , third, fourth] = rig.kit.pads
+  let left = 0
+  const pace = (pads: number) => {
+    left = pads
+    return { first: fourth.id, isOver: () => left-- <= 0 }
+  }
+  const laidOut = () => rig.kit.pads.map(({ id }) => loader.isLaidOut(id))
+  expect(loader.load(rig.kit, undefined, pace(1))).toBe(false)
+  expect(laidOut()).toEqual([true, false, false, true])
+  strike(3)
+  expect(run(100)[99]).toBeCloseTo(0.4, 5)
+  strike(2)
+  expect(run(100)[99]).toBeCloseTo(0.4, 5) // silent until it is laid out
+  const quieter = applyEdit(rig.kit, { type: 'setPad', padId: fourth.id, own: { values: { gainDb: -120 } } })
+  expect(loader.load(quieter, undefined, pace(0))).toBe(false)
+  expect(run(4800)[4799]).toBeCloseTo(0, 4)
+  expect(loader.load(quieter, undefined, { isOver: () => false })).toBe(true)
+  strike(loader.slotOf(third.id))
+  expect(run(100)[99]).toBeCloseTo(0.3, 5)
+  expect(loader.load(quieter, undefined, pace(0))).toBe(true)
+})

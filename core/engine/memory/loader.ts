@@ -1,16 +1,15 @@
 import type { Audio } from '../../audio/audio'
 import type { AudioHash, BeadId, BusId, InsertId, PadId } from '../../kit/ids'
 import type { GrooveString, Clip, Kit, Pad } from '../../kit/kit'
-import { valueOf } from '../../kit/parameters'
 import { isEmptyPad } from '../../kit/resolve'
 import { MAX_BEADS } from '../groove/play-state'
 import { workedKit } from '../../matter/worked-kit'
-import { dbToGain, log2 } from '../math'
-import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
+import { log2 } from '../math'
+import { EventType } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
 import type { EffectMemory, PlacedEffect, Reading } from '../program/context'
 import type { GrooveChoice, GrooveContext, WrittenRows } from '../program/compile-groove'
-import { busGain, compileKit } from '../program/compile-kit'
+import { compileKit } from '../program/compile-kit'
 import { compilePad } from '../program/compile-pad'
 import { EventField, GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS, PROGRAM_ENTRIES, StatusField } from '../program/layout'
 import { createArena, createSlots } from './arena'
@@ -23,6 +22,7 @@ import type { LaidLoop } from './loops'
 import { leastRound } from './levels'
 import { lockTable, putReadingTable } from './memory'
 import type { EngineMemory } from './memory'
+import { movedFaders, movedTillers } from './moved-faders'
 import { lockedCents } from '../program/greatest-rate'
 import { readingUpTo } from './reading-tables'
 import type { Region, SampleStore } from './sample-store'
@@ -37,13 +37,21 @@ export interface LoaderEvents {
   tableMade?(table: number, numbers: Float32Array): void
 }
 
+/** How much of a kit that is new is laid out at once: `first` in any case, other pads that are not there yet until it is over. */
+export interface Pace {
+  readonly first?: PadId
+  isOver(): boolean
+}
+
 export interface KitLoader {
   /**
    * Brings the engine's memory in step with a kit, and tells the engine. Only what changed is compiled again; faders compile
    * nothing. `choice` is the groove that plays. Returns whether all of it is there: what found no room while older programs
-   * still sound keeps what it had, and the kit is to be loaded again soon.
+   * still sound keeps what it had, what is left for later by `pace` is silent, and the kit is to be loaded again soon.
    */
-  load(kit: Kit, choice?: GrooveChoice): boolean
+  load(kit: Kit, choice?: GrooveChoice, pace?: Pace): boolean
+  /** Whether a pad was laid out, with its samples or without. */
+  isLaidOut(padId: PadId): boolean
   /** Audio that is wanted and not at hand: what was placed is not wanted again before a clip of it changes. */
   lacking(): ReadonlySet<AudioHash>
   /** Audio that does not play because the device gives no more memory: tried again once other samples were given back. */
@@ -282,21 +290,23 @@ export function createLoader(
     }
   }
 
-  function loadPads(kit: Kit): boolean {
+  function loadPads(kit: Kit, pace: Pace | undefined): boolean {
     const shared = sharedInputs(kit)
     const isShared = sameItems(shared, lastShared)
     lastShared = shared
     if (isShared && kit.pads === last?.pads && kit.grooves === last.grooves && !arePadsWaiting) return true
     if (kit.pads !== last?.pads) removePads(kit)
     for (const pad of kit.pads) slotOf(pad.id)
-    const areLoaded = kit.pads.map((pad) => loadPad(kit, pad, isShared)).every((done) => done)
+    const pads = [...kit.pads.filter(({ id }) => id === pace?.first), ...kit.pads.filter(({ id }) => id !== pace?.first)]
+    const areLoaded = pads.map((pad) => loadPad(kit, pad, isShared, pace)).every((done) => done)
     arePadsWaiting = !areLoaded || kit.pads.some((pad) => isWaiting(loaded.get(slotOf(pad.id))))
     return areLoaded
   }
 
-  function loadPad(kit: Kit, pad: Pad, isShared: boolean): boolean {
+  function loadPad(kit: Kit, pad: Pad, isShared: boolean, pace: Pace | undefined): boolean {
     const entry = slotOf(pad.id)
     const before = loaded.get(entry)
+    if (!before && pad.id !== pace?.first && pace?.isOver()) return false
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
     const isWhole = before?.lacks.length === 0 && !(hasFreed && before.refused.length > 0)
     if (isShared && isWhole && isSame && !pad.leansOn && !isEmptyPad(pad)) return true
@@ -327,25 +337,11 @@ export function createLoader(
     return events.send(event)
   }
 
-  /** Moves the faders that stand elsewhere than they did. */
+  /** Moves the faders and tillers that stand elsewhere than they did. */
   function moveFaders(before: Kit, kit: Kit): boolean {
-    const moved: [slot: number, fader: number, value: number][] = []
-    if (before.values !== kit.values) moved.push([MASTER, faderCodes.gain, dbToGain(valueOf(kit, 'gainDb'))])
-    kit.buses.forEach((bus, i) => {
-      const old = before.buses[i]
-      const slot = busSlotOf(bus.id)
-      if (bus === old || !old) return
-      if (busGain(bus) !== busGain(old)) moved.push([slot, faderCodes.gain, busGain(bus)])
-      if (valueOf(bus, 'pan') !== valueOf(old, 'pan')) moved.push([slot, faderCodes.pan, valueOf(bus, 'pan')])
-      bus.sends.forEach((one, place) => {
-        const gain = dbToGain(valueOf(one, 'gainDb'))
-        if (gain !== dbToGain(valueOf(old.sends[place]!, 'gainDb'))) moved.push([slot, faderCodes.send + place, gain])
-      })
-    })
-    const tillers = kit.tillers.slice(0, TILLERS).map((tiller, i) => tiller.value === before.tillers[i]?.value || send(EventType.controller, 0, controlNumbers.tiller + i, tiller.value)) // prettier-ignore
-    return (
-      moved.map(([slot, fader, value]) => send(EventType.fader, slot, fader, value)).every((sent) => sent) && tillers.every((sent) => sent)
-    )
+    const faders = movedFaders(before, kit, busSlotOf).map(([slot, fader, value]) => send(EventType.fader, slot, fader, value))
+    const tillers = movedTillers(before, kit).map(([control, value]) => send(EventType.controller, 0, control, value))
+    return [...faders, ...tillers].every((sent) => sent)
   }
 
   /** Puts the table where the engine reads it, all at once, and tells the engine. */
@@ -365,7 +361,7 @@ export function createLoader(
   let isTold = true
 
   return {
-    load(given, choice) {
+    load(given, choice, pace) {
       const kit = workedKit(given)
       wantedKit = kit
       isSwept = false
@@ -373,7 +369,7 @@ export function createLoader(
       loadBuses(kit)
       const kitBefore = loaded.get(KIT_ENTRY)?.programSlot
       const parts = [
-        loadPads(kit),
+        loadPads(kit, pace),
         loadProgram(KIT_ENTRY, kitInputs(kit), (context) => compileKit(kit, context)),
         loadProgram(GROOVE_ENTRY, grooveInputs(kit, choice, isHere), (context) => compileGroove(kit, choice, context)),
       ]
@@ -387,6 +383,7 @@ export function createLoader(
     },
     lacking: () => new Set([...loaded.values()].flatMap(({ lacks }) => lacks)),
     refused: () => new Set([...loaded.values()].flatMap(({ refused }) => refused)),
+    isLaidOut: (padId) => loaded.has(pads.slots.get(padId) ?? -1),
     slotOf,
     padIdOf: (slot) => [...pads.slots].find(([, other]) => other === slot)?.[0],
     busSlotOf,

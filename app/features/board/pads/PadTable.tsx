@@ -5,6 +5,7 @@ import type { LineKind, ShownDrum } from '@heliaster/core/ties'
 import { useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
+import { useGrowing } from '../../../ui/layout/use-growing'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { Marquee, overlaps } from '../../../ui/pointer/Marquee'
 import type { Box } from '../../../ui/pointer/Marquee'
@@ -26,6 +27,8 @@ const WIDEST_GAP = 110
 /** No pad is larger, and none that is drawn to fill the screen smaller. */
 const LARGEST = 280
 const LEAST_FILLING = 96
+/** So many pads are drawn at once, all others in the moments after. */
+const DRAWN_AT_ONCE = 24
 
 /** As large as the rows fill the height, so that rings are told apart by a finger; smaller ones are scrolled to. */
 function fillingSize(height: number, rows: number): number {
@@ -53,6 +56,7 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
     () => (mode === 'play' ? drumsOf(kit) : kit.pads.map((pad): ShownDrum => ({ pads: [pad], behind: [[]] }))),
     [kit, mode],
   )
+  const drawn = useGrowing(cells.length, DRAWN_AT_ONCE)
   const columns = Math.min(kit.arrangement.columns, Math.max(1, cells.length))
   const gap = isWide ? 28 : 18
   const room = Math.floor((width - gap * (columns + 1)) / columns)
@@ -96,7 +100,7 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />
           <Marquee onChoose={choose} />
-          {cells.map(({ pads, drum, behind }, index) => (
+          {cells.slice(0, drawn).map(({ pads, drum, behind }, index) => (
             <View key={pads[0]!.id} style={{ position: 'absolute', left: place(index).x, top: place(index).y }}>
               {drum ? (
                 <DrumFace kit={kit} pads={pads} behind={behind} drum={drum} width={widthOf(index)} size={size} chosen={chosen} />
