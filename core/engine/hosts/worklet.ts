@@ -1,14 +1,14 @@
 import { createMixMeter } from '../../audio/mix-meter'
-import { addChunk, createMemory, putReadingTable } from '../memory/memory'
+import { createMemory } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
-import { EventField, MAX_BUSES, StatusField } from '../program/layout'
-import { addEvent } from '../events'
+import { MAX_BUSES, StatusField } from '../program/layout'
 import { readActs } from '../acts'
 import { render } from '../render'
 import { standingOf } from '../standing'
 import { createEngine } from '../state'
 import type { EngineState } from '../state'
+import { receive } from './receive'
 import type { EngineOptions, FromMeter, FromRecorder, FromWorklet, ToMeter, ToRecorder, ToWorklet } from './messages'
 
 interface Port<In, Out> {
@@ -160,32 +160,6 @@ function registerMeter(): void {
     }
   }
   registerProcessor('heliaster-meter', MeterProcessor)
-}
-
-function receive(engine: EngineState, message: ToWorklet): void {
-  const { memory } = engine
-  switch (message.type) {
-    case 'chunk':
-      if (message.samples) memory.chunks[message.chunk] = message.samples
-      else addChunk(memory, message.chunk, message.frames)
-      break
-    case 'samples':
-      memory.chunks[message.chunk]?.set(message.samples, message.startFrame)
-      break
-    case 'table':
-      putReadingTable(memory, message.table, message.numbers)
-      break
-    case 'arena':
-      memory.arena.set(message.doubles, message.offset)
-      break
-    case 'tables':
-      memory.directory.set(message.directory)
-      memory.programTable.set(message.programTable)
-      break
-    case 'events':
-      for (let at = 0; at < message.events.length; at += EventField.length) addEvent(engine, message.events, at)
-      break
-  }
 }
 
 /** Tells a page that has a copy how memory stands; of events that acted only those since the last time. Returns how many there are. */
