@@ -95,6 +95,55 @@ test('resonant shelves stay within half a dB to 10 kHz and 1.5 dB to 18 kHz', ()
   }
 })
 
+/** By how many times a shelf or peak is farther from its analogue prototype than it may be: 0.1 dB to 10 kHz, 0.5 dB to 18 kHz. */
+function excessOf(kind: Kind, hz: number, damping: number, gainDb: number): number {
+  const answer = played(filterOf(kind, hz, damping, gainDb), impulse(hz < 100 || damping < 0.3 ? 24000 : 6000))
+  const offs = frequencies.map(
+    (at) => Math.abs(levelDb(answer, at) - analogueDb(kind, at / hz, damping, gainDb)) / (at <= 10000 ? 0.1 : 0.5),
+  )
+  return Math.max(...offs)
+}
+
+test('at any damping of 0.3 and more hardly one of many shelves and peaks is beyond that', () => {
+  const random = seeded(61)
+  const beyond: unknown[] = []
+  for (let i = 0; i < 90; i++) {
+    const kind = (['lowShelf', 'highShelf', 'peak'] as const)[i % 3]
+    const damping = kind === 'peak' ? 0.05 * 40 ** random() : 0.3 * 6.6 ** random()
+    const [hz, gainDb] = [20 * 1000 ** random(), 48 * random() - 24]
+    const excess = excessOf(kind, hz, damping, gainDb)
+    if (excess > 1) beyond.push([kind, hz, damping, gainDb, excess])
+    expect([kind, hz, damping, gainDb, excess < 1.6]).toEqual([kind, hz, damping, gainDb, true])
+  }
+  expect(beyond.length).toBeLessThanOrEqual(1)
+})
+
+test('of shelves that resonate more than any is used for nine in ten are, and none of another shape than theirs', () => {
+  const random = seeded(62)
+  let within = 0
+  for (let i = 0; i < 60; i++) {
+    const kind = (['lowShelf', 'highShelf'] as const)[i % 2]
+    const [hz, damping, gainDb] = [500 * 32 ** random(), 0.05 * 6 ** random(), 48 * random() - 24]
+    const excess = excessOf(kind, hz, damping, gainDb)
+    if (excess <= 1) within++
+    expect([kind, hz, damping, gainDb, excess, excess < 9]).toEqual([kind, hz, damping, gainDb, excess, true])
+  }
+  expect(within).toBeGreaterThanOrEqual(50)
+})
+
+test('a shelf or peak that lifts by nothing passes what comes, and a step of gain from there is small', () => {
+  const random = seeded(66)
+  for (const kind of ['lowShelf', 'highShelf', 'peak'] as const)
+    for (let i = 0; i < 8; i++) {
+      const [hz, damping] = [50 * 400 ** random(), 0.05 + 1.95 * random()]
+      const still = played(filterOf(kind, hz, damping, 0), impulse(400))
+      expect(Math.max(...still.map((sample, at) => Math.abs(sample - (at === 0 ? still[0] : 0))))).toBeLessThan(1e-9)
+      expect(still[0]).toBeCloseTo(LEVEL, 9)
+      for (const at of frequencies)
+        expect(Math.abs(levelDb(played(filterOf(kind, hz, damping, 0.1), impulse(4000)), at))).toBeLessThan(Math.max(0.11, 0.15 / damping))
+    }
+})
+
 test('passes and notches are theirs where the trapezoidal rule puts each frequency; damping is 1/Q at both slopes', () => {
   const random = seeded(63)
   const warped = (hz: number) => Math.tan((Math.PI * hz) / RATE)

@@ -102,7 +102,7 @@ function pointsOf(kind: BandKind, hz: number, gainDb: number, damping: number, r
   })
 }
 
-/** The section that voices have, to begin with: right at two frequencies (voice/both/filter-design.ts). */
+/** The section that voices have, to begin with (voice/both/filter-design.ts). */
 function matched(kind: BandKind, hz: number, gainDb: number, damping: number, rateHz: number): Section {
   const cells = new Float64Array(FilterSection.length)
   useMemory(cells)

@@ -1,7 +1,8 @@
 import { filterCodes } from '../../program/codes'
 import { exp2, sin } from '../../math'
 import { FilterSection } from '../../program/layout'
-import { put } from './cells'
+import { get, put } from './cells'
+import { peakWays, shelfWays } from './lifting-points'
 
 /**
  * Sections of filters: state variable filters by the trapezoidal rule (A. Simper, "Linear Trapezoidal Integrated SVF",
@@ -66,77 +67,180 @@ function write(to: i32, g: f64, k: f64, mix0: f64, mix1: f64, mix2: f64): void {
 }
 
 /**
- * Shelves and peaks, which the trapezoidal rule alone would squeeze together below half the rate. What it makes of a
- * squared frequency is w^2 = x / (c + d x), x = sin^2(w / 2), of which c = 1/4 and d = -1/4 is only one choice: here c and d
- * are such that it is right at two frequencies, where the filter turns. Numerator and denominator of the analogue filter's
- * squared magnitude stay quadratic in x, so each is factored into three numbers with two roots, always stable.
+ * Shelves and peaks, which the trapezoidal rule alone would squeeze together below half the rate. An analogue one is a share
+ * of two squares of its frequency, quadratic in w^2, and a section is one of two quadratics in x = sin^2(w / 2). With
+ * w^2 = x / (c + d x), of which the trapezoidal rule's c = 1/4 and d = -1/4 is only one choice, both squares times
+ * (c + d x)^2 would be quadratic, and right at two frequencies. Here each is the quadratic that is right at 0 and at two
+ * frequencies of its own, near which it turns; where the six points lie was learned (lifting-points.ts), and where that
+ * would leave no square they are the same two for all. Each square is factored into three numbers with two roots, always stable.
  * (What is to be met, after S. J. Orfanidis, "Digital Parametric Equalizer Design With Prescribed Nyquist-Frequency Gain",
  * 1997, and M. Vicanek, "Matched Second Order Digital Filters", 2016; the way is our own.)
  */
 function designLifting(to: i32, kind: i32, hz: f64, k: f64, gainDb: f64, rateHz: f64): void {
   const a = exp2(gainDb * DB_TO_OCTAVES)
-  const root = Math.sqrt(a)
   const w = (2 * PI * hz) / rateHz
-  if (kind === filterCodes.peak) {
-    const spread = (k * k) / (k * k + 0.2)
-    const here = Math.min(w, 2.2)
-    const below = here < 1.05 ? here * (1 + 0.25 * spread) : here - (here - 1.05) * spread
-    const above = here + Math.max(0, highTurn(w) - here) * spread
-    factor(to, w, below, above, 1, a * k, 1, 1, k / a, 1)
-    return
-  }
-  const spread = (k * k) / (k * k + 0.3)
-  const turn = Math.min(1.1, 0.45 + 0.45 * w)
-  const low = Math.min(Math.min(w * root, w / root), 2.1)
-  const high = Math.min(Math.max(w * root, w / root), 2.2)
-  const below = low + (turn - low) * spread
-  const above = high + (highTurn(w) - high) * spread
-  if (kind === filterCodes.lowShelf) factor(to, w, below, above, a, a * root * k, a * a, a, root * k, 1)
-  else factor(to, w, below, above, a * a, a * root * k, a, 1, root * k, a)
+  if (kind === filterCodes.peak) designPeak(to, w, k, a)
+  else designShelf(to, w, k, a, kind === filterCodes.lowShelf)
 }
 
+/** 18 kHz at 48 kHz, in radians a frame. */
+const HIGHEST_HEARD = 2.36
 /** log2(10) / 40: the root of a gain. */
 const DB_TO_OCTAVES = 0.08304820237218406
+
+function designPeak(to: i32, w: f64, k: f64, a: f64): void {
+  const spread = (k * k) / (k * k + 0.2)
+  const here = Math.min(w, 2.2)
+  const below = here < 1.05 ? here * (1 + 0.25 * spread) : here - (here - 1.05) * spread
+  const above = here + Math.max(0, highTurn(w) - here) * spread
+  const far = Math.max(a, 1 / a)
+  const wide = k * far
+  const narrow = k / far
+  peakWays(to, Math.min(w, 2.8) - 1, bentDamping(narrow), bentDamping(wide))
+  settlePoints(to, below, above, w, Math.min(1, (3 * (wide - narrow)) / (wide + narrow)))
+  if (a >= 1) share(to, w, wide, w, narrow, 1, 0)
+  else share(to, w, narrow, w, wide, 1, 1)
+}
+
+/** A low shelf over its own high one is the whole gain: both are made of the same two squares, which turn at `low` and `high`. */
+function designShelf(to: i32, w: f64, k: f64, a: f64, isLow: bool): void {
+  const root = Math.sqrt(a)
+  const low = Math.min(w * root, w / root)
+  const high = Math.max(w * root, w / root)
+  const spread = (k * k) / (k * k + 0.3)
+  const lower = Math.min(low, 2.1)
+  const upper = Math.min(high, 2.2)
+  const below = lower + (Math.min(1.1, 0.45 + 0.45 * w) - lower) * spread
+  const above = upper + (highTurn(w) - upper) * spread
+  shelfWays(to, Math.min(low, 2.8) - 1, Math.min(high, 2.8) - 1, bentDamping(k))
+  settlePoints(to, below, above, high, Math.min(1, (6 * (high - low)) / (high + low)))
+  const level = isLow ? a * a : 1
+  if (isLow === a >= 1) share(to, high, k, low, k, level, 1)
+  else share(to, low, k, high, k, level, 0)
+}
 
 function highTurn(w: f64): f64 {
   return Math.min(2.1, 1.3 + 0.5 * w)
 }
 
-/** The share x / w^2 at a frequency in radians a frame. */
-function shareAt(w: f64): f64 {
+function bentDamping(damping: f64): f64 {
+  return (damping - 0.4) / (damping + 0.4)
+}
+
+/** Where all squares are right if they are right at the same two frequencies. */
+let commonBelow: f64 = 0
+let commonAbove: f64 = 0
+
+/** Turns the six ways that lie in a section into points: of the common map, of the square that turns first, of the other one. */
+function settlePoints(to: i32, below: f64, above: f64, highest: f64, apart: f64): void {
+  commonBelow = below
+  commonAbove = above
+  const reach = Math.min(1, highest / 0.6)
+  const much = reach * reach
+  const first = much * get(to + FilterSection.mix1) * apart
+  const second = much * get(to + FilterSection.mix2) * apart
+  const squareBelow = below + much * get(to + FilterSection.a3)
+  const squareAbove = above + much * get(to + FilterSection.mix0)
+  putPoints(to + FilterSection.a1, below + much * get(to + FilterSection.a1), above + much * get(to + FilterSection.a2))
+  putPoints(to + FilterSection.a3, squareBelow - first, squareAbove - second)
+  putPoints(to + FilterSection.mix1, squareBelow + first, squareAbove + second)
+}
+
+/** Two frequencies, in bounds and apart. */
+function putPoints(at: i32, below: f64, above: f64): void {
+  const one = Math.min(3, Math.max(0.001, below))
+  const two = Math.min(3, Math.max(0.001, above))
+  const isNear = two - one < 0.05
+  const middle = Math.min(2.9, 0.5 * (one + two))
+  const from = isNear ? Math.max(0.001, middle - 0.025) : one
+  put(at, from)
+  put(at + 1, isNear ? Math.max(from + 0.001, middle + 0.025) : two)
+}
+
+/** The share of two squares, times a level; `isTurned` says that the upper one is the second of the points' squares. */
+function share(to: i32, topW: f64, topK: f64, bottomW: f64, bottomK: f64, level: f64, isTurned: i32): void {
+  const top = to + (isTurned ? FilterSection.mix1 : FilterSection.a3)
+  const bottom = to + (isTurned ? FilterSection.a3 : FilterSection.mix1)
+  const m1 = get(to + FilterSection.a1)
+  const m2 = get(to + FilterSection.a2)
+  if (tryShare(to, topW, topK, bottomW, bottomK, level, m1, m2, get(top), get(top + 1), get(bottom), get(bottom + 1), false)) return
+  putPoints(to + FilterSection.a1, commonBelow, commonAbove)
+  const below = get(to + FilterSection.a1)
+  const above = get(to + FilterSection.a2)
+  if (!tryShare(to, topW, topK, bottomW, bottomK, level, below, above, below, above, below, above, true)) write(to, 0.1, 1, 1, 0, 0)
+}
+
+/** Writes it with these points; nothing where one of the quadratics is no square. */
+function tryShare(
+  to: i32,
+  topW: f64,
+  topK: f64,
+  bottomW: f64,
+  bottomK: f64,
+  level: f64,
+  m1: f64,
+  m2: f64,
+  t1: f64,
+  t2: f64,
+  u1: f64,
+  u2: f64,
+  isCommon: bool,
+): bool {
+  const x1 = xOf(m1)
+  const x2 = xOf(m2)
+  const d = (x2 / (m2 * m2) - x1 / (m1 * m1)) / (x2 - x1)
+  const c = x1 / (m1 * m1) - d * x1
+  quadratic(topW, topK, c, d, t1, t2)
+  if (!isCommon && missesTurn(topW, topK, c, d)) return false
+  const top1 = middle
+  const top2 = highest
+  quadratic(bottomW, bottomK, c, d, u1, u2)
+  if (!isCommon && missesTurn(bottomW, bottomK, c, d)) return false
+  const base = Math.abs(c)
+  const topEnd = base * base + top1 + top2
+  const bottomEnd = base * base + middle + highest
+  if (!(topEnd > 0) || !(bottomEnd > 0)) return false
+  const b2 = Math.sqrt(topEnd)
+  const a2 = Math.sqrt(bottomEnd)
+  const topInner = 2 * base * base + top1 + 2 * base * b2
+  const bottomInner = 2 * base * base + middle + 2 * base * a2
+  if (!(topInner > 0) || !(bottomInner > 0)) return false
+  const g = Math.sqrt(base / a2)
+  const k = (Math.sqrt(bottomInner) * g) / base
+  const high = b2 / a2
+  write(to, g, k, level * high, level * ((Math.sqrt(topInner) * g) / base - k * high), level * (1 - high))
+  return true
+}
+
+function xOf(w: f64): f64 {
   const s = sin(w / 2)
-  return (s * s) / (w * w)
+  return s * s
 }
 
-/** Writes (b2 s^2 + b1 s + b0) / (a2 s^2 + a1 s + a0) of s in parts of `w`, right at the frequencies `below` and `above`. */
-function factor(to: i32, w: f64, below: f64, above: f64, b2: f64, b1: f64, b0: f64, a2: f64, a1: f64, a0: f64): void {
-  const isNarrow = above - below < 0.05
-  const middle = Math.min(2.3, 0.5 * (below + above))
-  const w1 = Math.max(0.001, isNarrow ? middle - 0.025 : below)
-  const w2 = isNarrow ? Math.max(w1 + 0.001, middle + 0.025) : above
-  const s1 = sin(w1 / 2)
-  const s2 = sin(w2 / 2)
-  const d = (shareAt(w2) - shareAt(w1)) / (s2 * s2 - s1 * s1)
-  const c = shareAt(w1) - d * s1 * s1
-  const e = c + d
-  const perW = 1 / (w * w)
-  const top2 = last(b2, b1, b0, e, perW)
-  const top1 = middleOf(b2, b1, b0, c, e, perW, top2)
-  const bottom2 = last(a2, a1, a0, e, perW)
-  const bottom1 = middleOf(a2, a1, a0, c, e, perW, bottom2)
-  const g = Math.sqrt((a0 * c) / bottom2)
-  const k = bottom1 / (bottom2 * g)
-  const high = top2 / bottom2
-  write(to, g, k, high, top1 / (bottom2 * g) - k * high, b0 / a0 - high)
+/** The second and third number of the quadratic that is made last. */
+let middle: f64 = 0
+let highest: f64 = 0
+
+/** The quadratic in x that is (c + d x)^2 times a square which turns at `corner`, right at 0 and at two frequencies. */
+function quadratic(corner: f64, k: f64, c: f64, d: f64, p1: f64, p2: f64): void {
+  const x1 = xOf(p1)
+  const x2 = xOf(p2)
+  const y1 = (squareAt(p1 / corner, k, c + d * x1) - c * c) / x1
+  const y2 = (squareAt(p2 / corner, k, c + d * x2) - c * c) / x2
+  highest = (y2 - y1) / (x2 - x1)
+  middle = y1 - highest * x1
 }
 
-/** The squared factor's highest number, and its middle one. */
-function last(q2: f64, q1: f64, q0: f64, e: f64, perW: f64): f64 {
-  const inner = q1 * q1 - 2 * q0 * q2
-  return Math.sqrt(Math.max(0, q0 * q0 * e * e + inner * e * perW + q2 * q2 * perW * perW))
+/** Whether the quadratic made last is another one than its square by 6 % and more where that turns, if that is heard. */
+function missesTurn(corner: f64, k: f64, c: f64, d: f64): bool {
+  if (corner > HIGHEST_HEARD) return false
+  const x = xOf(corner)
+  const made = c * c + x * (middle + x * highest)
+  const wanted = squareAt(1, k, c + d * x)
+  return Math.abs(made - wanted) > 0.06 * wanted
 }
 
-function middleOf(q2: f64, q1: f64, q0: f64, c: f64, e: f64, perW: f64, highest: f64): f64 {
-  const inner = q1 * q1 - 2 * q0 * q2
-  return Math.sqrt(Math.max(0, 2 * q0 * q0 * c * e + inner * c * perW + 2 * q0 * c * highest))
+function squareAt(r: f64, k: f64, map: f64): f64 {
+  const plain = 1 - r * r
+  return (plain * plain + k * k * r * r) * map * map
 }
