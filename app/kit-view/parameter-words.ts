@@ -35,13 +35,14 @@ export const PARAMETER_NAMES: Partial<Record<Parameter, string>> = {
   delaySeconds: 'Delay',
   glideSeconds: 'Glide',
   keyTrack: 'Share of the note',
+  bendTrack: 'Share of the bend',
 }
 
 /** What belongs together where many stand on one sheet. */
 const GROUPS: readonly (readonly [name: string, of: readonly Parameter[]])[] = [
   ['Level and place', ['gainDb', 'pan', 'width', 'attackDb', 'tailDb', 'levelEnvelope']],
   ['Time', ['startSeconds', 'endSeconds', 'rollSeconds', 'fadeInSeconds', 'fadeOutSeconds', 'decayScale', 'delaySeconds']],
-  ['Pitch', ['tuneCents', 'pitchEnvelope', 'glideSeconds', 'keyTrack']],
+  ['Pitch', ['tuneCents', 'pitchEnvelope', 'glideSeconds', 'keyTrack', 'bendTrack']],
   ['Filter', ['filter1CutoffHz', 'filter1Damping', 'filter1EnvelopeCents', 'filter1GainDb', 'lowCutHz']],
   ['Second filter', ['filter2CutoffHz', 'filter2Damping', 'filter2EnvelopeCents', 'filter2GainDb']],
   ['Drive and dirt', ['driveDb', 'driveAfterDb', 'driveLevelDb', 'crush', 'crushBits', 'crushRateHz']],

@@ -13,6 +13,7 @@ import type { Mix } from './mix/mix-state'
 import type { WholeLevels } from './mix/whole-levels'
 import { CONTROLS } from './program/codes'
 import { EventField, MAX_PADS, PARAMS, PATH_WORDS, PROGRAM_ENTRIES, SetUp, StatusField } from './program/layout'
+import { createLatest } from './strike/latest'
 import type { WeighedDeck } from './strike/seldom'
 import { CHUNK_FRAMES, GRID_FRAMES, NEVER } from './time'
 import { DRIVE_TABLE, driveTable } from './voice/drive-table'
@@ -90,8 +91,8 @@ function createNow(): StrikeNow {
 /** Everything the engine changes while it runs: numbers and typed arrays, all made before the first frame. */
 export interface EngineState {
   readonly memory: EngineMemory
-  /** What renders voices; undefined where the plain form does. */
-  readonly kernel: Kernel | undefined
+  /** What renders voices; undefined where the plain form does, and once samples lie where the kernel cannot read. */
+  kernel: Kernel | undefined
   /** What the kernel is told once (SetUp); the engine's own arrays lie behind it. */
   readonly setUp: Float64Array
   readonly sampleRateHz: number
@@ -206,6 +207,7 @@ export function createEngine(memory: EngineMemory, sampleRateHz: number, isPlain
     path: new Float64Array(PATH_WORDS),
     made: new Float64Array(EventField.length),
   }
+  createLatest(engine.controls)
   setUp.set(setUpOf(engine))
   engine.driveTable.set(driveTable())
   memory.status[StatusField.hasKernel] = engine.kernel ? 1 : 0

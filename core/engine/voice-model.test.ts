@@ -88,16 +88,16 @@ function anyShape(draw: Draw, hasDirt: boolean) {
   return { values, choices } as Required<Pick<OwnSettings, 'values' | 'choices'>>
 }
 
-const LIVE: readonly [Parameter, number][] = [['gainDb', 9], ['pan', 0.8], ['tuneCents', 120], ['width', 0.7], ['levelEnvelope', 0.4], ['driveDb', 9], ['attackDb', 8]] // prettier-ignore
-const SETTLED: readonly [Parameter, number][] = [['gainDb', 12], ['pan', 0.5], ['tuneCents', 150], ['startSeconds', 0.005], ['decayScale', 0.6], ['filter1CutoffHz', 2000], ['tailDb', 9], ['crush', 0.4], ['driveDb', 6], ['delaySeconds', 0.003], ['keyTrack', 0.6]] // prettier-ignore
+const LIVE: readonly [Parameter, number][] = [['gainDb', 9], ['pan', 0.8], ['tuneCents', 120], ['bendTrack', 0.8], ['width', 0.7], ['levelEnvelope', 0.4], ['driveDb', 9], ['attackDb', 8]] // prettier-ignore
+const SETTLED: readonly [Parameter, number][] = [['gainDb', 12], ['pan', 0.5], ['tuneCents', 150], ['startSeconds', 0.005], ['decayScale', 0.6], ['filter1CutoffHz', 2000], ['tailDb', 9], ['crush', 0.4], ['driveDb', 6], ['delaySeconds', 0.003], ['keyTrack', 0.6], ['bendTrack', 0.7]] // prettier-ignore
 
 function anyResponse(draw: Draw, i: number, hasPitch: boolean): Response {
   const kind = draw.of('velocity', 'note', 'wheel', 'controller', 'bend', 'pressure', 'oscillator')
   const isSettled = kind === 'velocity' || kind === 'note'
   // What is looked at every few frames only is not told of a wave to the last bit.
-  const isSlow = (name: Parameter) => kind === 'oscillator' && (name === 'driveDb' || name === 'attackDb')
+  const isSlow = (name: Parameter) => kind === 'oscillator' && (name === 'driveDb' || name === 'attackDb' || name === 'bendTrack')
   const usable = (isSettled ? SETTLED : LIVE).filter(
-    ([name]) => (hasPitch || (name !== 'tuneCents' && name !== 'keyTrack')) && !isSlow(name),
+    ([name]) => (hasPitch || (name !== 'tuneCents' && name !== 'keyTrack' && name !== 'bendTrack')) && !isSlow(name),
   )
   const [param, most] = draw.of(...usable)
   const limits = kind !== 'oscillator' && draw.is(0.2) ? { min: -0.5 * most, max: 0.4 * most } : {}

@@ -88,11 +88,9 @@ export function parametersOf(scope: Scope): Parameter[] {
   return parameterNames.filter((name) => rows[name].scopes.includes(scope))
 }
 
-/** By how much the bend moves a ray is itself what a response does. */
-const fixedParameters: readonly Parameter[] = ['bendTrack']
 /** What the engine plays for pads and rays, and responses move. */
-export const movedParameters: readonly Parameter[] = parameterNames.filter(
-  (name) => rows[name].played.some((scope) => scope === 'pad' || scope === 'ray') && !fixedParameters.includes(name),
+export const movedParameters: readonly Parameter[] = parameterNames.filter((name) =>
+  rows[name].played.some((scope) => scope === 'pad' || scope === 'ray'),
 )
 
 /** Values by parameter; what is absent is inherited or as usual, each by itself. */

@@ -103,6 +103,8 @@ export const performanceSchema = z.strictObject({
   standing: z.strictObject({
     pads: z.array(padStandingSchema).max(128),
     controls: z.array(z.tuple([z.number().int().min(0).max(1000), z.number()])).max(400),
+    /** The pad that was struck last: what moves the mix by the pressure on its key goes by it. */
+    latestPad: padIdSchema.optional(),
   }),
   /** Set where it begins while strikes were under way that decide what later ones do: it may not sound as it was. */
   isUnsteady: z.literal(true).optional(),

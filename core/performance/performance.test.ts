@@ -7,6 +7,7 @@ import type { AudioHash, Kit, KitId, Performance } from '../kit'
 import { aTone } from '../kit/builders'
 import { aKit, seeded, testIds } from '../kit/testing'
 import { actsOf, Remembered, REMEMBERED_MS, renderPerformance, stoodOf } from '.'
+import { standAs } from './standing'
 import type { Act } from '.'
 
 const RATE = 48000
@@ -25,7 +26,8 @@ function anyKit(seed: number): { kit: Kit; audioOf: (hash: AudioHash) => Audio |
     responseTo('note', 'tuneCents', 1200),
   ]
   const pads = kit.pads.map((pad) => ({ ...pad, own: { ...pad.own, responses } }))
-  return { kit: { ...kit, pads, values: { gainDb: 32 } }, audioOf: (hash) => audio.get(hash) }
+  const mix = (['velocity', 'note', 'turn', 'strikeRate', 'chance', 'keyPressure'] as const).map((from) => ({ ...responseTo(from, 'gainDb', from === 'note' ? 1 : 5), to: [{ scope: 'kit' as const, param: 'gainDb' }] })) // prettier-ignore
+  return { kit: { ...kit, pads, responses: mix, values: { gainDb: 32 } }, audioOf: (hash) => audio.get(hash) }
 }
 
 /** The same kit with one thing changed, as an edit while playing does. */
@@ -131,6 +133,22 @@ test.each([1, 2, 5, 7])(
     expect(compared).toBeGreaterThan(1000)
   },
 )
+
+test('the pad that was struck last is known by its name, wherever it stands; before the first strike none is', () => {
+  const rig = aKit([{ bands: [[aTone(100, 1)]] }, { bands: [[aTone(100, 1)]] }])
+  const { engine, loader } = createOffline(rig.kit, RATE, (hash) => rig.audio.get(hash))
+  expect(stoodOf(standingOf(engine), loader.padIdOf)).toMatchObject({ pads: [], controls: [] })
+  act(engine, toScore([{ frame: 0, type: EventType.strike, padSlot: 1, velocity: 100 }]).subarray(0, EventField.length))
+  render(engine, new Float32Array(BLOCK), new Float32Array(BLOCK), 0, BLOCK)
+  const stood = stoodOf(standingOf(engine), loader.padIdOf)
+  expect(stood.latestPad).toBe(rig.kit.pads[1].id)
+  const performance = { originFrame: 0, standing: stood } as unknown as Performance
+  const other = createOffline(rig.kit, RATE, (hash) => rig.audio.get(hash))
+  const slots = new Map(rig.kit.pads.map(({ id }, i) => [id, 7 - i]))
+  const stands = (standing: Performance) => stoodOf(standAs(standingOf(other.engine), standing, (id) => slots.get(id)), (slot) => [...slots].find(([, one]) => one === slot)?.[0]) // prettier-ignore
+  expect(stands(performance).latestPad).toBe(rig.kit.pads[1].id)
+  expect(stands({ ...performance, standing: { pads: [], controls: [] } }).latestPad).toBeUndefined()
+})
 
 test('passages end where nobody strikes for four seconds, and are remembered for ten minutes', () => {
   const remembered = new Remembered(RATE)

@@ -137,6 +137,7 @@ export class Remembered {
       standing: {
         pads: origin.pads.map((pad) => (pad.lastFrame === undefined ? pad : { ...pad, lastFrame: pad.lastFrame - from })),
         controls: origin.controls.map(([control, value]) => [control, value]),
+        ...(origin.latestPad ? { latestPad: origin.latestPad } : {}),
       },
       ...(origin.isSteady ? {} : { isUnsteady: true as const }),
       segments: kits.map(({ frame, kit }) => ({ frame, kit: given.hashOf(kit) })),

@@ -1,5 +1,6 @@
 import { controlNumbers } from '../engine'
 import type { Standing } from '../engine'
+import { latestNumbers, NO_PAD } from '../engine/program/codes'
 import { MAX_PADS } from '../engine/program/layout'
 import { NEVER } from '../engine/time'
 import type { PadId } from '../kit/ids'
@@ -14,7 +15,13 @@ export interface Stood {
   /** Of a pad the frame of its last strike is one of the engine's. */
   readonly pads: readonly PadStanding[]
   readonly controls: readonly (readonly [control: number, value: number])[]
+  /** The pad that was struck last; nothing before the first strike. */
+  readonly latestPad?: PadId
 }
+
+const isOfLatest = (control: number) => control >= latestNumbers.velocity
+/** What goes by slots of pads is said by their names. */
+const isOfPads = (control: number) => control === latestNumbers.padSlot || (control >= keyPressure && control < keyPressure + MAX_PADS)
 
 /** Of pads that were never struck and controls that rest nothing is said. */
 export function stoodOf(standing: Standing, padIdOf: (slot: number) => PadId | undefined): Stood {
@@ -39,16 +46,16 @@ export function stoodOf(standing: Standing, padIdOf: (slot: number) => PadId | u
       },
     ]
   })
-  const controls = [...standing.controls].flatMap((value, control) =>
-    value === 0 || (control >= keyPressure && control < keyPressure + MAX_PADS) ? [] : [[control, value] as const],
-  )
-  return { frame: standing.frame, isSteady: standing.isSteady, pads, controls }
+  const isStruck = standing.controls[latestNumbers.count] > 0
+  const latestPad = isStruck ? padIdOf(standing.controls[latestNumbers.padSlot]) : undefined
+  const controls = [...standing.controls].flatMap((value, control) => (value === 0 || isOfPads(control) || (isOfLatest(control) && !isStruck) ? [] : [[control, value] as const])) // prettier-ignore
+  return { frame: standing.frame, isSteady: standing.isSteady, pads, controls, ...(latestPad ? { latestPad } : {}) }
 }
 
 /** The same on an engine that is silent: what is written over is how it stands now. */
 export function standAs(standing: Standing, performance: Performance, slotOf: (padId: PadId) => number | undefined): Standing {
   const { originFrame } = performance
-  const { pads, controls } = performance.standing
+  const { pads, controls, latestPad } = performance.standing
   for (const pad of pads) {
     const slot = slotOf(pad.padId)
     if (slot === undefined) continue
@@ -61,5 +68,6 @@ export function standAs(standing: Standing, performance: Performance, slotOf: (p
     standing.bandCount.set(pad.bands, slot * BANDS)
   }
   for (const [control, value] of controls) standing.controls[control] = value
+  standing.controls[latestNumbers.padSlot] = (latestPad && slotOf(latestPad)) ?? NO_PAD
   return { ...standing, frame: originFrame }
 }

@@ -7,8 +7,6 @@ import { SOURCES } from './sources'
 import type { SourceChoice } from './sources'
 
 interface SourceProps {
-  /** Those that are offered. */
-  readonly sources?: readonly SourceChoice[]
   readonly choice: SourceChoice
   readonly onChoose: (choice: SourceChoice) => void
   readonly number: number
@@ -16,15 +14,10 @@ interface SourceProps {
 }
 
 /** What is to move something; a controller by its number. */
-export function SourceChips({ sources, choice, onChoose, number, onNumber }: SourceProps) {
+export function SourceChips({ choice, onChoose, number, onNumber }: SourceProps) {
   return (
     <>
-      <Chips
-        label="What moves"
-        options={SOURCES.filter(({ value }) => !sources || sources.includes(value))}
-        value={choice}
-        onChoose={onChoose}
-      />
+      <Chips label="What moves" options={SOURCES} value={choice} onChoose={onChoose} />
       {choice === 'controller' && (
         <Slider
           label="Number of the controller"

@@ -3,6 +3,8 @@ import { KitHead, MAX_BUSES, MOST_MOVED, ParamCode, PARAMS, ResponseField } from
 import { addLanes } from '../groove/lanes'
 import { GRID_FRAMES } from '../time'
 import type { EngineState } from '../state'
+import { latestNumbers } from '../program/codes'
+import { addChance } from '../strike/latest'
 import { addControl, addOscillator } from '../strike/responses'
 import { followPlaces } from '../voice/follow'
 import { leadEffects, leadPlaces } from './moved'
@@ -44,14 +46,15 @@ export function beginMoved(engine: EngineState): void {
   leadPlaces(engine, targets)
 }
 
-/** What controls, tillers and lanes lead the mix by, once that has settled; what is no level, by oscillators too. */
+/** What controls, the latest strike, tillers and lanes lead the mix by, once that has settled; what is no level, by oscillators too. */
 function gatherTargets(engine: EngineState, frame: number): void {
   const { memory, kit } = engine
   targets.fill(0)
   for (let i = 0; i < memory.arena[kit + KitHead.liveCount]; i++) {
     const row = liveRow(engine, i)
     sums[ParamCode.gainDb] = 0
-    addControl(engine, row, 0, sums)
+    addControl(engine, row, engine.controls[latestNumbers.padSlot], sums)
+    addChance(engine, row, sums)
     if (memory.arena[row + ResponseField.only] >= MAX_BUSES) addOscillator(engine, row, frame, 0, sums)
     targets[memory.arena[row + ResponseField.only]] += sums[ParamCode.gainDb]
   }

@@ -2,6 +2,11 @@ import { movedParameters, parameters } from '../../kit/parameters'
 import type { Parameter } from '../../kit/parameters'
 import { MAX_PADS } from './layout'
 
+/** By so many cents the bend moves what follows it all the way, each way. */
+export const BEND_CENTS = 200
+/** Octaves from the note in the middle to the highest one: by so much what goes by the note is multiplied at most. */
+export const NOTE_OCTAVES = 67 / 12
+
 /** Codes of what is one of several. They are only of the moment; nothing stores them. */
 export const modeCodes = { oneShot: 0, hold: 1, silencer: 2, loopUntilLetGo: 3, loopUntilStruckAgain: 4 } as const
 export const pickCodes = { cycle: 0, random: 1, shuffle: 2 } as const
@@ -41,7 +46,19 @@ export const sourceCodes = { velocity: 0, chance: 1, note: 2, turn: 3, strikeRat
 /** Controls by number: controllers 0 to 127, then these; key pressure is that of a pad, by its slot. Bend is -1 to 1, all others are 0 to 1. */
 export const controlNumbers = { wheel: 1, pedal: 64, bend: 128, pressure: 129, keyPressure: 130, tiller: 130 + MAX_PADS } as const
 export const TILLERS = 16
-export const CONTROLS = controlNumbers.tiller + TILLERS
+/** What the kit's mix is moved by of the strike that came last stands behind them, as shares: 0 to 1, and octaves from middle C; the slot of its pad, and how many strikes there were. */
+const latest = controlNumbers.tiller + TILLERS
+export const latestNumbers = {
+  velocity: latest,
+  note: latest + 1,
+  turn: latest + 2,
+  strikeRate: latest + 3,
+  padSlot: latest + 4,
+  count: latest + 5,
+} as const
+/** As the slot of the latest strike's pad before the first strike. */
+export const NO_PAD = -1
+export const CONTROLS = latest + 6
 
 /** Parameters that follow while a strike sounds. */
 export const liveParameters: readonly Parameter[] = movedParameters.filter((name) => parameters[name].moves === 'live')

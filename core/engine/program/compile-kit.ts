@@ -2,10 +2,10 @@ import { mixPlace } from '../../kit/mix-places'
 import type { Bus, Kit } from '../../kit/kit'
 import { USUAL_KIT_STRIKES } from '../../kit/make'
 import { valueOf } from '../../kit/parameters'
-import type { Address } from '../../kit/shape'
+import type { Address, Response } from '../../kit/shape'
 import { dbToGain } from '../math'
 import { hashId } from '../strike/chance'
-import { controlNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
+import { controlNumbers, latestNumbers, sourceCodes, TILLERS, waveCodes } from './codes'
 import { table } from './context'
 import type { CompileContext } from './context'
 import { impliedInserts, writeInserts } from './effects/write-inserts'
@@ -48,16 +48,32 @@ export interface MixContext extends CompileContext {
   readonly moves: Move[]
 }
 
-/** Responses of the kit that move its mix; what only a strike has moves nothing of it. */
+/** Responses of the kit that move its mix; by what a strike has they go as the latest one had it. */
 function busResponses(kit: Kit, context: MixContext): Mover[] {
   return kit.responses.flatMap(({ from, to, amount, curve, draw, min = -Infinity, max = Infinity, bypass }) => {
-    const source = bypass ? undefined : sourceOf(kit, from)
-    if (!source || (source.from !== sourceCodes.control && source.from !== sourceCodes.oscillator)) return []
+    const source = bypass ? undefined : mixSource(kit, from, amount)
+    if (!source) return []
     return to.flatMap((address): Mover[] => {
       const only = targetOf(kit, address, context.moved, context)
-      return only === undefined ? [] : [{ ...source, param: 'gainDb', amount, bias: 0, curve, only, draw, least: min, most: max }]
+      return only === undefined ? [] : [{ param: 'gainDb', amount, bias: 0, curve, only, draw, least: min, most: max, ...source }]
     })
   })
+}
+
+/** What of a mover follows from its source. Velocity lowers, as it does in pads; a note counts by its octaves alone. */
+function mixSource(kit: Kit, from: Response['from'], amount: number): (Pick<Mover, 'from' | 'number'> & Partial<Mover>) | undefined {
+  const control = (number: number) => ({ from: sourceCodes.control, number })
+  switch (from.kind) {
+    case 'velocity':
+      return { ...control(latestNumbers.velocity), bias: -amount }
+    case 'note':
+      return { ...control(latestNumbers.note), curve: undefined }
+    case 'turn':
+    case 'strikeRate':
+      return control(latestNumbers[from.kind])
+    default:
+      return sourceOf(kit, from)
+  }
 }
 
 /** Tillers lead what is of the mix away from where it is set. */

@@ -4,13 +4,11 @@ import { highestSlice } from '../../kit/slices'
 import { bandsOfRay, padSettings, filledPad, rayOfTurn, shapeOf } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import type { Envelope } from '../../kit/shape'
-import { sourceCodes } from './codes'
+import { BEND_CENTS, NOTE_OCTAVES, sourceCodes } from './codes'
 import { moversOf } from './write-responses'
 import type { Mover } from './write-responses'
 
 const HIGHEST_NOTE = 127
-/** Octaves from the note in the middle to the highest one: by so much a response to the note is multiplied at most. */
-const NOTE_OCTAVES = 67 / 12
 
 /** By how many cents each ray of a pad is raised at most, whatever is played: levels for so fast a reading are made before it sounds. */
 export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers: readonly Mover[]): number[] {
@@ -24,6 +22,8 @@ export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers:
       1,
       tracks.reduce((sum, mover) => sum + Math.max(0, greatestOf(mover)), valueOf(ray, 'keyTrack')),
     )
+    const bends = movers.filter(({ param, only }) => param === 'bendTrack' && (only < 0 || only === index))
+    const bent = bends.length > 0 || valueOf(ray, 'bendTrack') > 0 ? BEND_CENTS : 0
     const tracked = root === undefined ? 0 : Math.max(0, share * (HIGHEST_NOTE - root) * 100)
     const turns = bandsOfRay(pad, ray).flatMap((band) => band.turns)
     const shapes = [...new Set([ray, ...turns.map((turn) => rayOfTurn(ray, turn))])]
@@ -33,7 +33,7 @@ export function greatestCents(kit: Kit, pad: Pad, settings: PadSettings, movers:
       const { envelopes, values } = shapeOf(settings, one)
       return valueOf(one, 'tuneCents') + highestOf(envelopes.pitch, Math.min(MOST_SHARE, values.pitchEnvelope + more), Math.max(-MOST_SHARE, values.pitchEnvelope - more)) // prettier-ignore
     })
-    return settings.values.tuneCents + tracked + moved + Math.max(...highest) + locked + highestSlice(pad, ray)
+    return settings.values.tuneCents + tracked + bent + moved + Math.max(...highest) + locked + highestSlice(pad, ray)
   })
 }
 
@@ -71,7 +71,9 @@ function gatherLocks(grooves: Kit['grooves']): ReadonlyMap<string, number> {
   for (const { strings } of grooves)
     for (const string of strings)
       for (const { locks = [] } of string.beads)
-        for (const { param, value } of locks)
-          if (param === 'tuneCents') most.set(string.padId, Math.max(most.get(string.padId) ?? 0, Math.abs(value)))
+        for (const { param, value } of locks) {
+          const cents = param === 'tuneCents' ? Math.abs(value) : param === 'bendTrack' ? BEND_CENTS : 0
+          if (cents > 0) most.set(string.padId, Math.max(most.get(string.padId) ?? 0, cents))
+        }
   return most
 }

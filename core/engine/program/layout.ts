@@ -241,8 +241,9 @@ export const LockField = layout('to', 'ray', 'value', 'isSet')
 export const ParamCode = Object.fromEntries(parameterNames.map((name) => [name, parameterRow(name).draw])) as Readonly<
   Record<Parameter, number>
 >
-/** Room for every parameter. */
+/** Room for every parameter, and at its end for where the bend stands, in cents. */
 export const PARAMS = 40
+export const BEND_CODE = PARAMS - 1
 
 /**
  * One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. `wantsBand` and `wantsTurn` are the

@@ -5,6 +5,7 @@ import type { Kit } from '../../kit/kit'
 import type { Address } from '../../kit/shape'
 import { exp2, gainToDb } from '../math'
 import { hashId } from '../strike/chance'
+import { NOTE_OCTAVES } from './codes'
 import { movedValue, table } from './context'
 import type { CompileContext } from './context'
 import type { EffectNumbers } from './effects/numbers'
@@ -109,7 +110,7 @@ function reachOf(kit: Kit, address: Address, place: MixPlace): { readonly down: 
   const now = movedPlaceValue(place, place.now)
   const by = (value: number) => movedPlaceValue(place, value) - now
   const ways = [
-    ...kit.responses.flatMap(({ to, bypass, amount, min = -Infinity, max = Infinity }) => (!bypass && to.some(means) ? [[-amount, amount].map((one) => Math.min(max, Math.max(min, one)))] : [])),
+    ...kit.responses.flatMap(({ from, to, bypass, amount, min = -Infinity, max = Infinity }) => (!bypass && to.some(means) ? [[-1, 1].map((way) => Math.min(max, Math.max(min, way * amount * (from.kind === 'note' ? NOTE_OCTAVES : 1))))] : [])),
     ...kit.tillers.flatMap(({ to }) => to.flatMap((one) => (means(one.address) ? [[by(one.from), by(one.to)]] : []))),
     ...kit.grooves.flatMap(({ lanes = [] }) => lanes.flatMap((lane) => (means(lane.address) ? [lane.points.map(({ value }) => by(value))] : []))),
   ] // prettier-ignore

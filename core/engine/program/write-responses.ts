@@ -75,20 +75,9 @@ function moversOfResponses(kit: Kit, pad: Pad, responses: readonly Response[]): 
   })
 }
 
-/** What rays follow of the bend by themselves: two semitones each way, by their share. */
-function moversOfBend(pad: Pad): Mover[] {
-  const bend = { from: sourceCodes.control, number: controlNumbers.bend, param: 'tuneCents', bias: 0, curve: undefined, draw: 0, least: -Infinity, most: Infinity } as const // prettier-ignore
-  return pad.rays.flatMap((ray, only) => {
-    const share = valueOf(ray, 'bendTrack')
-    return share === 0 ? [] : [{ ...bend, amount: BEND_CENTS * share, only }]
-  })
-}
-
-const BEND_CENTS = 200
-
 /** All that moves a pad. */
 export function moversOf(kit: Kit, pad: Pad, settings: PadSettings): Mover[] {
-  return [...moversOfResponses(kit, pad, settings.responses), ...moversOfTillers(kit, pad, settings), ...moversOfBend(pad)]
+  return [...moversOfResponses(kit, pad, settings.responses), ...moversOfTillers(kit, pad, settings)]
 }
 
 /** Rows by which the kit's tillers lead the parameters of a pad and its rays away from what they are set to. */

@@ -1,5 +1,5 @@
 import { curveAt } from '../voice/envelope'
-import { controlNumbers, sourceCodes } from '../program/codes'
+import { controlNumbers, NO_PAD, sourceCodes } from '../program/codes'
 import { BeadField, Head, LockField, PARAMS, RayField, ResponseField } from '../program/layout'
 import type { EngineState } from '../state'
 import { oscillatorIn } from '../voice/oscillator'
@@ -21,6 +21,11 @@ export function gatherOffsets(engine: EngineState, ray: number): void {
     if (only < 0 || only === ray) addSettled(engine, at)
   }
   if (now.bead !== 0) lockOffsets(engine, ray)
+}
+
+/** How fast strikes come, so many frames after each other, as a share of the fastest; 0 for a first one. */
+export function shareOfRate(sinceLast: number, sampleRateHz: number): number {
+  return sinceLast < 0 ? 0 : Math.min(1, sampleRateHz / FASTEST_HZ / Math.max(1, sinceLast))
 }
 
 /** What is being worked out, handed from one function to the next: a number in a cell costs no memory (see math.ts). */
@@ -51,7 +56,7 @@ function addSettled(engine: EngineState, at: number): void {
       x[0] *= amount
       break
     case sourceCodes.strikeRate:
-      x[0] = now.sinceLast < 0 ? 0 : Math.min(1, engine.sampleRateHz / FASTEST_HZ / Math.max(1, now.sinceLast))
+      x[0] = shareOfRate(now.sinceLast, engine.sampleRateHz)
       curve(arena, at)
       x[0] *= amount
       break
@@ -60,19 +65,19 @@ function addSettled(engine: EngineState, at: number): void {
       addOscillator(engine, at, engine.frame, engine.frame, offsets)
       return
   }
-  addHeld(arena, at, offsets)
+  addHeld(x, arena, at, offsets)
 }
 
 /** Adds what a control moves by a response, from where it stands now; nothing for what is moved by something else. */
 export function addControl(engine: EngineState, at: number, padSlot: number, sums: Float64Array): void {
   const { arena } = engine.memory
   const from = arena[at + ResponseField.from]
-  if (from !== sourceCodes.control && from !== sourceCodes.keyPressure) return
+  if (from !== sourceCodes.control && (from !== sourceCodes.keyPressure || padSlot === NO_PAD)) return
   const number = from === sourceCodes.control ? arena[at + ResponseField.number] : controlNumbers.keyPressure + padSlot
   x[0] = number < 128 ? engine.controls[number] / 127 : engine.controls[number]
   curveBothWays(arena, at)
   x[0] = arena[at + ResponseField.bias] + arena[at + ResponseField.amount] * x[0]
-  addHeld(arena, at, sums)
+  addHeld(x, arena, at, sums)
 }
 
 /** Adds what an oscillator moves by a response at a frame; nothing for what is moved by something else. */
@@ -82,7 +87,7 @@ export function addOscillator(engine: EngineState, at: number, frame: number, st
   oscillatorIn(x, engine, arena[at + ResponseField.number], frame, startFrame)
   curveBothWays(arena, at)
   x[0] *= arena[at + ResponseField.amount]
-  addHeld(arena, at, sums)
+  addHeld(x, arena, at, sums)
 }
 
 /** A control that goes both ways bends alike to both. */
@@ -101,8 +106,8 @@ function curve(arena: Float64Array, at: number): void {
   else if (k !== 1) x[0] = x[0] / (x[0] + k * (1 - x[0]))
 }
 
-/** Adds a part, held between its bounds, to the sum of its parameter. */
-function addHeld(arena: Float64Array, at: number, sums: Float64Array): void {
+/** Adds a part, which stands in a cell, held between its bounds to the sum of its parameter. */
+export function addHeld(x: Float64Array, arena: Float64Array, at: number, sums: Float64Array): void {
   const least = arena[at + ResponseField.least]
   const most = arena[at + ResponseField.most]
   sums[arena[at + ResponseField.to]] += x[0] < least ? least : x[0] > most ? most : x[0]

@@ -92,6 +92,7 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   v.baseRate[voice] = Math.min(MOST_RATE, Math.max(1 / MOST_RATE, arena[clip + ClipField.rate] * centsToRatio(within(cents, MOST_CENTS))))
   v.basePlace[voice] = TABLES_PER_OCTAVE * log2(v.baseRate[voice])
   v.pitchEnv[voice] = envelopeOffset(program, arena[ray + RayField.pitch])
+  v.bendShare[voice] = arena[program + arena[ray + RayField.values] + ParamCode.bendTrack] + offsets[ParamCode.bendTrack]
   v.pitchShare[voice] = within(arena[ray + RayField.pitchShare] + offsets[ParamCode.pitchEnvelope], MOST_SHARE)
   beginGlide(engine, voice)
 }

@@ -6,6 +6,7 @@ import type { EngineState } from '../state'
 import { forcedBand, forcedTurn } from './forced'
 import { blendAbove, pickBand, pickTurn } from './pick'
 import { beginRecord, recordRay } from './record'
+import { rememberStrike } from './latest'
 import { gatherOffsets } from './responses'
 import { startVoice } from './start-voice'
 import { choke, endFirst, makeRoom, makeVoices, stopPad } from './stops'
@@ -29,6 +30,7 @@ export function strike(engine: EngineState): void {
   engine.lastFrame[padSlot] = engine.lastFrame[now.turnsSlot] = engine.frame
   now.lastNote = engine.lastNote[padSlot]
   if (now.note >= 0) engine.lastNote[padSlot] = now.note
+  now.turns = 0
   choke(engine, program, onCodes.strike)
   const mode = arena[program + Head.mode]
   if (mode === modeCodes.silencer) return
@@ -41,6 +43,7 @@ export function strike(engine: EngineState): void {
     const at = rayAt(engine, ray)
     if (arena[at + RayField.bandCount] >= 0) soundBands(engine, program + arena[at + RayField.bands], ray)
   }
+  rememberStrike(engine)
   if (engine.strikes.voices[now.slot] === 0) engine.strikes.active[now.slot] = 0
 }
 

@@ -1,12 +1,12 @@
 import { liveParameters } from '../program/codes'
-import { Head, ParamCode, PARAMS, RayField } from '../program/layout'
+import { BEND_CODE, Head, ParamCode, PARAMS, RayField } from '../program/layout'
 import { programOf } from '../state'
 import type { EngineState } from '../state'
 import { followSends } from './sends'
 import { followSlices } from './slices'
 
-/** Codes of the parameters that follow while a strike sounds. */
-export const LIVE_CODES = Int32Array.from(liveParameters.map((name) => ParamCode[name]))
+/** Codes of the parameters that follow while a strike sounds, and of the bend. */
+export const LIVE_CODES = Int32Array.from([...liveParameters.map((name) => ParamCode[name]), BEND_CODE])
 
 /** After programs were switched: what sounds goes on from where it is to where its pad and ray stand now. */
 export function followEdits(engine: EngineState): void {

@@ -15,10 +15,18 @@ interface Move {
   readonly wheel?: number
 }
 
-function played(own: OwnSettings, ray: Partial<Ray>, moves: readonly Move[], frames: number, samples = ramp): Float32Array {
+function played(
+  own: OwnSettings,
+  ray: Partial<Ray>,
+  moves: readonly Move[],
+  frames: number,
+  samples = ramp,
+  more: Partial<Kit> = {},
+): Float32Array {
+  // prettier-ignore
   const rig = aKit([{ own: { maxStrikes: 1, ...own }, bands: [[{ sampleRateHz: RATE, channels: [samples] }]] }])
   const [pad] = rig.kit.pads
-  const kit: Kit = { ...rig.kit, pads: [{ ...pad, rays: [{ ...pad.rays[0], ...ray }] }] }
+  const kit: Kit = { ...rig.kit, ...more, pads: [{ ...pad, rays: [{ ...pad.rays[0], ...ray }] }] }
   const { engine, loader } = createOffline(kit, RATE, (hash) => rig.audio.get(hash))
   const padSlot = loader.slotOf(pad.id)
   const events = moves.map(({ frame, note = -1, velocity = 127, bend, wheel }) => {
@@ -57,6 +65,40 @@ test('a ray follows the bend by its share, two semitones each way, and no other 
     expect(1200 * Math.log2(rateAt(sound, 12000))).toBeCloseTo(200 * bendTrack, 0)
     expect(1200 * Math.log2(rateAt(sound, 24000))).toBeCloseTo(-200 * bendTrack, 0)
   }
+})
+
+test('what moves the share of the bend is heard while the bend is held, and what is settled with the strike as well', () => {
+  const moved = (from: 'wheel' | 'velocity', amount: number) => [
+    { id: 'follows', draw: 30, from: { kind: from }, to: [{ param: 'bendTrack' as const }], amount, bypass: false },
+  ]
+  const cents = (sound: Float32Array, frame: number) => 1200 * Math.log2(rateAt(sound, frame))
+  const bent = { frame: 100, bend: 1 }
+  const byWheel = played({ responses: moved('wheel', 1) }, { values: { bendTrack: 0.25 } }, [{ frame: 0 }, bent, { frame: 9000, wheel: 64 }, { frame: 20000, wheel: 127 }], 32000) // prettier-ignore
+  expect(cents(byWheel, 8000)).toBeCloseTo(50, 0)
+  expect(cents(byWheel, 18000)).toBeCloseTo(200 * (0.25 + 64 / 127), 0)
+  expect(cents(byWheel, 30000)).toBeCloseTo(200, 0) // it follows all the way, and no farther
+  const soft = played({ responses: moved('velocity', 1) }, { values: { bendTrack: 1 } }, [{ frame: 0, velocity: 32 }, bent], 12000)
+  expect(cents(soft, 9000)).toBeCloseTo((200 * 32) / 127, 0)
+})
+
+test('a wave that moves the share of the bend sways the pitch by as much as the bend stands, and not at all without one', () => {
+  const wave = {
+    id: 'wave',
+    name: 'Wave',
+    wave: 'sine' as const,
+    rate: { unit: 'Hz' as const, value: 2 },
+    runs: 'strike' as const,
+    phase: 0,
+  }
+  const responses = [{ id: 'sways', draw: 30, from: { kind: 'oscillator' as const, id: 'wave' }, to: [{ param: 'bendTrack' as const }], amount: 0.4, bypass: false }] // prettier-ignore
+  const swayed = (moves: readonly Move[]) => played({ responses }, { values: { bendTrack: 0.5 } }, moves, 30000, ramp, { oscillators: [wave] }) // prettier-ignore
+  const cents = (sound: Float32Array, frame: number) => 1200 * Math.log2(rateAt(sound, frame))
+  const bent = swayed([{ frame: 0, bend: -1 }, { frame: 10 }])
+  for (const frame of [6000, 12000, 18000, 24000]) {
+    const share = 0.5 + 0.4 * Math.sin((2 * Math.PI * 2 * (frame + 10)) / RATE)
+    expect(cents(bent, frame)).toBeCloseTo(-200 * share, -0.3)
+  }
+  expect(cents(swayed([{ frame: 0 }]), 6000)).toBeCloseTo(0, 1)
 })
 
 test('envelopes count by their share, which velocity may move: softer strikes fall less', () => {

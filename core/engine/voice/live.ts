@@ -1,6 +1,6 @@
 import { centsToRatioIn, dbToGainIn } from '../math'
-import { EnvelopeField, ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
-import { sourceCodes } from '../program/codes'
+import { BEND_CODE, EnvelopeField, ParamCode, PARAMS, RayField, ResponseField } from '../program/layout'
+import { BEND_CENTS, controlNumbers, sourceCodes } from '../program/codes'
 import { GRID_FRAMES, NEVER } from '../time'
 import type { EngineState } from '../state'
 import { addControl, addOscillator } from '../strike/responses'
@@ -26,7 +26,7 @@ import { addSlices, framesToCorner, sliceCents } from './slices'
  * there level and rate are exact powers for every sample, and filters go cell by cell (both/filter-cells.ts), so that nothing steps.
  */
 
-const { gainDb, pan, tuneCents } = ParamCode
+const { gainDb, pan, tuneCents, bendTrack } = ParamCode
 /** Where a parameter has come so near to its target that it is there: dB, cents and shares alike. */
 const LANDED = 1e-6
 /** A pitch that waits to be let go, or goes round until then, is looked at as often. */
@@ -40,7 +40,7 @@ export function beginLive(engine: EngineState, voice: number): void {
   const ray = v.ray[voice]
   v.busPan[voice] = engine.mix.wayPan[v.bus[voice]]
   const hasSlices = v.sliceCount[voice] > 0
-  v.isLive[voice] = hasSlices || memory.arena[ray + RayField.liveCount] > 0 || waitsForRelease(engine, voice) || v.glideEnd[voice] >= 0 ? 1 : 0 // prettier-ignore
+  v.isLive[voice] = hasSlices || v.bendShare[voice] > 0 || memory.arena[ray + RayField.liveCount] > 0 || waitsForRelease(engine, voice) || v.glideEnd[voice] >= 0 ? 1 : 0 // prettier-ignore
   v.runEnd[voice] = v.gridEnd[voice] = -NEVER
   for (let i = 0; i < LIVE_CODES.length; i++) v.edited[voice * PARAMS + LIVE_CODES[i]] = 0
   gatherTargets(engine, voice)
@@ -62,6 +62,13 @@ function gatherTargets(engine: EngineState, voice: number): void {
   targets[pan] += mix.wayPan[v.bus[voice]] - v.busPan[voice]
   for (let i = 0; i < memory.arena[v.ray[voice] + RayField.liveCount]; i++)
     addControl(engine, liveRow(engine, voice, i), strikes.padSlot[v.strike[voice]], targets)
+  const bend = engine.controls[controlNumbers.bend]
+  targets[BEND_CODE] = BEND_CENTS * bend
+  targets[tuneCents] += BEND_CENTS * heldShare(v.bendShare[voice] + targets[bendTrack]) * bend
+}
+
+function heldShare(share: number): number {
+  return share < 0 ? 0 : share > 1 ? 1 : share
 }
 
 function liveRow({ voices: v, memory }: EngineState, voice: number, i: number): number {
@@ -76,18 +83,29 @@ function gatherSway(engine: EngineState, voice: number, frame: number, sums: Flo
     addOscillator(engine, liveRow(engine, voice, i), frame, v.startFrame[voice], sums)
 }
 
+/** What oscillators turn of the share by which a voice follows the bend, a share of its cell of the grid from its begin, is heard as pitch. */
+function swayBend({ voices: v }: EngineState, voice: number, passed: number, sums: Float64Array): void {
+  if (sums[bendTrack] === 0) return
+  const at = voice * PARAMS
+  const bend = v.smooth[at + BEND_CODE] + (v.smoothTo[at + BEND_CODE] - v.smooth[at + BEND_CODE]) * passed
+  const share = v.bendShare[voice] + v.smooth[at + bendTrack] + (v.smoothTo[at + bendTrack] - v.smooth[at + bendTrack]) * passed
+  sums[tuneCents] += bend * (heldShare(share + sums[bendTrack]) - heldShare(share))
+}
+
 /** A run goes to the next point of the grid, to where oscillators are looked at again, or to a point of the pitch envelope. */
 export function beginRun(engine: EngineState, voice: number, frame: number): void {
   const { voices: v } = engine
   if (frame >= v.gridEnd[voice]) beginGridCell(engine, voice, frame)
   v.runStart[voice] = frame
   settleRunEnd(engine, voice, frame)
-  gatherSway(engine, voice, frame, swayFrom)
   const perCell = 1 / (v.gridEnd[voice] - v.gridStart[voice])
+  gatherSway(engine, voice, frame, swayFrom)
+  swayBend(engine, voice, (frame - v.gridStart[voice]) * perCell, swayFrom)
   const rate = v.sliceCount[voice] > 0 ? rateThere(engine, voice, frame, perCell) : 0
   if (rate > 0) v.runEnd[voice] = Math.min(v.runEnd[voice], frame + framesToCorner(engine, voice, rate))
   const end = v.runEnd[voice]
   gatherSway(engine, voice, end, swayTo)
+  swayBend(engine, voice, (end - v.gridStart[voice]) * perCell, swayTo)
   if (rate > 0) addSlices(engine, voice, rate, end - frame, swayFrom, swayTo)
   for (let i = 0; i < LIVE_CODES.length; i++) {
     const code = LIVE_CODES[i]

@@ -26,7 +26,7 @@ export function createVoices({ doubles, ints }: Room) {
     gain: f64(), pan: f64(), gainLeft: f64(), gainRight: f64(), preGain: f64(), meter: i32(), bus: i32(), busPan: f64(),
     baseRate: f64(), basePlace: f64(), levels: i32(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(), otherScale: f64(),
     cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRatio: f64(), cellPlace: f64(), cellPlaceStep: f64(),
-    releaseFrame: f64(), releaseLevel: f64(), releaseCents: f64(), levelShare: f64(), pitchShare: f64(), glideCents: f64(), glideEnd: f64(), holds: i32(), loops: i32(),
+    releaseFrame: f64(), releaseLevel: f64(), releaseCents: f64(), levelShare: f64(), pitchShare: f64(), bendShare: f64(), glideCents: f64(), glideEnd: f64(), holds: i32(), loops: i32(),
     /** Where what goes round begins; where its loop lies in the clip, and the clip without it, by which it goes on once let go. */
     roundFrom: f64(), loopStart: f64(), loopPeriod: f64(), loopPlain: f64(), leaves: i32(),
     tailChunk: i32(), tailLeft: i32(), tailRight: i32(), tailFrames: f64(), tailLevels: i32(),

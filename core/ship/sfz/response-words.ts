@@ -50,6 +50,7 @@ const TO: Partial<Record<Parameter, string>> = {
   delaySeconds: 'delay',
   glideSeconds: 'glide',
   keyTrack: 'share by which it follows the note',
+  bendTrack: 'share by which it follows the bend',
 }
 
 /** Whether SFZ says what a response does to a parameter just so: velocity to level, and nothing else so far. */

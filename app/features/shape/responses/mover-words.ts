@@ -21,6 +21,7 @@ const REACHES: readonly Omit<Target, 'text'>[] = [
   { value: 'delaySeconds', most: 50, unit: 'ms', factor: 1000, step: 0.1 },
   { value: 'glideSeconds', most: 1000, unit: 'ms', factor: 1000, step: 1 },
   { value: 'keyTrack', most: 100, unit: '%', factor: 100, step: 1 },
+  { value: 'bendTrack', most: 100, unit: '%', factor: 100, step: 1 },
   { value: 'fadeInSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
   { value: 'fadeOutSeconds', most: 200, unit: 'ms', factor: 1000, step: 0.1 },
   { value: 'decayScale', most: 4, unit: 'octaves', factor: 1, step: 0.01 },

@@ -21,6 +21,9 @@ export interface ModelledStrike {
   readonly controls: readonly { readonly frame: number; readonly number: number; readonly value: number }[]
 }
 
+/** The bend moves a ray by two semitones each way, by the share by which it follows. */
+const BEND: Response = { id: 'own', draw: 0, from: { kind: 'bend' }, to: [{ param: 'tuneCents' }], amount: 200, bypass: false }
+
 const LIVE_SOURCES: readonly string[] = ['wheel', 'controller', 'bend', 'pressure', 'oscillator']
 
 /** One ray of the strike, and where each of its parameters stands at a frame of its own. */
@@ -68,10 +71,13 @@ export class Voice {
 
   /** By how much controls and waves move a parameter at a frame that is heard. */
   moved(param: Parameter, frame: number): number {
-    return this.movers(param).reduce((sum, response) => {
-      if (!LIVE_SOURCES.includes(response.from.kind)) return sum
-      return sum + (response.from.kind === 'oscillator' ? this.swayed(response, frame) : this.nearing(response, frame))
-    }, 0)
+    return this.movers(param).reduce(
+      (sum, response) => {
+        if (!LIVE_SOURCES.includes(response.from.kind)) return sum
+        return sum + (response.from.kind === 'oscillator' ? this.swayed(response, frame) : this.nearing(response, frame))
+      },
+      param === 'tuneCents' ? this.nearing(BEND, frame) : 0,
+    )
   }
 
   /** By how much the decay stretches the level's envelope, and where there is none all others. */
@@ -91,12 +97,8 @@ export class Voice {
   }
 
   private findMovers(param: Parameter): Response[] {
-    const bend: Response[] =
-      param === 'tuneCents' && (this.ray.values.bendTrack ?? 0) > 0
-        ? [{ id: 'own', draw: 0, from: { kind: 'bend' }, to: [{ param }], amount: 200 * this.ray.values.bendTrack!, bypass: false }]
-        : []
     const reaches = ({ to, bypass }: Response) => !bypass && to.some((one) => one.param === param && (!one.ray || one.ray === this.ray.id))
-    return [...this.settings.responses.filter(reaches), ...bend]
+    return this.settings.responses.filter(reaches)
   }
 
   private swayed({ from, amount, min = -Infinity, max = Infinity }: Response, frame: number): number {
@@ -128,7 +130,22 @@ export class Voice {
     return points
   }
 
-  private aimOf({ from, amount, min = -Infinity, max = Infinity }: Response, frame: number): number {
+  private aimOf(response: Response, frame: number): number {
+    return response === BEND ? this.plainAim(BEND, frame) * this.bendShare(frame) : this.plainAim(response, frame)
+  }
+
+  /** By what share it follows the bend, as controls have moved it by a frame. */
+  private bendShare(frame: number): number {
+    const moved = this.movers('bendTrack').filter(({ from }) => LIVE_SOURCES.includes(from.kind))
+    const set = (this.ray.values.bendTrack ?? 0) + this.settled('bendTrack')
+    return held(
+      moved.reduce((sum, one) => sum + this.plainAim(one, frame), set),
+      0,
+      1,
+    )
+  }
+
+  private plainAim({ from, amount, min = -Infinity, max = Infinity }: Response, frame: number): number {
     const number = { wheel: 1, bend: 128, pressure: 129, controller: from.number }[from.kind as 'wheel']
     const last = this.strike.controls.filter((move) => move.number === number && move.frame <= frame + this.delay).at(-1)?.value ?? 0
     return held(amount * (number! < 128 ? last / 127 : last), min, max)
