@@ -73,6 +73,17 @@ test('a slow wave is made where there is none, sways the place of a bus, and is 
   expect(kit.oscillators[0]!.rate).toEqual({ unit: 'Hz', value: 0.05 })
 })
 
+test('softer strikes move a bus by the latest strike, and the line says so', () => {
+  render(<Shown busId={shed.id} />)
+  press('Let something move it')
+  choose('Velocity')
+  choose('Place')
+  press('Add')
+  expect(kit.responses[0]).toMatchObject({ from: { kind: 'velocity' }, to: [{ scope: 'bus', id: 'bus-shed', param: 'pan' }], amount: 0.5 })
+  expect(screen.getByRole('slider', { name: 'Softer strikes move place' })).toBeTruthy()
+  expect(screen.getByText('By the latest strike.')).toBeTruthy()
+})
+
 test('what is led by a tiller says so, and what stands still while it sounds is said to be', () => {
   render(<Shown busId={shed.id} />)
   act(() => mockEdit([{ type: 'setKit', fields: { tillers: [{ id: 't', name: 'Depth', value: 0, to: [{ id: 'x', address: { scope: 'insert', id: 'insert-hall', param: 'mix' }, from: 0, to: 1 }] }] } }])) // prettier-ignore

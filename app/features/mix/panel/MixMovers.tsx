@@ -14,7 +14,7 @@ import { Slider } from '../../../ui/controls/Slider'
 import { Part } from '../../../ui/layout/Part'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
-import { addMover, MIX_SOURCES, MOST_MOVERS, movedWords, reachOf } from './mover-lines'
+import { addMover, isOfStrikes, MOST_MOVERS, movedWords, reachOf } from './mover-lines'
 
 interface Props {
   readonly kit: Kit
@@ -23,7 +23,7 @@ interface Props {
   readonly gesture: KitGesture
 }
 
-/** What moves a bus, or the whole, and what is put into it: controls of the hands and slow waves, each by how far. */
+/** What moves a bus, or the whole, and what is put into it: the latest strike, controls of the hands and slow waves, each by how far. */
 export function MixMovers({ kit, busId, gesture }: Props) {
   const [isAdding, setAdding] = useState(false)
   const here = new Set(movedOfBus(kit, busId).map(({ address }) => addressKey(address)))
@@ -98,7 +98,9 @@ function Line({ kit, response, onSlide, onDone, onBypass, onRemove }: LineProps)
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}>
         <Text look="small" tone={reach ? 'muted' : 'coral'} style={{ flex: 1 }}>
-          {reach ? (owner ? `Of ${owner}.` : '') : 'Not heard: that stands still while it sounds.'}
+          {reach
+            ? [owner && `Of ${owner}.`, isOfStrikes(response) && 'By the latest strike.'].filter(Boolean).join(' ')
+            : 'Not heard: that stands still while it sounds.'}
         </Text>
         <MoverActs words={words} bypass={response.bypass} onBypass={onBypass} onRemove={onRemove} />
       </View>
@@ -121,7 +123,7 @@ function NewLine({ kit, busId, onAdd, onLeave }: NewProps) {
   const chosen = places.find(({ address }) => addressKey(address) === wanted) ?? places[0]!
   return (
     <View style={{ gap: 10 }}>
-      <SourceChips sources={MIX_SOURCES} choice={source} onChoose={setSource} number={number} onNumber={setNumber} />
+      <SourceChips choice={source} onChoose={setSource} number={number} onNumber={setNumber} />
       <Chips
         label="What it moves"
         options={places.map(({ address, text, group }) => ({ value: addressKey(address), text, group }))}

@@ -5,9 +5,6 @@ import { addressWords } from '../../../kit-view/buses/mix-words'
 import { freeId, sourceOf, sourceWords, waveFor } from '../../../kit-view/moved-by/sources'
 import type { Reach, SourceChoice } from '../../../kit-view/moved-by/sources'
 
-/** What moves the mix: controls of the hands, and what goes by itself. What only a strike has does not. */
-export const MIX_SOURCES: readonly SourceChoice[] = ['wheel', 'pedal', 'controller', 'bend', 'pressure', 'oscillator']
-
 export const MOST_MOVERS = 256
 
 /** How far an address of the mix can be moved; nothing for what is gone or stands still. */
@@ -21,9 +18,18 @@ export function reachOf(kit: Kit, address: Address): Reach | undefined {
   return { most, unit, factor, step: unit === '%' ? 1 : most > 10 ? 0.1 : 0.01 }
 }
 
+/** What a strike or its pad has: the mix goes by the latest one. */
+const OF_STRIKES: readonly string[] = ['velocity', 'chance', 'turn', 'strikeRate', 'note', 'keyPressure']
+
+/** Whether it goes by the latest strike of the kit. */
+export function isOfStrikes({ from }: Pick<KitResponse, 'from'>): boolean {
+  return OF_STRIKES.includes(from.kind)
+}
+
 /** What one does, in a line, without how far. */
 export function movedWords(kit: Kit, { from, to }: KitResponse): string {
-  return `${sourceWords(from)} moves ${to.map((address) => addressWords(kit, address).text.toLowerCase()).join(', ')}`
+  const words = sourceWords(from)
+  return `${words} ${words.endsWith('strikes') ? 'move' : 'moves'} ${to.map((address) => addressWords(kit, address).text.toLowerCase()).join(', ')}`
 }
 
 /** Edits that put another one in: its amount begins at a quarter of what is offered. */
