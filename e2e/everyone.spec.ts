@@ -163,7 +163,7 @@ const walks: Record<string, readonly State[]> = {
   ],
 }
 
-test.use({ actionTimeout: 10_000 })
+test.use({ actionTimeout: 30_000 })
 test.describe.configure({ mode: 'parallel' })
 
 /** Every state at every size takes six minutes; without this the wide screen looks at the places and the phone at their sheets too. */
@@ -205,6 +205,7 @@ test('keys reach everything on the board, each shows that it is reached, and the
   test.skip(!isWide(page), 'keys are of the wide screen')
   await openDemo(page, 'board')
   await pad(page, 'Hull thump').waitFor()
+  await page.getByRole('button', { name: 'Remove pad' }).waitFor() // the panel beside the pads is there as well
   const seen: { name: string; shows: boolean }[] = []
   for (let i = 0; i < 120; i++) {
     await page.keyboard.press('Tab')

@@ -2,10 +2,15 @@ import type { PadId, SourceId } from '@heliaster/core/kit'
 import { useStore } from 'zustand'
 import { createStore } from 'zustand/vanilla'
 
+/** Parts of what is set of a pad on the Board. */
+export type PadPart = 'cells' | 'playing' | 'level' | 'rays' | 'drum'
+
 /** What is being looked at: no document, and gone with the page. */
 export interface Session {
   readonly padId?: PadId
   readonly sourceId?: SourceId
+  /** What is shown of a pad on the Board: it stays from pad to pad, so that one thing of several is set in a row. */
+  readonly padPart: PadPart
   /** The recording that is meant as a rhythm: once it is cut, its pads and its groove are proposed. */
   readonly asRhythm?: SourceId
   /** The pad whose last strike made no sound, and why. */
@@ -22,7 +27,7 @@ export interface Session {
   readonly showsTillers: boolean
 }
 
-export const session = createStore<Session>(() => ({ lit: {}, sounding: [], hearsAgain: true, showsTillers: true }))
+export const session = createStore<Session>(() => ({ padPart: 'cells', lit: {}, sounding: [], hearsAgain: true, showsTillers: true }))
 
 export function useSession<T>(select: (session: Session) => T): T {
   return useStore(session, select)

@@ -37,7 +37,10 @@ export interface LoaderEvents {
   tableMade?(table: number, numbers: Float32Array): void
 }
 
-/** How much of a kit that is new is laid out at once: `first` in any case, other pads that are not there yet until it is over. */
+/**
+ * How much of a kit that is new is laid out at once: `first` and one more pad in any case, so that it ends on a device of any speed; other pads
+ * that are not there yet until it is over.
+ */
 export interface Pace {
   readonly first?: PadId
   isOver(): boolean
@@ -298,15 +301,23 @@ export function createLoader(
     if (kit.pads !== last?.pads) removePads(kit)
     for (const pad of kit.pads) slotOf(pad.id)
     const pads = [...kit.pads.filter(({ id }) => id === pace?.first), ...kit.pads.filter(({ id }) => id !== pace?.first)]
-    const areLoaded = pads.map((pad) => loadPad(kit, pad, isShared, pace)).every((done) => done)
+    let isOne = false
+    const isLater = (pad: Pad) => isOne && pad.id !== pace?.first && pace?.isOver()
+    const areLoaded = pads
+      .map((pad) => {
+        const isNew = !loaded.has(slotOf(pad.id))
+        if (isNew && isLater(pad)) return false
+        isOne ||= isNew && pad.id !== pace?.first
+        return loadPad(kit, pad, isShared)
+      })
+      .every((done) => done)
     arePadsWaiting = !areLoaded || kit.pads.some((pad) => isWaiting(loaded.get(slotOf(pad.id))))
     return areLoaded
   }
 
-  function loadPad(kit: Kit, pad: Pad, isShared: boolean, pace: Pace | undefined): boolean {
+  function loadPad(kit: Kit, pad: Pad, isShared: boolean): boolean {
     const entry = slotOf(pad.id)
     const before = loaded.get(entry)
-    if (!before && pad.id !== pace?.first && pace?.isOver()) return false
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
     const isWhole = before?.lacks.length === 0 && !(hasFreed && before.refused.length > 0)
     if (isShared && isWhole && isSame && !pad.leansOn && !isEmptyPad(pad)) return true

@@ -14,7 +14,8 @@ import { notify } from '../../../ui/layout/notices'
 import { Text } from '../../../ui/layout/Text'
 import { useIsWide } from '../../../ui/layout/use-is-wide'
 import { editKit } from '../../../kit-view'
-import { session } from '../../../kit-view/session'
+import { session, useSession } from '../../../kit-view/session'
+import type { PadPart } from '../../../kit-view/session'
 import { StrikeAt, TestStrikes } from '../../../kit-view/TestStrikes'
 import { describeMissing } from '../../../kit-view/describe-pad'
 import { duplicateEdits } from '../edits/pad-edits'
@@ -26,10 +27,8 @@ import { PadPlaying } from './playing/PadPlaying'
 import { RaysPanel } from './rays/RaysPanel'
 import { TakeApart } from './TakeApart'
 
-type Part = 'cells' | 'playing' | 'level' | 'rays' | 'drum'
-
 /** What one part of a pad's settings shows. */
-const PadPart = memo(function PadPart({ kit, pad, part }: { readonly kit: Kit; readonly pad: Pad; readonly part: Part }) {
+const ShownPart = memo(function ShownPart({ kit, pad, part }: { readonly kit: Kit; readonly pad: Pad; readonly part: PadPart }) {
   if (part === 'cells') return <PadCells kit={kit} pad={pad} />
   if (part === 'playing') return <PadPlaying kit={kit} pad={pad} />
   if (part === 'level') return <PadLevel kit={kit} pad={pad} />
@@ -41,7 +40,7 @@ const PadPart = memo(function PadPart({ kit, pad, part }: { readonly kit: Kit; r
 export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
   const noteName = useNoteName()
   const isWide = useIsWide() // on a phone they are in the head of the sheet
-  const [part, setPart] = useState<Part>('cells')
+  const part = useSession(({ padPart }) => padPart)
   const shown = useDeferredValue(part) // the word is marked first, what it shows comes right after
   const missing = useStore(missingAudio, (state) => describeMissing(pad, state))
   const [isEditingGroup, setEditingGroup] = useState(false)
@@ -96,13 +95,13 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
         </Text>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Chips<Part> label="Of this pad" hideLabel options={parts} value={part} onChoose={setPart} />
+        <Chips<PadPart> label="Of this pad" hideLabel options={parts} value={part} onChoose={(padPart) => session.setState({ padPart })} />
         <View style={{ flexDirection: 'row', alignItems: 'center' }}>
           {isWide && <TestStrikes padId={pad.id} />}
           <StrikeAt padId={pad.id} />
         </View>
       </View>
-      <PadPart kit={kit} pad={pad} part={shown} />
+      <ShownPart kit={kit} pad={pad} part={shown} />
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
         <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
         <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
