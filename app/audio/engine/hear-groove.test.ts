@@ -9,7 +9,10 @@ test('a groove that is tried is heard and ended; where none is tried the kit’s
   const player = { load: (kit: { grooves: { name: string }[] }) => acts.push(`load ${kit.grooves[0]!.name}`), stopGroove: () => acts.push('stop'), beginGroove: () => acts.push('begin'), resume: () => Promise.resolve() } // prettier-ignore
   sound.setState({ player: player as never })
   const kit = aGroovyKit()
+  jest.useFakeTimers()
   playKit(kit)
+  jest.runAllTimers() // it is taken up
+  jest.useRealTimers()
   acts.length = 0
   hearGroove(undefined)
   expect(acts).toEqual([])

@@ -4,6 +4,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { makeId } from '../../documents/make-id'
 import { decodedAudio } from '../files/audio-files'
+import { coreWork } from '../workers/workers'
 import { outputsLater } from './outputs-later'
 import type { Player, Sounded, Strike } from './player'
 import { soloed, withSolo } from './solo'
@@ -41,6 +42,7 @@ export async function startSound(): Promise<void> {
     const player = await createPlayer()
     sound.setState({ player })
     if (openKit) load(openKit)
+    coreWork() // what decodes the first sound is there when it is struck
     void outputsLater().then(({ takeUpOutputs }) => takeUpOutputs())
     const wake = () => void player.resume()
     for (const type of ['pointerdown', 'keydown', 'touchend']) window.addEventListener(type, wake, { capture: true })
@@ -70,13 +72,27 @@ export async function startSound(): Promise<void> {
 export { soloed, toggleSolo } from './solo'
 soloed.subscribe(() => playKit(openKit))
 
-/** Keeps the engine in step with the kit that is open. */
+/** What is open and not taken up yet. */
+let later: ReturnType<typeof setTimeout> | undefined
+
+/** Keeps the engine in step with the kit that is open; one that was not open before is taken up once it is drawn, or at once when it is struck. */
 export function playKit(kit: Kit | undefined): void {
+  const isOther = kit?.id !== openKit?.id
   openKit = kit
   tried = undefined
+  clearTimeout(later)
+  later = undefined
   if (!kit) return
-  load(kit)
+  if (isOther) later = setTimeout(takeUp)
+  else load(kit)
   void startSound()
+}
+
+function takeUp(): void {
+  if (later === undefined) return
+  clearTimeout(later)
+  later = undefined
+  if (openKit) load(openKit)
 }
 
 /** The kit that is open as it would be, while that is heard. */
@@ -120,6 +136,7 @@ let isTrying = false
 export function hearGroove(groove: Groove | undefined): void {
   const { player } = sound.getState()
   if (!player || !openKit || (!groove && !isTrying)) return
+  takeUp()
   isTrying = groove !== undefined
   player.stopGroove()
   if (!groove) return load(openKit)
@@ -136,6 +153,7 @@ const waitingListeners = new Set<WaitingListener>()
 
 /** Strikes a pad; returns whether the strike waits for its sound to arrive. */
 export function strikePad(strike: Strike): boolean {
+  takeUp()
   const waits = sound.getState().player?.strike(strike) ?? false
   if (waits) for (const listener of waitingListeners) listener(strike.padId)
   return waits

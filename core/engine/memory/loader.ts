@@ -319,8 +319,9 @@ export function createLoader(
     const entry = slotOf(pad.id)
     const before = loaded.get(entry)
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
-    const isWhole = before?.lacks.length === 0 && !(hasFreed && before.refused.length > 0)
-    if (isShared && isWhole && isSame && !pad.leansOn && !isEmptyPad(pad)) return true
+    // What it lacks has not come: nothing of it can be otherwise.
+    const isSettled = before && !before.lacks.some((hash) => audioOf(hash) !== undefined) && !(hasFreed && before.refused.length > 0)
+    if (isShared && isSettled && isSame && !pad.leansOn && !isEmptyPad(pad)) return true
     const inputs = padInputs(kit, pad, isHere, busSlotOf)
     if (before && isUpToDate(before, inputs)) return true
     return put(entry, inputs, (context) => compilePad(kit, pad, context))

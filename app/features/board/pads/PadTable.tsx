@@ -28,7 +28,7 @@ const WIDEST_GAP = 110
 const LARGEST = 280
 const LEAST_FILLING = 96
 /** So many pads are drawn at once, all others in the moments after. */
-const DRAWN_AT_ONCE = 24
+const DRAWN_AT_ONCE = 12
 
 /** As large as the rows fill the height, so that rings are told apart by a finger; smaller ones are scrolled to. */
 function fillingSize(height: number, rows: number): number {
@@ -49,7 +49,6 @@ interface TableProps {
 export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   const isWide = useIsWide()
   const chosen = useSession((state) => state.padId)
-  const sounding = useSession((state) => state.sounding)
   const [{ width, height }, setBox] = useState({ width: 0, height: 0 })
   // While pads are arranged or tied each spot of a drum stands by itself.
   const cells = useMemo(
@@ -95,7 +94,6 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
             centreOf={centreOf}
             radiusOf={(index) => boxOf(index).width / 2}
             chosen={mode === 'tie' ? tieId : undefined}
-            sounding={sounding}
             width={width}
             height={20 + rows * (size + LABEL_HEIGHT + ROW_GAP)}
           />

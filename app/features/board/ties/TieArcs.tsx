@@ -1,10 +1,11 @@
-import type { Kit, PadId, TieId } from '@heliaster/core/kit'
+import type { Kit, TieId } from '@heliaster/core/kit'
 import { tieLines } from '@heliaster/core/ties'
 import type { TieLine } from '@heliaster/core/ties'
 import { useMemo } from 'react'
 import { View } from 'react-native'
 import Svg, { G, Path } from 'react-native-svg'
 
+import { useSession } from '../../../kit-view'
 import { usePalette } from '../../../ui/theme/theme'
 import { arcBetween, arcPath, headPath, loopAt } from './arc'
 import type { Spot } from './arc'
@@ -18,12 +19,11 @@ interface Props {
   readonly height: number
   /** The tie that is looked at; the others step back. */
   readonly chosen?: TieId
-  /** Pads that sound: lines from them, and to those that sound with them, are lit. */
-  readonly sounding: readonly PadId[]
 }
 
 /** All ties as lines from rim to rim, each kind with a stroke of its own; where a strike goes, its lines are lit. */
-export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen, sounding }: Props) {
+export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen }: Props) {
+  const sounding = useSession((state) => state.sounding) // lines from pads that sound, and to those that sound with them, are lit
   const lines = useMemo(() => tieLines(kit), [kit])
   const places = useMemo(() => new Map(kit.pads.map(({ id }, index) => [id, index])), [kit.pads])
   const centres = kit.pads.map((_, index) => centreOf(index))
