@@ -69,9 +69,9 @@ export async function newKit(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Record', exact: true }).waitFor()
 }
 
-/** Resident memory of all processes of a browser profile, in MB. */
+/** Resident memory of all processes of a browser profile, in MB: what several of them share, as a page and its workers do, counts once. */
 export function residentMb(folder: string): number {
-  return (sumOverProcesses(folder, 'statm', ownPages) * 4096) / 1e6
+  return (sumOverProcesses(folder, 'smaps_rollup', shareOfPages) * 1024) / 1e6
 }
 
 /** Sum over all processes of a browser profile of what a file of theirs in /proc says. */
@@ -88,8 +88,7 @@ export function sumOverProcesses(folder: string, file: string, valueOf: (text: s
   return sum
 }
 
-/** Resident pages that are not shared with other processes. */
-function ownPages(statm: string): number {
-  const [, resident, shared] = statm.split(' ').map(Number)
-  return resident - shared
+/** Resident kilobytes of a process, those that it shares with others by its share. */
+function shareOfPages(rollup: string): number {
+  return Number(/^Pss:\s+(\d+)/m.exec(rollup)![1])
 }
