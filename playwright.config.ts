@@ -16,7 +16,8 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
   workers: 2,
-  timeout: 120_000,
+  // Long enough for the longest on a machine that lends its cores to others: what a test asks is never how fast it is.
+  timeout: 240_000,
   // One that fails is tried once more and named as flaky: machines of two cores are slow for moments.
   retries: 1,
   expect: { timeout: 30_000 },
