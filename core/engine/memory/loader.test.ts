@@ -242,3 +242,23 @@ test('on a device so slow that each pace is over before it begins, a kit is laid
   while (!loader.load(rig.kit, undefined, { isOver: () => true }) && loads < 20) loads++
   expect(loads).toBe(rig.kit.pads.length)
 })
+
+test('pads whose sounds have not come stay as they are, however often a kit is loaded; one that comes makes its own pad anew, and no other', () => {
+  const rig = aKit([1, 2, 3].map((i) => ({ bands: [[steady(i / 10)]] })))
+  const there = new Map(rig.audio)
+  const { loader, run, strike, memory } = live(rig)
+  rig.audio.clear()
+  const programs = () => [...memory.programTable.subarray(0, 3)]
+  loader.load(rig.kit)
+  const before = programs()
+  expect(loader.lacking().size).toBe(3)
+  for (const name of ['Slip', 'Quay']) loader.load({ ...rig.kit, name, pads: [...rig.kit.pads] })
+  expect(programs()).toEqual(before)
+  const [hash, audio] = [...there][1]
+  rig.audio.set(hash, audio)
+  loader.load(rig.kit)
+  expect(programs().map((slot, i) => slot === before[i])).toEqual([true, false, true])
+  expect(loader.lacking().size).toBe(2)
+  strike(1)
+  expect(run(100)[99]).toBeCloseTo(0.2, 5)
+})
