@@ -1,6 +1,5 @@
-import { applyBatch, makeChange, sharedWith } from '@heliaster/core/kit'
-import type { AnyEdit, DocumentKind, DocumentSummary, MakeId } from '@heliaster/core/kit'
-import { createStore } from 'zustand/vanilla'
+import { makeChange, sharedWith } from '@heliaster/core/kit'
+import type { AnyEdit, DocumentKind, MakeId } from '@heliaster/core/kit'
 
 import { documentKey } from '../sync/local-db'
 import type { Outgoing, StoredDocument } from '../sync/local-db'
@@ -9,31 +8,9 @@ import { intendedOnly } from './gesture'
 import type { Gesture } from './gesture'
 import { emptyHistory, remember, stepBack, stepForward } from './history'
 import type { History } from './history'
+import { createListed } from './listed'
+import type { Entry } from './listed'
 import { Bases, replay } from './replay'
-
-export interface Entry<Doc, Edit> {
-  readonly doc: Doc
-  readonly revision: number
-  readonly changedAt: number
-  readonly history: History<Edit>
-}
-
-/** A document that cannot be read here: kept as it is, and shown so that it can be saved as a file. */
-export interface SetApart {
-  readonly id: string
-  /** As it is kept here; nothing where only the server has it. */
-  readonly doc?: unknown
-  readonly reason: string
-}
-
-interface State<Doc, Edit> {
-  readonly entries: Readonly<Record<string, Entry<Doc, Edit>>>
-  /** What the server lists and this device has not fetched. */
-  readonly elsewhere: Readonly<Record<string, DocumentSummary>>
-  readonly setApart: Readonly<Record<string, SetApart>>
-  /** False until what this device keeps has been read. */
-  readonly loaded: boolean
-}
 
 interface HasId {
   readonly id: string
@@ -63,35 +40,11 @@ export interface DocumentsNeed {
 /** The documents of one kind: edits are here at once, written on this device at once, and on their way to the server. */
 export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: DocumentKind<Doc, Edit>, need: DocumentsNeed) {
   const { shelf, makeId } = need
-  const store = createStore<State<Doc, Edit>>(() => ({ entries: {}, elsewhere: {}, setApart: {}, loaded: false }))
-  /** Documents as they are without the drags under way. */
-  const settled = new Map<string, Doc>()
-  /** What each drag under way has made of a document so far. */
-  const drags = new Map<string, Map<object, Edit[]>>()
-
-  const bases = new Bases<Doc, Edit>(kind)
-
-  const entryOf = (id: string) => store.getState().entries[id]
-  const docOf = (id: string) => settled.get(id)
   const keyOf = (id: string) => documentKey(kind.kind, id)
   const before = (id: string) => (need.stepsOf?.(keyOf(id)) as History<Edit> | undefined) ?? emptyHistory
-
-  /** Puts documents on the list, with the drags under way made on them; `undefined` takes one off. */
-  function show(changes: ReadonlyMap<string, (Omit<Entry<Doc, Edit>, 'history'> & { history?: History<Edit> }) | undefined>): void {
-    const entries = { ...store.getState().entries }
-    for (const [id, change] of changes) {
-      if (!change) {
-        delete entries[id]
-        settled.delete(id)
-        continue
-      }
-      settled.set(id, change.doc)
-      const moving = [...(drags.get(id)?.values() ?? [])].flat()
-      const doc = moving.length > 0 ? applyBatch(kind, change.doc, moving, false).doc : change.doc
-      entries[id] = { ...change, doc, history: change.history ?? entries[id]?.history ?? before(id) }
-    }
-    store.setState({ entries })
-  }
+  const listed = createListed(kind, before)
+  const { store, entryOf, docOf, show } = listed
+  const bases = new Bases<Doc, Edit>(kind)
 
   const outgoing = (id: string, type: Outgoing['type'], edits: readonly unknown[]): Outgoing => ({
     key: keyOf(id),
@@ -201,29 +154,19 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
     gesture(id: string): Gesture<Edit> {
       const token = {}
       const seen = docOf(id)
-      const mine = drags.get(id) ?? new Map<object, Edit[]>()
-      drags.set(id, mine)
       let meant: Edit[] = []
-      const follow = () => {
-        const entry = entryOf(id)
-        const doc = docOf(id)
-        if (entry && doc) show(new Map([[id, { ...entry, doc }]]))
-      }
       return {
         set(edits) {
           const now = docOf(id)
           if (!seen || !now) return
           meant = intendedOnly(kind, seen, now, edits)
-          mine.set(token, meant)
-          follow()
+          listed.drag(id, token, meant)
         },
         end() {
           const edits = meant
           meant = []
-          mine.delete(token)
-          if (mine.size === 0) drags.delete(id)
           this.set = () => undefined
-          follow()
+          listed.drag(id, token, undefined)
           if (edits.length > 0) {
             if (entryOf(id)) apply(id, edits, (made) => (made.inverses.length > 0 ? remember(entryOf(id)!.history, made) : entryOf(id)!.history))
             else void shelf.write({ refused: [{ kind: kind.kind, docId: id, reason: 'It was deleted while it was being changed.', edits, version: kind.version, at: need.now() }] }) // prettier-ignore
@@ -288,22 +231,11 @@ export function createDocuments<Doc extends HasId, Edit extends AnyEdit>(kind: D
       take(new Map([...all].map(([key, onShelf]) => [key.slice(keyOf('').length), onShelf])))
       store.setState({ loaded: true })
     },
-    noteElsewhere(summaries: readonly DocumentSummary[]): void {
-      const { entries, elsewhere } = store.getState()
-      const added = summaries.filter(({ id }) => !(id in entries)).map((summary) => [summary.id, summary])
-      if (added.length > 0) store.setState({ elsewhere: { ...elsewhere, ...Object.fromEntries(added) } })
-    },
-    /** The server cannot read a document: what it has can be saved as a file. */
-    noteUnreadable(id: string, reason: string): void {
-      store.setState(({ setApart }) => ({ setApart: { ...setApart, [id]: { id, reason } } }))
-    },
-    forgetElsewhere(ids: readonly string[]): void {
-      const gone = new Set(ids)
-      const held = Object.entries(store.getState().elsewhere)
-      const elsewhere = held.filter(([id]) => !gone.has(id))
-      if (elsewhere.length < held.length) store.setState({ elsewhere: Object.fromEntries(elsewhere) })
-    },
+    noteElsewhere: listed.noteElsewhere,
+    noteUnreadable: listed.noteUnreadable,
+    forgetElsewhere: listed.forgetElsewhere,
   }
 }
 
+export type { Entry, SetApart } from './listed'
 export type Documents<Doc extends HasId, Edit extends AnyEdit> = ReturnType<typeof createDocuments<Doc, Edit>>
