@@ -23,6 +23,21 @@ test('what is said stands there, is said to those who cannot see it, and goes by
   expect(screen.queryByText('3 deleted.')).toBeNull()
 })
 
+test('it stands nine seconds from when it is seen, however busy the device was before; what could not be shown for a minute is not', () => {
+  say('Kept.')
+  jest.advanceTimersByTime(20_000) // nothing could be drawn
+  const { unmount } = render(<Notices />)
+  act(() => jest.advanceTimersByTime(8_900))
+  expect(screen.queryByText('Kept.')).not.toBeNull()
+  act(() => jest.advanceTimersByTime(200))
+  expect(screen.queryByText('Kept.')).toBeNull()
+  unmount()
+  say('Old.')
+  jest.advanceTimersByTime(61_000)
+  render(<Notices />)
+  expect(screen.queryByText('Old.')).toBeNull()
+})
+
 test('what can be done about it is done once, and it is put away', () => {
   const undo = jest.fn()
   render(<Notices />)

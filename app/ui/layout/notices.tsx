@@ -19,7 +19,10 @@ interface Notice {
 
 const store = createStore<{ notices: Notice[] }>(() => ({ notices: [] }))
 let nextId = 1
+/** How long it stands, from when it can be read: a device may be busy when it is said. */
 const SHOWN_MS = 9000
+/** What could not be shown in this time is no news any more. */
+const STALE_MS = 60_000
 
 /** Sheets lie at 9999. */
 const ABOVE_SHEETS = 10000
@@ -31,7 +34,7 @@ const places = createStore<{ readonly count: number }>(() => ({ count: 0 }))
 export function notify(text: string, action?: Notice['action']): void {
   const id = nextId++
   store.setState(({ notices }) => ({ notices: [...notices.filter((notice) => notice.text !== text).slice(-2), { id, text, action }] }))
-  setTimeout(() => dismiss(id), SHOWN_MS)
+  setTimeout(() => dismiss(id), STALE_MS)
 }
 
 function dismiss(id: number): void {
@@ -84,6 +87,10 @@ function Said({ most }: { readonly most?: number }) {
 
 function NoticeLine({ notice: { id, text, action } }: { readonly notice: Notice }) {
   const palette = usePalette()
+  useEffect(() => {
+    const timer = setTimeout(() => dismiss(id), SHOWN_MS)
+    return () => clearTimeout(timer)
+  }, [id])
   return (
     <View
       style={{
