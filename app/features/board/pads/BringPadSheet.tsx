@@ -1,5 +1,5 @@
 import { applyBatch, kitKind } from '@heliaster/core/kit'
-import type { Kit, KitId, Pad, PadId } from '@heliaster/core/kit'
+import type { Kit, Pad, PadId } from '@heliaster/core/kit'
 import { bringPad } from '@heliaster/core/place'
 import { useState } from 'react'
 import { View } from 'react-native'
@@ -7,12 +7,11 @@ import { View } from 'react-native'
 import { hearVersion } from '../../../audio/engine/sound'
 import { makeId } from '../../../documents/make-id'
 import { editKit } from '../../../kit-view'
+import { OtherKit, useOtherKit } from '../../../kit-view/OtherKit'
 import { PadTile } from '../../../kit-view/PadTile'
 import { session } from '../../../kit-view/session'
 import { padName } from '../../../kit-view/use-kit'
-import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
 import { Button } from '../../../ui/controls/Button'
-import { Chips } from '../../../ui/controls/Chips'
 import { notify } from '../../../ui/layout/notices'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
@@ -24,10 +23,9 @@ interface Props {
 
 /** A pad of another kit, heard first, and brought here with all it needs. */
 export function BringPadSheet({ kit, onClose }: Props) {
-  const others = useOtherKits(kit)
-  const [fromId, setFromId] = useState<KitId | undefined>(others.length === 1 ? others[0]!.value : undefined)
   const [padId, setPadId] = useState<PadId>()
-  const from = useKitById(fromId)
+  const other = useOtherKit(kit, () => setPadId(undefined))
+  const from = other.kit
   const pad = from?.pads.find(({ id }) => id === padId)
   const bring = () => {
     const made = from && pad && bringPad(makeId, kit, from, pad.id)
@@ -51,20 +49,7 @@ export function BringPadSheet({ kit, onClose }: Props) {
       onClose={onClose}
       actions={<Button label={pad && from ? `Bring ${padName(from, pad)} here` : 'Choose a pad'} kind="main" disabled={!pad} onPress={bring} style={{ flex: 1 }} />} // prettier-ignore
     >
-      {others.length === 0 ? (
-        <Text tone="muted">There is no other kit yet.</Text>
-      ) : (
-        <Chips
-          label="Kit"
-          options={others}
-          value={fromId}
-          onChoose={(id) => {
-            setFromId(id)
-            setPadId(undefined)
-          }}
-        />
-      )}
-      {fromId && !from && <Text tone="muted">It is on its way from the server.</Text>}
+      <OtherKit {...other} />
       {from && from.pads.length === 0 && <Text tone="muted">It has no pads.</Text>}
       {from && <Pads kit={from} chosen={padId} onChoose={choose} />}
     </Sheet>

@@ -1,6 +1,7 @@
 import type { Pace } from '@heliaster/core/groove/rhythm'
 import { View } from 'react-native'
 
+import { DrawnToSteps } from '../../../kit-view/DrawnToSteps'
 import { Button } from '../../../ui/controls/Button'
 import { Slider } from '../../../ui/controls/Slider'
 import { Toggle } from '../../../ui/controls/Toggle'
@@ -45,18 +46,7 @@ export function RhythmPart({ pace, isGuess, onPace, share, onShare, kitBpm, take
         <Button label="The one a beat earlier" onPress={() => shift(-1)} />
         <Button label="A beat later" onPress={() => shift(1)} />
       </View>
-      <Slider
-        label="Drawn to the steps (0 is as played)"
-        spoken="Drawn to the steps"
-        value={Math.round(100 * share)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        neutral={0}
-        onSlide={(percent) => onShare(percent / 100)}
-        onDone={() => undefined}
-      />
+      <DrawnToSteps share={share} onShare={onShare} />
       {Math.abs(pace.tempoBpm - kitBpm) > 0.005 && (
         <Toggle
           label={`The kit takes this tempo, ${pace.tempoBpm} BPM`}

@@ -1,4 +1,4 @@
-import type { Groove, Kit, KitId } from '@heliaster/core/kit'
+import type { Groove, Kit } from '@heliaster/core/kit'
 import { grooveOn } from '@heliaster/core/place'
 import { useEffect, useMemo, useState } from 'react'
 
@@ -6,7 +6,7 @@ import { hearGroove } from '../../../audio/engine/sound'
 import { chooseGroove, stopGroove } from '../../../audio/playing/groove-player'
 import { makeId } from '../../../documents/make-id'
 import { editKit } from '../../../kit-view'
-import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
+import { OtherKit, useOtherKit } from '../../../kit-view/OtherKit'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
 import { notify } from '../../../ui/layout/notices'
@@ -20,17 +20,19 @@ interface Props {
 
 /** A groove of another kit on the pads of this one, by names and families: heard first. */
 export function BringGroove({ kit, onClose }: Props) {
-  const others = useOtherKits(kit)
-  const [fromId, setFromId] = useState<KitId | undefined>(others.length === 1 ? others[0]!.value : undefined)
   const [chosen, setChosen] = useState<Groove>()
   const [isHeard, setHeard] = useState(false)
-  const from = useKitById(fromId)
-  const answered = useMemo(() => (from && chosen ? grooveOn(makeId, from, chosen, kit) : undefined), [from, chosen, kit])
-  useEffect(() => () => hearGroove(undefined), [])
   const stop = () => {
     if (isHeard) hearGroove(undefined)
     setHeard(false)
   }
+  const other = useOtherKit(kit, () => {
+    stop()
+    setChosen(undefined)
+  })
+  const from = other.kit
+  const answered = useMemo(() => (from && chosen ? grooveOn(makeId, from, chosen, kit) : undefined), [from, chosen, kit])
+  useEffect(() => () => hearGroove(undefined), [])
   const hear = () => {
     if (isHeard || !answered) return stop()
     stopGroove()
@@ -55,21 +57,7 @@ export function BringGroove({ kit, onClose }: Props) {
         <Button label={answered ? 'Bring it here' : 'Choose a groove'} kind="main" disabled={!answered || isEmpty} onPress={bring} />
       }
     >
-      {others.length === 0 ? (
-        <Text tone="muted">There is no other kit yet.</Text>
-      ) : (
-        <Chips
-          label="Kit"
-          options={others}
-          value={fromId}
-          onChoose={(id) => {
-            stop()
-            setFromId(id)
-            setChosen(undefined)
-          }}
-        />
-      )}
-      {fromId && !from && <Text tone="muted">It is on its way from the server.</Text>}
+      <OtherKit {...other} />
       {from && from.grooves.length === 0 && <Text tone="muted">It has no groove.</Text>}
       {from && from.grooves.length > 0 && (
         <Chips

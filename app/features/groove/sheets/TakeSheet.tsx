@@ -1,9 +1,9 @@
 import { useStore } from 'zustand'
 
 import { beginTake, takeSettings } from '../../../audio/playing/groove-take'
+import { DrawnToSteps } from '../../../kit-view/DrawnToSteps'
 import { Button } from '../../../ui/controls/Button'
 import { Chips } from '../../../ui/controls/Chips'
-import { Slider } from '../../../ui/controls/Slider'
 import { Toggle } from '../../../ui/controls/Toggle'
 import { Sheet } from '../../../ui/layout/Sheet'
 import { Text } from '../../../ui/layout/Text'
@@ -37,18 +37,7 @@ export function TakeSheet({ hands: { kit, groove }, onClose }: Props) {
       <Text look="small" tone="muted">
         {isInstead ? 'A pad that is struck begins its string anew; the others stay.' : 'Strikes join the beads that are there.'}
       </Text>
-      <Slider
-        label="Drawn to the steps (0 is as played)"
-        spoken="Drawn to the steps"
-        value={Math.round(100 * share)}
-        min={0}
-        max={100}
-        step={1}
-        unit="%"
-        neutral={0}
-        onSlide={(percent) => takeSettings.setState({ share: percent / 100 })}
-        onDone={() => undefined}
-      />
+      <DrawnToSteps share={share} onShare={(now) => takeSettings.setState({ share: now })} />
       <Toggle label="A click on every beat" value={hasClick} onChange={(value) => takeSettings.setState({ hasClick: value })} />
       <Text look="small" tone="muted">
         It begins at once, with the groove. Escape ends it, and one undo takes the whole pass back.
