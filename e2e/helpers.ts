@@ -1,6 +1,6 @@
 import { CHUNK_BYTES, KIT_VERSION } from '@heliaster/core/kit'
 import { expect } from '@playwright/test'
-import type { Page } from '@playwright/test'
+import type { FileChooser, Locator, Page } from '@playwright/test'
 import type { AudioHash, Kit, Source } from '@heliaster/core/kit'
 import { createHash } from 'node:crypto'
 
@@ -48,6 +48,25 @@ export async function nameKit(page: Page, name: string): Promise<void> {
 
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: /^How saving stands: Saved(;|$)/ })).toBeVisible({ timeout: 90_000 })
+}
+
+/** Where something stands once nothing moves it any more. */
+export async function standing(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  let last = ''
+  await expect.poll(async () => last === (last = JSON.stringify(await locator.boundingBox())), { intervals: [200] }).toBe(true)
+  return (await locator.boundingBox())!
+}
+
+/** Presses until the page asks for a file: on a slow machine what is pressed may still move away under it. */
+export async function askedForFile(page: Page, button: Locator): Promise<FileChooser> {
+  const asked = page.waitForEvent('filechooser')
+  let isAsked = false
+  void asked.then(() => (isAsked = true))
+  await expect(async () => {
+    if (!isAsked) await button.click({ timeout: 5000 })
+    await expect.poll(() => isAsked, { timeout: 5000 }).toBe(true)
+  }).toPass()
+  return asked
 }
 
 /** A mono WAV of 16 bits with strikes at the given seconds. */

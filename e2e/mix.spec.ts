@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { unzipSync } from 'fflate'
 
-import { fills, keptKit, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
+import { fills, keptKit, openOwnDemo, pad, saved, standing, storedBytes, storedSource } from './helpers'
 
 const press = (page: Page, name: string | RegExp) =>
   page
@@ -89,7 +89,7 @@ test('a compressor on the whole lowers what is loud, as its picture says; the me
   const valueOf = async () => Number(await lane.getAttribute('aria-valuenow'))
   const stood = await valueOf()
   await lane.scrollIntoViewIfNeeded()
-  const box = (await lane.boundingBox())!
+  const box = await standing(lane)
   await page.mouse.move(box.x + box.width / 2, box.y + box.height - 12)
   await page.mouse.down()
   expect(await valueOf()).toBe(stood) // it does not jump to where it is touched

@@ -8,7 +8,7 @@ import { expect, test } from '@playwright/test'
 import type { Download, Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 
-import { openDemo, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
+import { askedForFile, openDemo, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
 
 const KEYS = ['z', 'c', 'x', 'c', 'z', 'v', 'x', 'b']
 
@@ -200,7 +200,7 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await page.getByRole('button', { name: 'Keep' }).first().click()
   const firstName = await page.getByRole('textbox', { name: 'Name of the performance' }).inputValue()
   await page.getByRole('radio', { name: 'Picture', exact: true }).click()
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Choose a film' }).click()])
+  const chooser = await askedForFile(page, page.getByRole('button', { name: 'Choose a film' }))
   const filmName = `slipway ${Date.now()}.webm`
   await chooser.setFiles({ name: filmName, mimeType: 'video/webm', buffer: await aFilm(page) })
   const film = page.getByLabel('The film', { exact: true })
@@ -264,8 +264,8 @@ test('a performance runs with a film of one’s own, and what is taken out begin
   await page.keyboard.press('x')
   await page.getByRole('button', { name: 'End the pass' }).click()
   await expect(page.getByText('2 strikes stand in this line now, in place of what was there.')).toBeVisible()
-  const punched = await keptPerformance(page, firstName)
-  expect(punched.events.flatMap((event) => (event.type === 'strike' && isHeard(punched, event) ? [event.padId] : []))).toHaveLength(2)
+  const heardPads = (of: Performance) => of.events.flatMap((event) => (event.type === 'strike' && isHeard(of, event) ? [event.padId] : []))
+  await expect.poll(async () => heardPads(await keptPerformance(page, firstName))).toHaveLength(2)
   await page.keyboard.press('Control+z')
   await expect.poll(async () => strikesOf(await keptPerformance(page, firstName)).length).toBe(1)
 

@@ -183,8 +183,10 @@ async function hitCount(page: Page): Promise<number> {
 
 test('what the pads play is taken back in sample for sample, with its strikes', async ({ page }) => {
   await openDemo(page, 'gather')
-  await page.getByText('The pads', { exact: true }).tap()
-  await expect(page.getByText(/^What the pads play is recorded/)).toBeVisible()
+  await expect(async () => {
+    await page.getByText('The pads', { exact: true }).tap()
+    await expect(page.getByText(/^What the pads play is recorded/)).toBeVisible({ timeout: 3000 })
+  }).toPass()
   await record(page).tap()
   await expect(page.getByText('Stop and cut')).toBeVisible()
   // The audio of the pad may still be on its way to this device: struck until it sounds.
