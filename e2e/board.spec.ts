@@ -86,6 +86,9 @@ test('several pads are edited as one, a mixed value is said to be, and settings 
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Add pad' }).click()
   await page.getByRole('radio', { name: 'Level', exact: true }).click()
   await page.getByRole('slider', { name: 'Pan' }).press('PageUp')
+  await pad(page, 'Pad 1').click()
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Pad 1')
+  await expect(page.getByRole('radio', { name: 'Level', exact: true })).toBeChecked() // what is shown of a pad stays from pad to pad
   await page.getByRole('button', { name: 'Several pads' }).click()
   await page.getByRole('radio', { name: 'All', exact: true }).first().click()
   await expect(page.getByText('Pan (mixed)')).toBeVisible()
