@@ -3,7 +3,8 @@ import type { Kit } from '@heliaster/core/kit'
 import type { Act, Stood } from '@heliaster/core/performance'
 
 import { makeId } from '../../documents/make-id'
-import { lookNow, memoryOf, passages, startRemembering } from './remembering'
+import type { Player } from '../engine/player'
+import { lookNow, lookToEnd, memoryOf, passages, startRemembering } from './remembering'
 
 let mockKit: Kit | undefined
 let mockActs: Act[] = []
@@ -94,4 +95,29 @@ test('while much is played it is noted every five seconds how the engine stands,
   mockSilent = true
   await look()
   expect(memory.lastStood()).toBe(mockFrame)
+})
+
+test('the last strike before an end is taken up though the engine is behind; one that sleeps or stands still is not waited for', async () => {
+  await look()
+  const pressedAt = mockFrame
+  const player = {
+    frameNow: () => mockFrame,
+    clock: { burstFrames: () => 480 },
+    sleep: { isAsleep: () => false },
+    stands: () => {
+      mockFrame += 128
+      if (mockFrame - pressedAt === 896) mockActs = [strike(mockFrame)] // struck before, it sounds now
+      return Promise.resolve(mockStood())
+    },
+  } as unknown as Player
+  const end = await lookToEnd(player)
+  expect(mockFrame).toBeGreaterThanOrEqual(end)
+  const [passage] = passages.getState()[mockKit!.id]
+  expect(passage).toMatchObject({ fromFrame: pressedAt + 896, strikes: 1 })
+  expect(end).toBeGreaterThan(passage.fromFrame)
+  const stands = jest.fn()
+  await lookToEnd({ ...player, stands, sleep: { isAsleep: () => true } } as unknown as Player)
+  expect(stands).not.toHaveBeenCalled()
+  const standsStill = { ...player, stands: () => jest.advanceTimersByTimeAsync(300) } as unknown as Player
+  expect(await lookToEnd(standsStill)).toBeGreaterThan(mockFrame)
 })

@@ -64,6 +64,23 @@ export function look(): void {
   if (isOther || isTime(player, memory)) void askHow(player, memory, kit)
 }
 
+/** An engine that does not come on is waited for no longer than this. */
+const PATIENCE_MS = 2000
+
+/**
+ * Takes up all that was struck until now, also what has yet to sound: a strike sounds up to two bursts after the hand, and later
+ * where the engine is behind. Returns the frame that all of it lies before.
+ */
+export async function lookToEnd(player: Player): Promise<number> {
+  const end = player.frameNow() + 2 * Math.ceil(player.clock.burstFrames()) + BLOCKS_UNDER_WAY
+  const patience = performance.now() + PATIENCE_MS
+  while (player.frameNow() < end && !player.sleep.isAsleep() && performance.now() < patience) await player.stands()
+  look()
+  return end
+}
+/** Frames that the engine may be working on as it is asked. */
+const BLOCKS_UNDER_WAY = 256
+
 function isTime(player: Player, memory: Remembered): boolean {
   if (!memory.hasMoved()) return false
   return player.isSilent() || player.frameNow() - memory.lastStood() > STAND_SECONDS * player.sampleRateHz

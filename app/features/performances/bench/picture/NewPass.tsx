@@ -7,7 +7,7 @@ import { useStore } from 'zustand'
 import { sound } from '../../../../audio/engine/sound'
 import { FILM, hearing, runFilm, stopHearing } from '../../../../audio/performances/hear'
 import { passageToKeep } from '../../../../audio/performances/keep'
-import { look } from '../../../../audio/performances/remembering'
+import { lookToEnd } from '../../../../audio/performances/remembering'
 import { performances } from '../../../../documents'
 import { makeId } from '../../../../documents/make-id'
 import { PadFace } from '../../../../kit-view/PadFace'
@@ -69,11 +69,10 @@ export function NewPass({ kit, performance, pictured, edit }: Props) {
     const { player } = sound.getState()
     if (!begun || !player) return
     const filmSeconds = hearing.getState().seconds
-    const toFrame = player.frameNow()
     stopHearing()
     setBegun(undefined)
     pictured.setPassing(false)
-    look()
+    const toFrame = await lookToEnd(player)
     const words = await keepPass(kit, performance, pictured, { begun, toFrame, filmSeconds }, where === 'here' ? edit : undefined)
     notify(words)
   }

@@ -19,7 +19,7 @@ const mockSaved = jest.fn((..._file: unknown[]) => undefined)
 const mockCreated: Performance[] = []
 jest.mock('../../../../ui/device/choose-files', () => ({ saveFile: (...file: unknown[]) => mockSaved(...file) }))
 jest.mock('../../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
-jest.mock('../../../../audio/engine/sound', () => ({ sound: { getState: () => ({ player: { frameNow: () => 1_100_000 } }) } }))
+jest.mock('../../../../audio/engine/sound', () => ({ sound: { getState: () => ({ player: {} }) } }))
 jest.mock('../../../../audio/performances/hear', () => {
   const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
   const hearing = createStore(() => ({ name: undefined as string | undefined, seconds: 0, lit: [] }))
@@ -31,7 +31,7 @@ jest.mock('../../../../audio/performances/hear', () => {
   }
 })
 jest.mock('../../../../audio/performances/keep', () => ({ passageToKeep: (kit: unknown, stretch: unknown) => mockKeep(kit, stretch) }))
-jest.mock('../../../../audio/performances/remembering', () => ({ look: () => undefined }))
+jest.mock('../../../../audio/performances/remembering', () => ({ lookToEnd: () => Promise.resolve(1_100_000) }))
 jest.mock('../../../../audio/performances/resound', () => ({
   resound: () => Promise.resolve({ audio: { sampleRateHz: 48000, channels: [new Float32Array(10), new Float32Array(10)] }, fell: [] }),
   resoundedWav: () => Promise.resolve(new ArrayBuffer(4)),
