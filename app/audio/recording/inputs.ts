@@ -1,5 +1,6 @@
 import { engineUrl } from '../engine/engine-url'
 import { sound } from '../engine/sound'
+import type { SoundState } from '../engine/sound'
 import { PRACTICE_RATE, practiceStream } from './practice-microphone'
 
 export type InputKind = 'microphone' | 'practice' | 'pads'
@@ -58,11 +59,28 @@ function contextAt(sampleRate: number | undefined): AudioContext {
 
 /** What the pads play, taken from the engine's mix before its limiter. */
 async function padsInput(): Promise<OpenInput> {
-  const { player, problem } = sound.getState()
-  if (!player) throw new NoInput(problem ?? 'The sound engine is still starting. Try again in a moment.')
+  const { player, problem } = await started()
+  if (!player) throw new NoInput(problem ?? 'The sound engine is still starting. Choose the pads again in a moment.')
   const letSleep = player.sleep.hold()
   await player.resume()
   return { context: player.context, node: player.node, output: 1, label: 'The pads', close: async () => letSleep() }
+}
+
+const STARTING_MS = 15_000
+
+/** The engine once it has started, or why it cannot; neither where it takes too long. */
+function started(): Promise<SoundState> {
+  const isKnown = ({ player, problem }: SoundState) => player !== undefined || problem !== undefined
+  return new Promise((resolve) => {
+    if (isKnown(sound.getState())) return resolve(sound.getState())
+    const end = (state: SoundState) => {
+      stop()
+      clearTimeout(timer)
+      resolve(state)
+    }
+    const stop = sound.subscribe((state) => isKnown(state) && end(state))
+    const timer = setTimeout(() => end(sound.getState()), STARTING_MS)
+  })
 }
 
 export async function microphoneStream(deviceId: string | undefined, onEnded: (reason: string) => void): Promise<MediaStream> {

@@ -32,8 +32,9 @@ export function useRecorder(): Recorder {
       if (settings.input !== 'microphone' || (await mayListen())) if (!gone && recorder.getState().state === 'closed') await arm()
     }
     void listen()
+    // What could not be opened is tried again once its input is chosen again.
     const stop = recorder.subscribe((now, before) => {
-      if (now.state === 'closed' && before.state !== 'closed') void listen()
+      if (now.state === 'closed' && (before.state !== 'closed' || (before.problem && !now.problem))) void listen()
     })
     const onVisible = () => void listen()
     document.addEventListener('visibilitychange', onVisible)
