@@ -17,6 +17,9 @@ export const working = createStore<Working>(() => ({ waiting: 0, share: 0 }))
 /** The sound was not worked; the message is for a person. */
 export class NotWorked extends Error {}
 
+/** A person stopped it. */
+export class WorkStopped extends NotWorked {}
+
 interface Job {
   readonly recipe: Recipe
   readonly source: () => Promise<Audio>
@@ -73,7 +76,7 @@ export function stopWorking(): void {
   const all = [...(atHand ? [atHand] : []), ...waiting.splice(0)]
   atHand = undefined
   for (const job of all)
-    job.failed(new NotWorked('The work on its matter was stopped. Change a step of it, or switch it off, to hear it again.'))
+    job.failed(new WorkStopped('The work on its matter was stopped. Change a step of it, or switch it off, to hear it again.'))
   tell(0)
 }
 

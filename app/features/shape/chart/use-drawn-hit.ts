@@ -8,6 +8,7 @@ import type { SnapPlaces } from '@heliaster/core/shaping'
 import { useEffect, useState } from 'react'
 
 import { decodedAudio } from '../../../audio/files/audio-files'
+import { WorkStopped } from '../../../audio/files/worked-sound'
 import { drawStrike } from '../../../audio/engine/draw'
 import { workedMatter } from '../../../audio/engine/worked'
 
@@ -47,6 +48,9 @@ export const FIRST_SECONDS = 0.02
 export const RATE_HZ = 48000
 const LONGEST_SECONDS = 8
 const SETTLE_MS = 40
+/** What could not be drawn, since a sound of it had not come or was worked anew, is drawn again after so long, and then after twice as long. */
+const AGAIN_MS = 1000
+const MOST_AGAIN_MS = 30_000
 const VELOCITY = 112
 const LONGEST_SAMPLES = 24000
 
@@ -55,12 +59,17 @@ export function useDrawnHit(kit: Kit, pad: Pad): DrawnHit | undefined {
   const [drawn, setDrawn] = useState<{ readonly padId: PadId; readonly hit: DrawnHit }>()
   useEffect(() => {
     let gone = false
-    const timer = setTimeout(() => {
-      drawHit(kit, pad).then(
-        (hit) => !gone && setDrawn({ padId: pad.id, hit }),
-        () => undefined, // missing audio is named on the Board and in Ship
-      )
-    }, SETTLE_MS)
+    let timer: ReturnType<typeof setTimeout>
+    const draw = (waitMs: number, againMs: number) => {
+      timer = setTimeout(() => {
+        drawHit(kit, pad).then(
+          (hit) => !gone && setDrawn({ padId: pad.id, hit }),
+          // Missing audio is named on the Board and in Ship; work that was stopped stays so.
+          (error) => !gone && againMs <= MOST_AGAIN_MS && !(error instanceof WorkStopped) && draw(againMs, 2 * againMs),
+        )
+      }, waitMs)
+    }
+    draw(SETTLE_MS, AGAIN_MS)
     return () => {
       gone = true
       clearTimeout(timer)
