@@ -1,7 +1,7 @@
 import { applyEdit, createBus, createKit, createPad, effectKinds, effectStarts, insertSchema } from '@heliaster/core/kit'
 import type { Bus, BusId, Insert, Kit, KitEdit, Pad, PadId, Ray } from '@heliaster/core/kit'
 import { testIds } from '@heliaster/core/kit/testing'
-import { fireEvent, render, screen, within } from '@testing-library/react'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 
 import { busesAfter, movedBus } from '../../kit-view/buses/bus-edits'
@@ -24,6 +24,7 @@ const mockReading = { momentary: -18.25, short: -20, integrated: -21, peakDb: 0.
 const mockClear = jest.fn()
 const mockOver = jest.fn()
 let mockLevel = 0
+let mockLoud: PadId | undefined
 let mockHighest = 0.6
 let mockWide = true
 jest.mock('../../audio/engine/outputs-later', () => ({ outputsLater: () => new Promise(() => undefined) }))
@@ -76,7 +77,7 @@ jest.mock('../../audio/engine/sound', () => {
   const soloed = createStore(() => ({ pads: [], rays: [], buses: [] as string[], bands: [], turns: [] }))
   return {
     busLevel: () => mockLevel,
-    raysLevel: () => new Float64Array(32),
+    raysLevel: (id: string) => new Float64Array(32).fill(id === mockLoud ? 0.8 : 0),
     soloed,
     sound: createStore(() => ({ player: { losses: () => ({ events: 0, strikes: 2, lateBlocks: 1 }) } })),
     strikePad: () => undefined,
@@ -230,6 +231,27 @@ test('a point of the equaliser moves its frequency, and its gain or its sharpnes
 test('what is loud comes first, what is silent keeps its order', () => {
   const ids = ['a', 'b', 'c', 'd'] as PadId[]
   expect(byLoudness(ids, new Map([['c' as PadId, 0.5], ['b' as PadId, 0.1]]))).toEqual(['c', 'b', 'a', 'd']) // prettier-ignore
+})
+
+test('what becomes loud comes first, but not under a hand', () => {
+  jest.useFakeTimers()
+  render(<Shown />)
+  const names = () => screen.getAllByRole('slider', { name: /^Level of (Hull thump|Oar)$/ }).map((lane) => lane.getAttribute('aria-label'))
+  expect(names()).toEqual(['Level of Hull thump', 'Level of Oar'])
+  mockLoud = mockKit.pads[1]!.id
+  for (let i = 0; i < 4; i++) {
+    const moved = Object.assign(new MouseEvent('pointermove', { bubbles: true, clientX: 40, clientY: 40 }), {
+      pointerId: 1,
+      pointerType: 'mouse',
+    })
+    fireEvent(screen.getByRole('slider', { name: 'Level of Hull thump' }), moved)
+    act(() => jest.advanceTimersByTime(1500))
+  }
+  expect(names()).toEqual(['Level of Hull thump', 'Level of Oar'])
+  act(() => jest.advanceTimersByTime(6000))
+  expect(names()).toEqual(['Level of Oar', 'Level of Hull thump'])
+  mockLoud = undefined
+  jest.useRealTimers()
 })
 
 test('meters are read in figures, and a mark above full scale stays until it is cleared', () => {

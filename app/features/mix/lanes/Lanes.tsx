@@ -26,7 +26,7 @@ interface Props {
 }
 
 const padLevel = (id: Pad['id']) => Math.max(...raysLevel(id))
-/** How long after a move of a level nothing changes places. */
+/** How long after a move of a level, or of a hand over them, nothing changes places. */
 const CALM_MS = 3000
 
 /** The whole, then pads, what is loud first, then buses and returns. */
@@ -35,15 +35,16 @@ export function Lanes({ kit, isLoudFirst, chosen, onChoose }: Props) {
   const over = useStore(mixMeter, (state) => state.over)
   const marks = (id: string) => ({ isOver: over.includes(id), onOver: () => markOver(id) })
   const movedAt = useRef(-Infinity)
+  const hold = () => (movedAt.current = performance.now())
   const gesture = useMemo(() => kitGesture(kit.id), [kit.id])
   const move = (edits: KitEdit[]) => {
-    movedAt.current = performance.now()
+    hold()
     gesture.set(edits)
   }
   const order = useLoudOrder(kit.pads.map(({ id }) => id), padLevel, isLoudFirst, () => performance.now() - movedAt.current < CALM_MS)
   const pads = order.flatMap((id) => kit.pads.find((pad) => pad.id === id) ?? [])
   return (
-    <View style={{ gap: 2, paddingBottom: 24 }}>
+    <View style={{ gap: 2, paddingBottom: 24 }} onPointerDown={hold} onPointerMove={hold}>
       <Lane
         name="The whole kit"
         words={chainWords(kit.inserts)}

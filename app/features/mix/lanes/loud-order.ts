@@ -12,7 +12,7 @@ export function byLoudness<Id>(ids: readonly Id[], heard: ReadonlyMap<Id, number
 }
 
 /**
- * Ids with what is loud first. The order changes only now and then, and not while a level is being moved (`isHeld`), so that
+ * Ids with what is loud first. The order changes only now and then, and not while a hand is over them (`isHeld`), so that
  * nothing slips from under a thumb.
  */
 export function useLoudOrder<Id extends string>(ids: readonly Id[], levelOf: (id: Id) => number, isOn: boolean, isHeld: () => boolean): readonly Id[] {
