@@ -1,4 +1,4 @@
-import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '@heliaster/core/alike'
+import { dividingJoin, groupsAfter, hitPortraitsOf, hitUnlikeness, joinsOf, portraitOf, unlikeness } from '@heliaster/core/alike'
 
 import type { Figure } from './figure'
 import { manners, realScene } from './real/compose'
@@ -20,15 +20,16 @@ export function figuresOfAlike(): Record<string, Figure> {
     const strikes = realStrikes(name)
     const title = `alike.${name}${isUnseen ? ' (unseen)' : ''}`
     const sounds = strikes.map(({ samples }) => samples.subarray(beginOf(samples)))
-    const files = precisions(sounds, strikes.map(({ thing }) => thing)) // prettier-ignore
+    const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
+    const files = precisions(sounds, strikes.map(({ thing }) => thing), (a, b) => unlikeness(portraits[a], portraits[b])) // prettier-ignore
     if (files.queries > 0) figures[`${title}.files`] = figureOf(files, `${files.queries} files`)
     const scenes = Object.keys(manners).flatMap((manner) => Array.from({ length: SCENES }, (_, i) => hitsOf(manner, strikes, SEED + i)))
     if (scenes.length === 0) continue
-    const all = scenes.map(({ sounds, things }) => precisions(sounds, things))
+    const all = scenes.map(({ sounds, things, unlike }) => precisions(sounds, things, unlike))
     const queries = all.reduce((sum, one) => sum + one.queries, 0)
     const mean = (of: 'ours' | 'theirs') => all.reduce((sum, one) => sum + one[of] * one.queries, 0) / queries
     figures[`${title}.hits`] = figureOf({ ours: mean('ours'), theirs: mean('theirs'), queries }, `${scenes.length} recordings`)
-    const grouped = scenes.map(({ sounds, things }) => pairsRight(sounds, things))
+    const grouped = scenes.map(({ things, unlike }) => pairsRight(things, unlike))
     figures[`${title}.things`] = {
       value: grouped.reduce((sum, one) => sum + one, 0) / grouped.length,
       unit: `F of pairs that are one thing, ${scenes.length} recordings`,
@@ -60,13 +61,17 @@ function beginOf(samples: Float32Array): number {
 
 function hitsOf(manner: string, strikes: Parameters<typeof realScene>[1], seed: number) {
   const { samples, truth, things } = realScene(manners[manner]!, strikes, seed)
-  return { sounds: truth.map((from, i) => samples.subarray(from, truth[i + 1] ?? samples.length)), things }
+  const hits = truth.map((onsetFrame, i) => ({ onsetFrame, endFrame: truth[i + 1] ?? samples.length }))
+  const portraits = hitPortraitsOf(samples, REAL_RATE, hits)
+  const unlike = (a: number, b: number) => hitUnlikeness(portraits[a], portraits[b])
+  return { sounds: hits.map(({ onsetFrame, endFrame }) => samples.subarray(onsetFrame, endFrame)), things, unlike }
 }
 
-function precisions(sounds: readonly Float32Array[], things: readonly string[]): Precision {
-  const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
+type Unlike = (a: number, b: number) => number
+
+function precisions(sounds: readonly Float32Array[], things: readonly string[], unlike: Unlike): Precision {
   const cepstra = sounds.map((sound) => mfccMeans(sound.subarray(0, Math.round(LOOKED_AT_SECONDS * REAL_RATE)), REAL_RATE))
-  const ours = things.map((_, i) => averagePrecision(i, things, (j) => unlikeness(portraits[i], portraits[j])))
+  const ours = things.map((_, i) => averagePrecision(i, things, (j) => unlike(i, j)))
   const theirs = things.map((_, i) => averagePrecision(i, things, (j) => Math.hypot(...cepstra[i].map((value, k) => value - cepstra[j][k]))))
   const known = ours.filter((value) => value !== undefined)
   const mean = (values: readonly (number | undefined)[]) => values.reduce<number>((sum, value) => sum + (value ?? 0), 0) / Math.max(1, known.length)
@@ -82,12 +87,9 @@ function averagePrecision(query: number, things: readonly string[], unlike: (oth
   return order.reduce((sum, { i }, rank) => (things[i] === things[query] ? sum + ++found / (rank + 1) : sum), 0) / wanted
 }
 
-function pairsRight(sounds: readonly Float32Array[], things: readonly string[]): number {
-  const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
-  const joins = joinsOf(portraits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
-  const groupOf = new Map(
-    groupsAfter(portraits.length, joins, dividingJoin(joins)).flatMap((group, g) => group.map((i) => [i, g] as const)),
-  )
+function pairsRight(things: readonly string[], unlike: Unlike): number {
+  const joins = joinsOf(things.length, unlike)
+  const groupOf = new Map(groupsAfter(things.length, joins, dividingJoin(joins)).flatMap((group, g) => group.map((i) => [i, g] as const)))
   const counts = { right: 0, wrong: 0 }
   for (let a = 0; a < things.length; a++)
     for (let b = a + 1; b < things.length; b++) {

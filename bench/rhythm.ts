@@ -1,4 +1,4 @@
-import { portraitOf } from '@heliaster/core/alike'
+import { hitPortraitsOf } from '@heliaster/core/alike'
 import { cutRecording } from '@heliaster/core/cut'
 import { heardRhythm as heardHits, paceOf } from '@heliaster/core/groove/rhythm'
 import type { Pace } from '@heliaster/core/groove/rhythm'
@@ -134,13 +134,9 @@ function heardRhythm(seed: number, strikes: readonly RealStrike[]) {
   const played = playedRhythm(seed)
   const scene = placedScene(played.strikes.map(({ seconds, thing, strength }) => ({ at: seconds, level: strength, takes: things[thing] })), -60, random) // prettier-ignore
   const hits = cutRecording({ sampleRateHz: REAL_RATE, channels: [scene.samples] }, { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 })
+  const portraits = hitPortraitsOf(scene.samples, REAL_RATE, hits)
   const { things: groups, pace } = heardHits(
-    hits.map(({ onsetFrame, endFrame, peakDb, centreHz }) => ({
-      seconds: onsetFrame / REAL_RATE,
-      peakDb,
-      centreHz,
-      portrait: portraitOf(scene.samples, REAL_RATE, onsetFrame, endFrame),
-    })),
+    hits.map(({ onsetFrame, peakDb, centreHz }, i) => ({ seconds: onsetFrame / REAL_RATE, peakDb, centreHz, portrait: portraits[i] })),
   )
   const groupOf = new Map(groups.flatMap((group, g) => group.map((i) => [i, g] as const)))
   const found = played.strikes.map((strike, i) => {

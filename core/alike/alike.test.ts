@@ -1,4 +1,5 @@
 import { seeded } from '../kit/builders'
+import { hitPortraitsOf, hitUnlikeness } from './amid'
 import { dividingJoin, groupsAfter, joinsOf } from './groups'
 import { kinOf } from './kin'
 import type { Sounding } from './kin'
@@ -52,6 +53,48 @@ test('unlikeness is 0 for the same and alike both ways, and a portrait survives 
   }
   expect(portraitFrom('short')).toBeUndefined()
   expect(portraitFrom('~'.repeat(120))).toBeUndefined()
+})
+
+interface Struck {
+  readonly sound: Float32Array
+  readonly atSeconds: number
+}
+
+function plainRow(strikes: readonly Struck[]): Float32Array {
+  const mono = new Float32Array(Math.round((strikes.at(-1)!.atSeconds + 0.8) * RATE))
+  for (const { sound, atSeconds } of strikes) sound.forEach((sample, i) => (mono[Math.round(atSeconds * RATE) + i] += sample))
+  return mono
+}
+
+/** The portraits of strikes in a row, each amid the others. */
+function row(strikes: readonly Struck[]) {
+  const mono = plainRow(strikes)
+  const onsets = strikes.map(({ atSeconds }) => Math.round(atSeconds * RATE))
+  return hitPortraitsOf(mono, RATE, onsets.map((onsetFrame, i) => ({ onsetFrame, endFrame: onsets[i + 1] ?? mono.length }))) // prettier-ignore
+}
+
+test('a hit that stands alone is like others as its plain portrait says', () => {
+  const plain = things.map((thing, i) => portraitOf(struck(thing, i), RATE))
+  const hits = row(things.map((thing, i) => ({ sound: struck(thing, i), atSeconds: 1.2 * i })))
+  hits.forEach(({ portrait, trust }, i) => {
+    expect(portrait).toEqual(plain[i])
+    expect([...trust].every((one) => one === 1)).toBe(true)
+  })
+  for (const a of [0, 1, 2, 3]) for (const b of [0, 1, 2, 3]) expect(hitUnlikeness(hits[a], hits[b])).toBeCloseTo(unlikeness(plain[a], plain[b]), 6) // prettier-ignore
+})
+
+test('a hit amid others, what rings before it and cuts it off left out, is more like itself alone than plainly heard', () => {
+  let [nearer, all] = [0, 0]
+  for (let seed = 1; seed <= 12; seed++)
+    for (const [first, second] of [[2, 0], [2, 1], [0, 3], [2, 3]]) {
+      const strikes = [first, second, first].map((thing, i) => ({ sound: struck(things[thing], 40 * seed + i, i === 1 ? 0.3 : 0.5), atSeconds: 0.3 + 0.13 * i })) // prettier-ignore
+      const amid = row(strikes)[1]
+      const alone = row([{ sound: struck(things[second], 40 * seed + 9), atSeconds: 0.3 }])[0]
+      const plain = unlikeness(portraitOf(plainRow(strikes), RATE, Math.round(0.43 * RATE), Math.round(0.56 * RATE)), alone.portrait)
+      all++
+      if (hitUnlikeness(amid, alone) < plain) nearer++
+    } // prettier-ignore
+  expect(nearer / all).toBeGreaterThan(0.95)
 })
 
 test('silence, a single frame and nothing at all have portraits of their own length', () => {

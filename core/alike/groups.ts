@@ -54,10 +54,10 @@ export function groupsAfter(count: number, joins: readonly Join[], made: number)
   return left.map((group) => group.sort((a, b) => a - b)).sort((a, b) => a[0] - b[0])
 }
 
-/** What is less unlike is one thing, what is more is two; between them the widest gap decides. dB, as `unlikeness` says. */
-const SURELY_ONE = 2.6
-const SURELY_TWO = 6.5
-const USUAL = 4.4
+/** What is less unlike is one thing, what is more is two; between them the widest gap decides. dB, as `unlikeness` and `hitUnlikeness` say. */
+const SURELY_ONE = 3
+const SURELY_TWO = 6
+const USUAL = 4.8
 const FAR = 1.6
 
 /** How many joins bring together what is one thing. */

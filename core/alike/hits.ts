@@ -1,16 +1,16 @@
+import { hitUnlikeness } from './amid'
+import type { HitPortrait } from './amid'
 import { groupsAfter, joinsOf } from './groups'
-import { unlikeness } from './portrait'
-import type { Portrait } from './portrait'
 
 /** A hit of a rhythm: what it is like, and on which place of its bar it falls, where that is known. */
 export interface PlacedHit {
-  readonly portrait: Portrait
+  readonly portrait: HitPortrait
   readonly place?: number
 }
 
-/** What is less unlike is surely one thing, dB, as `unlikeness` says; and where the line between things runs. */
+/** What is less unlike is surely one thing, dB, as `hitUnlikeness` says; and where the line between things runs. */
 const SURELY_ONE = 2.2
-const USUAL = 4.6
+const USUAL = 5.7
 /** So many hits say where in the bar a thing is struck; and how much that weighs, dB. */
 const ENOUGH = 4
 const PLACE_DB = 6
@@ -32,7 +32,7 @@ interface Cluster {
  * that they are most like.
  */
 export function thingsOfRhythm(hits: readonly PlacedHit[]): number[][] {
-  const unlike = (a: number, b: number) => unlikeness(hits[a]!.portrait, hits[b]!.portrait)
+  const unlike = (a: number, b: number) => hitUnlikeness(hits[a]!.portrait, hits[b]!.portrait)
   const joins = joinsOf(hits.length, unlike)
   const sure = joins.filter((join) => join.unlike < SURELY_ONE).length
   const table = hits.map((_, a) => hits.map((__, b) => (a === b ? 0 : unlike(a, b))))

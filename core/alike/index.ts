@@ -1,3 +1,5 @@
+export { hitPortraitsOf, hitUnlikeness } from './amid'
+export type { HitPortrait } from './amid'
 export { dividingJoin, groupsAfter, joinsOf } from './groups'
 export type { Join } from './groups'
 export { kinOf, kinSteps, kinWays } from './kin'

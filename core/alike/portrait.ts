@@ -7,7 +7,7 @@ import { magnitudes } from '../cut/spectrum'
 export type Portrait = Uint8Array
 
 /** Bands spread evenly on the mel scale between these. */
-const BANDS = 24
+export const BANDS = 24
 const LOWEST_HZ = 60
 const HIGHEST_HZ = 15000
 /** Stretches of time after the strike, s: the stroke, what answers, what rings, what stays. */
@@ -17,30 +17,71 @@ const STEP_SECONDS = 0.006
 /** What lies further under the loudest moment is not compared. */
 const RANGE_DB = 54
 
+/** However much rang before, so much of what is heard counts as a hit's own. */
+export const LEAST_OWN = 0.1
+
 export const PORTRAIT_LENGTH = BANDS * (STRETCHES.length - 1)
 
 /** The portrait of a sound from the frame of its strike on; `mono` may go on after `endFrame`, which is not looked at. */
 export function portraitOf(mono: Float32Array, sampleRateHz: number, fromFrame = 0, endFrame = mono.length): Portrait {
-  const size = 2 ** Math.round(Math.log2(WINDOW_SECONDS * sampleRateHz))
+  return portraitFromSums(sumsOf(mono, sampleRateHz, fromFrame, endFrame))
+}
+
+/** What is heard of a sound, by stretches and bands. */
+export interface Sums {
+  /** Energy in each band of each stretch, and how many moments of it were looked at. */
+  readonly all: Float64Array
+  /** The same without what rang before. */
+  readonly own: Float64Array
+  readonly counts: Float64Array
+  /** The most that any band had of its own at any moment. */
+  readonly loudest: number
+}
+
+/** What is heard from a frame on; `ringing` says what of a band is left of what was struck before, so many seconds after that frame. */
+export function sumsOf(
+  mono: Float32Array,
+  sampleRateHz: number,
+  fromFrame: number,
+  endFrame: number,
+  ringing?: (band: number, seconds: number) => number,
+): Sums {
+  const { size, edges } = bandsFor(sampleRateHz)
   const step = Math.round(STEP_SECONDS * sampleRateHz)
-  const edges = bandEdges(size, sampleRateHz)
   const last = Math.min(endFrame, fromFrame + Math.round(STRETCHES[STRETCHES.length - 1] * sampleRateHz))
   const sound = mono.subarray(Math.max(0, fromFrame), Math.max(0, last))
-  const sums = new Float64Array(PORTRAIT_LENGTH)
+  const all = new Float64Array(PORTRAIT_LENGTH)
+  const own = ringing ? new Float64Array(PORTRAIT_LENGTH) : all
   const counts = new Float64Array(STRETCHES.length - 1)
   let loudest = 1e-12
   for (let at = 0, frame = 0; frame === 0 || at < sound.length; frame++, at = frame * step) {
-    const stretch = stretchAt(at / sampleRateHz)
+    const seconds = at / sampleRateHz
+    const row = stretchAt(seconds) * BANDS
     const energies = energiesIn(magnitudes(sound, at, size), edges)
-    loudest = Math.max(loudest, ...energies)
-    counts[stretch]++
-    for (let band = 0; band < BANDS; band++) sums[stretch * BANDS + band] += energies[band]
+    counts[row / BANDS]++
+    for (let band = 0; band < BANDS; band++) {
+      const energy = energies[band]
+      all[row + band] += energy
+      const left = ringing ? Math.max(energy - ringing(band, seconds), LEAST_OWN * energy) : energy
+      if (ringing) own[row + band] += left
+      if (left > loudest) loudest = left
+    }
   }
-  return Uint8Array.from(sums, (sum, i) => {
+  return { all, own, counts, loudest }
+}
+
+export function portraitFromSums({ own, counts, loudest }: Sums): Portrait {
+  return Uint8Array.from(own, (sum, i) => {
     const count = counts[Math.floor(i / BANDS)]
     const db = count > 0 ? 10 * Math.log10(sum / count / loudest + 1e-12) : -RANGE_DB
     return Math.round(Math.max(0, Math.min(RANGE_DB, RANGE_DB + db)))
   })
+}
+
+/** The frames of a window at a rate, and where bands begin in its spectrum. */
+export function bandsFor(sampleRateHz: number): { readonly size: number; readonly edges: readonly number[] } {
+  const size = 2 ** Math.round(Math.log2(WINDOW_SECONDS * sampleRateHz))
+  return { size, edges: bandEdges(size, sampleRateHz) }
 }
 
 function stretchAt(seconds: number): number {
@@ -49,7 +90,7 @@ function stretchAt(seconds: number): number {
   return stretch
 }
 
-function energiesIn(bins: Float64Array, edges: readonly number[]): number[] {
+export function energiesIn(bins: Float64Array, edges: readonly number[]): number[] {
   return Array.from({ length: BANDS }, (_, band) => {
     const from = edges[band]
     const to = Math.max(from + 1, edges[band + 1])
@@ -68,14 +109,13 @@ function bandEdges(size: number, sampleRateHz: number): number[] {
 }
 
 /** How much each stretch counts: what is struck is told by its stroke and what answers. */
-const WEIGHTS = [1, 1, 0.8, 0.6, 0.4]
+export const WEIGHTS = [1, 1, 0.8, 0.6, 0.4]
 /** A sound a little louder in all of a stretch is as much the same thing. */
-const LEVEL_SHARE = 0.5
+export const LEVEL_SHARE = 0.5
 
 /** How unlike two sounds are, 0 for the same: the mean difference of their bands, dB, a common difference of a stretch counting half. */
 export function unlikeness(a: Portrait, b: Portrait): number {
   let total = 0
-  let weights = 0
   for (let stretch = 0; stretch < WEIGHTS.length; stretch++) {
     const from = stretch * BANDS
     let mean = 0
@@ -84,10 +124,10 @@ export function unlikeness(a: Portrait, b: Portrait): number {
     let sum = 0
     for (let i = from; i < from + BANDS; i++) sum += Math.abs(a[i] - b[i] - mean)
     total += (WEIGHTS[stretch] * sum) / BANDS
-    weights += WEIGHTS[stretch]
   }
-  return total / weights
+  return total / ALL_WEIGHTS
 }
+const ALL_WEIGHTS = WEIGHTS.reduce((sum, weight) => sum + weight, 0)
 
 const FIRST_CODE = 35
 

@@ -1,4 +1,4 @@
-import { dividingJoin, groupsAfter, joinsOf, portraitOf, unlikeness } from '../alike'
+import { dividingJoin, groupsAfter, hitPortraitsOf, hitUnlikeness, joinsOf } from '../alike'
 import { toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { findHits, heardStrikes, lineOf, startFrameOf } from '../cut'
@@ -6,8 +6,6 @@ import { MOST_SLICES } from './places'
 import type { Stretch } from './places'
 
 const MIN_GAP_SECONDS = 0.03
-/** More of a slice than this says nothing about what was struck in it. */
-const MOST_SECONDS = 1
 /** Every pair of slices is compared, so there is an end to it; those behind are alike to nothing. */
 const MOST_COMPARED = MOST_SLICES
 
@@ -28,9 +26,7 @@ export function alikeStretches(audio: Audio, stretches: readonly Stretch[]): num
   const rate = audio.sampleRateHz
   const mono = toMono(audio)
   const compared = stretches.slice(0, MOST_COMPARED)
-  const portraits = compared.map(({ startFrame, endFrame }) =>
-    portraitOf(mono, rate, startFrame, Math.min(endFrame, startFrame + Math.round(MOST_SECONDS * rate))),
-  )
-  const joins = joinsOf(portraits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+  const portraits = hitPortraitsOf(mono, rate, compared.map(({ startFrame, endFrame }) => ({ onsetFrame: startFrame, endFrame }))) // prettier-ignore
+  const joins = joinsOf(portraits.length, (a, b) => hitUnlikeness(portraits[a], portraits[b]))
   return groupsAfter(portraits.length, joins, dividingJoin(joins))
 }

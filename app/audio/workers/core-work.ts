@@ -1,4 +1,4 @@
-import { joinsOf, measureSound, portraitOf, soundingOf, unlikeness } from '@heliaster/core/alike'
+import { hitPortraitsOf, hitUnlikeness, joinsOf, measureSound, soundingOf } from '@heliaster/core/alike'
 import type { Join, Sounding } from '@heliaster/core/alike'
 import {
   columnsOf,
@@ -121,16 +121,18 @@ export const work = {
   joins(key: string, hits: readonly HitPlace[]): Join[] | undefined {
     const held = kept.get(key)
     if (!held) return undefined
-    const rate = held.audio.sampleRateHz
-    const portraits = hits.map(({ onsetFrame, endFrame }) => portraitOf(held.mono, rate, onsetFrame, endFrame))
-    return joinsOf(hits.length, (a, b) => unlikeness(portraits[a], portraits[b]))
+    const portraits = hitPortraitsOf(held.mono, held.audio.sampleRateHz, hits)
+    return joinsOf(hits.length, (a, b) => hitUnlikeness(portraits[a], portraits[b]))
   },
   /** What was struck in a played rhythm, and how it goes; undefined where the recording is no longer kept here. */
   rhythm(key: string, hits: readonly (HitPlace & Pick<Hit, 'peakDb' | 'centreHz'>)[]): HeardRhythm | undefined {
     const held = kept.get(key)
     if (!held) return undefined
     const rate = held.audio.sampleRateHz
-    return heardRhythm(hits.map(({ onsetFrame, endFrame, peakDb, centreHz }) => ({ seconds: onsetFrame / rate, peakDb, centreHz, portrait: portraitOf(held.mono, rate, onsetFrame, endFrame) }))) // prettier-ignore
+    const portraits = hitPortraitsOf(held.mono, rate, hits)
+    return heardRhythm(
+      hits.map(({ onsetFrame, peakDb, centreHz }, i) => ({ seconds: onsetFrame / rate, peakDb, centreHz, portrait: portraits[i] })),
+    )
   },
   /** Who hides whom among sounds that play together, one channel each at 48 kHz. */
   hides(sounds: readonly Float32Array[]): Hiding[] {

@@ -1,5 +1,5 @@
+import type { HitPortrait } from '../../alike/amid'
 import { thingsOfRhythm } from '../../alike/hits'
-import type { Portrait } from '../../alike/portrait'
 import { paceOf, placeInBar } from './pace'
 import type { Pace, PlayedHit } from './pace'
 
@@ -9,7 +9,7 @@ export interface RhythmHit {
   /** Of its highest sample, dBFS. */
   readonly peakDb: number
   readonly centreHz: number
-  readonly portrait: Portrait
+  readonly portrait: HitPortrait
 }
 
 export interface HeardRhythm {

@@ -45,6 +45,9 @@ const portraits = (seed: number) => {
   return (stray: number) => centre.map((value) => Math.min(54, Math.max(0, Math.round(value + stray * (random() - 0.5)))))
 }
 
+/** What is struck alone. */
+const alone = (portrait: Uint8Array) => ({ portrait, trust: new Float32Array(120).fill(1) })
+
 test('two sounds of one thing that stand for each other in the bar are one thing; two things alike in sound, each in its places, are two', () => {
   const [one, other, third] = [portraits(1), portraits(2), portraits(3)]
   const middle = (share: number) => {
@@ -54,11 +57,11 @@ test('two sounds of one thing that stand for each other in the bar are one thing
   }
   // Of one thing two kinds of strikes, about 5 dB apart, on the same places.
   const near = middle(0.55)
-  const alike = Array.from({ length: 16 }, (_, i) => ({ portrait: i % 3 === 0 ? near(2) : one(2), place: [0, 24][i % 2] }))
-  const apart = Array.from({ length: 12 }, (_, i) => ({ portrait: third(2), place: [12, 36][i % 2] }))
+  const alike = Array.from({ length: 16 }, (_, i) => ({ portrait: alone(i % 3 === 0 ? near(2) : one(2)), place: [0, 24][i % 2] }))
+  const apart = Array.from({ length: 12 }, (_, i) => ({ portrait: alone(third(2)), place: [12, 36][i % 2] }))
   expect(thingsOfRhythm([...alike, ...apart]).map(({ length }) => length)).toEqual([16, 12])
   // The same sounds, each on places of its own.
-  const told = [...Array.from({ length: 12 }, () => ({ portrait: one(2), place: 0 })), ...Array.from({ length: 12 }, () => ({ portrait: near(2), place: 12 }))] // prettier-ignore
+  const told = [...Array.from({ length: 12 }, () => ({ portrait: alone(one(2)), place: 0 })), ...Array.from({ length: 12 }, () => ({ portrait: alone(near(2)), place: 12 }))] // prettier-ignore
   expect(thingsOfRhythm(told).map(({ length }) => length)).toEqual([12, 12])
 })
 
@@ -67,7 +70,7 @@ test('a rhythm is heard whole: what was struck, how it goes, and as a groove eve
   const things = new Map<number, ReturnType<typeof portraits>>()
   const hits = played.hits.map(({ seconds, thing, centreHz, strength }) => {
     if (!things.has(thing)) things.set(thing, portraits(thing + 20))
-    return { seconds, centreHz, peakDb: 20 * Math.log10(strength), portrait: things.get(thing)!(3) }
+    return { seconds, centreHz, peakDb: 20 * Math.log10(strength), portrait: alone(things.get(thing)!(3)) }
   })
   const { things: groups, pace } = heardRhythm(hits)
   expect(groups.map((group) => new Set(group.map((i) => played.hits[i].thing)).size)).toEqual(groups.map(() => 1))
