@@ -3,7 +3,7 @@ import { View } from 'react-native'
 import { Button, IconButton } from '../../../ui/controls/Button'
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
-import type { Passage } from '../wave/Waveform'
+import type { Passage } from '../wave/draw-recording'
 
 interface Props {
   readonly passage: Passage

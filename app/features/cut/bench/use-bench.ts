@@ -14,7 +14,7 @@ import { useCutActions, useHits } from './use-source-cut'
 import type { Analysis, CutHit } from './use-source-cut'
 import { focused, gainFor, nextHeight, panned, wholeView, zoomed } from '../wave/view'
 import type { View } from '../wave/view'
-import type { Passage } from '../wave/Waveform'
+import type { Passage } from '../wave/draw-recording'
 
 const isKept = ({ marker, hit }: CutHit) => marker.verdict !== 'pass' && hit !== undefined
 

@@ -3,7 +3,7 @@ import { EDGE_FADE_IN_SECONDS, EDGE_FADE_OUT_SECONDS, firstFrame, soundTitle } f
 import { clipOfSource } from '@heliaster/core/kit'
 import type { Clip, Source } from '@heliaster/core/kit'
 
-import type { Passage } from '../wave/Waveform'
+import type { Passage } from '../wave/draw-recording'
 
 /** A hit as a clip: its region with the short fades that every cut gets, and its own repairs. */
 export function clipOfHit(source: Source, marker: LiveMarker, hit: Hit): Clip {

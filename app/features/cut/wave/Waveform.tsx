@@ -1,4 +1,3 @@
-import { columnsOf } from '@heliaster/core/audio'
 import type { LiveMarker } from '@heliaster/core/cut'
 import type { MarkerId } from '@heliaster/core/kit'
 import { useEffect, useRef, useState } from 'react'
@@ -6,10 +5,11 @@ import { View as NativeView } from 'react-native'
 
 import { Canvas } from '../../../ui/drawing/Canvas'
 import { usePalette } from '../../../ui/theme/theme'
-import type { Palette } from '../../../ui/theme/theme'
 import type { Analysis, CutHit } from '../bench/use-source-cut'
+import { drawRecording, endOf, FLAGS_PX } from './draw-recording'
+import type { Passage } from './draw-recording'
 import { useWavePointers } from './use-wave-pointers'
-import { frameAt, gainToFill, panned, taller, xOf, zoomed } from './view'
+import { frameAt, panned, taller, xOf, zoomed } from './view'
 import type { View } from './view'
 
 interface Props {
@@ -29,14 +29,6 @@ interface Props {
   readonly onPassage: (passage: Passage) => void
 }
 
-/** A stretch of the recording that someone dragged over. Frames of the file. */
-export interface Passage {
-  readonly startFrame: number
-  readonly endFrame: number
-}
-
-/** Markers are taken by their flags in this strip on top of the wave. */
-const FLAGS_PX = 34
 /** The end of the chosen hit is taken by its foot. */
 const FOOT_PX = 40
 const REACH_PX = 22
@@ -91,7 +83,7 @@ export function Waveform(props: Props) {
   }
   useEffect(() => {
     if (canvas.current && size > 0) {
-      draw(canvas.current, analysis, hits, view, palette, chosen, cursor, passage)
+      drawRecording(canvas.current, palette, { analysis, hits, view, chosen, cursor, passage })
       performance.mark('heliaster-wave-drawn') // what the bench waits for
     }
   }, [analysis, hits, view, palette, chosen, cursor, passage, size])
@@ -100,11 +92,6 @@ export function Waveform(props: Props) {
       <Canvas ref={canvas} height={height} label={`Waveform, ${hits.length} hits`} onSize={(w, h) => setSize(w * 10000 + h)} />
     </NativeView>
   )
-}
-
-/** Where a hit ends: where it was dragged to, before all else. */
-function endOf({ marker, hit }: CutHit): number {
-  return marker.endFrame ?? hit?.endFrame ?? marker.frame
 }
 
 function nearest(hits: readonly CutHit[], view: View, x: number, width: number): LiveMarker | undefined {
@@ -118,171 +105,4 @@ function nearest(hits: readonly CutHit[], view: View, x: number, width: number):
     }
   }
   return best
-}
-
-function draw(
-  canvas: HTMLCanvasElement,
-  analysis: Analysis,
-  hits: readonly CutHit[],
-  view: View,
-  palette: Palette,
-  chosen?: MarkerId,
-  cursor?: number,
-  passage?: Passage,
-): void {
-  const context = canvas.getContext('2d')!
-  const { width, height } = canvas
-  const scale = width / Math.max(1, canvas.clientWidth)
-  const flags = FLAGS_PX * scale
-  const middle = flags + (height - flags) / 2
-  const half = (height - flags) / 2 - 2 * scale
-  context.clearRect(0, 0, width, height)
-  drawHits(context, hits, view, palette, width, flags, height, chosen)
-  if (passage) drawPassage(context, passage, view, palette, width, flags, height, scale)
-  context.fillStyle = palette.line
-  context.fillRect(0, middle, width, scale)
-  drawWave(context, analysis, view, palette, width, middle, half)
-  const seen = hits.filter(({ marker }) => marker.frame >= view.start && marker.frame <= view.end).length
-  const crowding = Math.min(1, Math.max(0.5, width / scale / 14 / Math.max(1, seen))) // flags shrink where they would touch
-  let drawnAt = -Infinity
-  for (const { marker } of hits) {
-    const x = xOf(view, marker.frame, width)
-    const isChosen = marker.id === chosen
-    if (x < -20 * scale || x > width + 20 * scale || (x - drawnAt < scale && !isChosen)) continue // nobody sees two on one pixel
-    drawMarker(context, marker, x, isChosen, palette, scale * crowding, flags, height)
-    drawnAt = x
-  }
-  drawSeconds(context, hits, view, palette, width, height, scale)
-  const own = hits.find(({ marker }) => marker.id === chosen)
-  if (own?.hit) drawFoot(context, xOf(view, endOf(own), width), flags, height, scale, palette)
-  if (cursor !== undefined) {
-    context.fillStyle = palette.ink
-    context.fillRect(xOf(view, cursor, width), flags, scale, height - flags)
-  }
-}
-
-function drawHits(
-  context: CanvasRenderingContext2D,
-  hits: readonly CutHit[],
-  view: View,
-  palette: Palette,
-  width: number,
-  top: number,
-  height: number,
-  chosen?: MarkerId,
-): void {
-  let drawnTo = -Infinity
-  for (const item of hits) {
-    const { marker, hit } = item
-    if (!hit || marker.verdict === 'pass') continue
-    const x = xOf(view, hit.startFrame, width)
-    const end = xOf(view, endOf(item), width)
-    if (end < 0 || x > width || (end < drawnTo + 1 && marker.id !== chosen)) continue
-    drawnTo = Math.max(drawnTo, end)
-    context.fillStyle = marker.id === chosen ? palette.water : palette.surface
-    context.fillRect(x, top, Math.max(1, end - x), height - top)
-  }
-}
-
-const SECOND_PX = 10
-
-/** Strikes that belong to a hit: short strokes that rise from the ground. */
-function drawSeconds(
-  context: CanvasRenderingContext2D,
-  hits: readonly CutHit[],
-  view: View,
-  palette: Palette,
-  width: number,
-  height: number,
-  scale: number,
-): void {
-  context.fillStyle = palette.coral
-  let drawnAt = -Infinity
-  for (const { marker, hit } of hits) {
-    if (!hit || marker.verdict === 'pass' || hit.endFrame < view.start || hit.startFrame > view.end) continue
-    for (const frame of hit.secondFrames) {
-      const x = xOf(view, frame, width)
-      if (x < 0 || x > width || x - drawnAt < 3 * scale) continue
-      context.fillRect(x, height - SECOND_PX * scale, 1.5 * scale, SECOND_PX * scale)
-      drawnAt = x
-    }
-  }
-}
-
-function drawPassage(
-  context: CanvasRenderingContext2D,
-  { startFrame, endFrame }: Passage,
-  view: View,
-  palette: Palette,
-  width: number,
-  top: number,
-  height: number,
-  scale: number,
-): void {
-  const [from, to] = [xOf(view, startFrame, width), xOf(view, endFrame, width)]
-  context.fillStyle = palette.kelpWash
-  context.fillRect(from, top, Math.max(1, to - from), height - top)
-  context.fillStyle = palette.kelp
-  for (const edge of [from, to]) {
-    context.fillRect(edge - scale, top, 2 * scale, height - top)
-    context.beginPath()
-    context.arc(edge, top + (height - top) / 2, 7 * scale, 0, 2 * Math.PI)
-    context.fill()
-  }
-}
-
-/** The end of the chosen hit, with a foot to drag it by. */
-function drawFoot(context: CanvasRenderingContext2D, x: number, top: number, height: number, scale: number, palette: Palette): void {
-  context.fillStyle = palette.coral
-  context.fillRect(x - scale, top, 2 * scale, height - top)
-  context.beginPath()
-  context.arc(x, height - 9 * scale, 8 * scale, 0, 2 * Math.PI)
-  context.fill()
-}
-
-function drawWave(
-  context: CanvasRenderingContext2D,
-  analysis: Analysis,
-  view: View,
-  palette: Palette,
-  width: number,
-  middle: number,
-  half: number,
-): void {
-  context.fillStyle = palette.waterInk
-  const { low, high } = columnsOf(analysis.summary, analysis.mono, view.start, view.end, width)
-  const gain = view.isAuto ? gainToFill(low, high) : view.gain
-  // One outline filled at once is much faster than a bar for each pixel.
-  context.beginPath()
-  for (let x = 0; x < width; x++) context.lineTo(x + 0.5, middle - Math.min(1, high[x] * gain) * half - 0.5)
-  for (let x = width - 1; x >= 0; x--) context.lineTo(x + 0.5, middle - Math.max(-1, low[x] * gain) * half + 0.5)
-  context.fill()
-}
-
-/** Found markers are open flags, pinned and hand-made ones full; a passed hit's flag lies low. */
-function drawMarker(
-  context: CanvasRenderingContext2D,
-  marker: LiveMarker,
-  x: number,
-  isChosen: boolean,
-  palette: Palette,
-  scale: number,
-  flags: number,
-  height: number,
-): void {
-  const color = isChosen ? palette.coral : marker.verdict === 'pass' ? palette.muted : palette.kelp
-  context.fillStyle = color
-  context.strokeStyle = color
-  context.lineWidth = 1.5 * scale
-  context.globalAlpha = marker.verdict === 'pass' ? 0.5 : 1
-  context.fillRect(x - (isChosen ? scale : 0.5 * scale), flags * 0.5, isChosen ? 2 * scale : scale, height - flags * 0.5)
-  context.beginPath()
-  context.arc(x, flags * 0.45, (isChosen ? 8 : 6) * scale, 0, 2 * Math.PI)
-  if (marker.pinned || marker.origin !== 'found') context.fill()
-  else {
-    context.fillStyle = palette.paper
-    context.fill()
-    context.stroke()
-  }
-  context.globalAlpha = 1
 }
