@@ -31,6 +31,12 @@ test('while hits are compared, or are too many, that is said', () => {
 })
 
 test('what was struck is said in a sentence', () => {
+  expect(
+    thingWords([
+      [0, 1],
+      [2, 3],
+    ]),
+  ).toBe('2 things were struck, each several times.')
   expect(thingWords([[0, 1], [2], [3, 4, 5]])).toBe('3 things were struck; 2 of them several times.')
   expect(thingWords([[0], [1]])).toBe('2 things were struck, each once.')
   expect(thingWords([[0, 1]])).toBe('One thing was struck, several times.')

@@ -46,5 +46,6 @@ export function thingWords(groups: readonly (readonly number[])[]): string {
   const several = groups.filter(({ length }) => length > 1).length
   const struck = groups.length === 1 ? 'One thing was struck' : `${groups.length} things were struck`
   if (several === 0) return `${struck}${groups.length === 1 ? '' : ', each once'}.`
-  return groups.length === 1 ? `${struck}, several times.` : `${struck}; ${several} of them several times.`
+  if (groups.length === 1) return `${struck}, several times.`
+  return several === groups.length ? `${struck}, each several times.` : `${struck}; ${several} of them several times.`
 }

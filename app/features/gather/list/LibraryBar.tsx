@@ -35,7 +35,7 @@ export function LibraryBar({ total, own, view, tagged, isSelecting, onSelect, on
   return (
     <View style={{ paddingLeft: 16, paddingRight: 8, paddingVertical: 6, gap: 4 }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-        <SearchField value={view.words} onChange={(words) => changeView({ words })} placeholder={`Find in ${total} sounds`} />
+        <SearchField value={view.words} onChange={(words) => changeView({ words })} placeholder="Find" />
         {canChooseFolders() && (
           <IconButton name="folder-plus-outline" label="Import a folder" onPress={() => void chooseFolder().then(onFiles)} />
         )}
