@@ -1,22 +1,15 @@
 import {
-  ACT_RECORDS,
-  addChunk,
-  BUS_METERS,
   controlNumbers,
   createLoader,
   createMemory,
   createSampleStore,
   EventField,
   EventType,
-  LOG_RECORDS,
   MAX_BUSES,
   MAX_CHUNKS,
-  MAX_RAYS,
   MOST_PAIRS,
   readActs,
-  readRecord,
   StatusField,
-  UNIT_METERS,
   writeRing,
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
@@ -28,12 +21,15 @@ import { audioForNote, workedClip, workedKit, workedPad } from '@heliaster/core/
 import { actsOf, stoodOf } from '@heliaster/core/performance'
 import type { Act, Stood } from '@heliaster/core/performance'
 
-import type { EngineOptions, FromWorklet, ToWorklet, WorkletState } from '../../../core/engine/hosts/messages'
+import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
 import { readyAudio } from '../files/audio-files'
 import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
+import { createKitActs } from './kit-acts'
+import { metersOf, soundedOf } from './meters'
 import { createSleep } from './sleep'
 import type { Sleep } from './sleep'
+import { chunkBacking, takeState } from './two-copies'
 
 /** How kits, pads and clips are played whose matter is worked. */
 export const matter = { audioForNote, workedClip, workedKit, workedPad }
@@ -214,7 +210,6 @@ function playerOver(context: AudioContext, link: Link): Player {
     toldPairs = said
     tell({ type: 'pairs', ofSlot })
   }
-  let read = 0
   let acted = 0
   /** Pads of the kit alone: what is only heard beside it is not played. */
   const ownPad = (slot: number) => {
@@ -262,25 +257,7 @@ function playerOver(context: AudioContext, link: Link): Player {
       strikes: memory.status[StatusField.lostStrikes],
       lateBlocks: memory.status[StatusField.lateBlocks],
     }),
-    takePeaks(padId) {
-      const row = loader.slotOf(padId) * MAX_RAYS
-      const peaks = memory.meters.slice(row, row + MAX_RAYS)
-      memory.meters.fill(0, row, row + MAX_RAYS)
-      return peaks
-    },
-    takeBusPeak(busId) {
-      const at = BUS_METERS + loader.busSlotOf(busId)
-      const peak = memory.meters[at]
-      memory.meters[at] = 0
-      return peak
-    },
-    takeReduction(insertId, busId) {
-      const unit = loader.unitOf(insertId, busId)
-      if (unit === undefined) return 0
-      const taken = memory.meters[UNIT_METERS + unit]!
-      memory.meters[UNIT_METERS + unit] = 0
-      return taken
-    },
+    ...metersOf(memory, loader),
     moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
     press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),
     beginGroove: (beat = 0, frame) => send(eventOf(EventType.groove, 0, beat, 0, frame)),
@@ -289,18 +266,7 @@ function playerOver(context: AudioContext, link: Link): Player {
     grooveBeat: () => memory.status[StatusField.grooveBeat],
     grooveSection: () => memory.status[StatusField.grooveSection],
     songBeat: () => memory.status[StatusField.songBeat],
-    takeSounded() {
-      const count = memory.status[StatusField.logCount]
-      read = Math.max(read, count - LOG_RECORDS)
-      const sounded: Sounded[] = []
-      for (; read < count; read++) {
-        const record = readRecord(memory.log, read)
-        const idsOf = (slots: readonly number[]) => slots.flatMap((slot) => loader.padIdOf(slot) ?? [])
-        const [padId, struckId] = [loader.padIdOf(record.padSlot), loader.padIdOf(record.struckSlot)]
-        sounded.push({ ...record, padId, struckId, chokedIds: idsOf(record.chokedSlots), roomIds: idsOf(record.roomSlots) })
-      }
-      return sounded
-    },
+    takeSounded: soundedOf(memory, loader),
     takeActs() {
       const rows = readActs(memory, acted)
       acted = memory.status[StatusField.actCount]
@@ -317,56 +283,10 @@ function playerOver(context: AudioContext, link: Link): Player {
   }
 }
 
-/** Which kit stood when: a state of the engine's memory is known by its number, faders act in the order in which they are told. */
-function createKitActs() {
-  const states = new Map<number, Kit>()
-  const faders: Kit[] = []
-  return {
-    /** The kit that is being told of. */
-    stands: undefined as Kit | undefined,
-    sent(event: Float64Array): void {
-      if (!this.stands) return
-      if (event[EventField.type] === EventType.kit) states.set(event[EventField.note], this.stands)
-      else if (event[EventField.type] === EventType.fader) faders.push(this.stands)
-    },
-    actOf({ type, frame, note }: { readonly type: number; readonly frame: number; readonly note: number }): Act | undefined {
-      const kit = type === EventType.kit ? states.get(note) : faders.shift()
-      for (const older of states.keys()) if (type === EventType.kit && older < note) states.delete(older)
-      return kit && { type: 'kit', frame, kit }
-    },
-  }
-}
-
 /** 1e-6 is -120 dB. */
 const INAUDIBLE = 1e-6
 
 /** Nothing sounds, and nothing is under way: no groove, no strike, no tail. */
 function isSilent({ status, uses }: EngineMemory): boolean {
   return status[StatusField.grooveBeat] < 0 && status[StatusField.peak] < INAUDIBLE && uses.every((count) => count === 0)
-}
-
-function chunkBacking(memory: EngineMemory, shared: boolean, tell: (message: ToWorklet, transfer?: Transferable[]) => void) {
-  return {
-    createChunk(chunk: number, frames: number): Float32Array {
-      const samples = shared ? addChunk(memory, chunk, frames) : (memory.chunks[chunk] = new Float32Array(frames))
-      tell({ type: 'chunk', chunk, frames, samples: shared ? samples : undefined })
-      return samples
-    },
-    written(chunk: number, startFrame: number, frames: number): void {
-      if (shared) return
-      const samples = memory.chunks[chunk]!.slice(startFrame, startFrame + frames)
-      tell({ type: 'samples', chunk, startFrame, samples }, [samples.buffer])
-    },
-  }
-}
-
-function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: WorkletState): void {
-  memory.status.set(status)
-  memory.uses.set(uses)
-  memory.log.set(log)
-  const width = EventField.length
-  const first = status[StatusField.actCount] - acts.length / width
-  for (let i = 0; i < acts.length / width; i++)
-    memory.acts.set(acts.subarray(i * width, (i + 1) * width), ((first + i) % ACT_RECORDS) * width)
-  for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]
 }
