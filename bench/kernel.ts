@@ -4,10 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 import { loadEngine } from './engine-file'
-import type { Engine } from './engine-file'
 import { median, spreadOf } from './figure'
 import type { Figure } from './figure'
-import { eventsOf, RATE, renderKit, SECONDS, voiceKit } from './voices'
+import { renderKit, SECONDS, voiceKit } from './voices'
 
 const RUNS = Number(process.env.BENCH_RUNS ?? 5)
 const SOURCE = join(import.meta.dirname, 'peers/voices.c')
@@ -35,7 +34,7 @@ async function compareAll(folder: string): Promise<Record<string, Figure>> {
     return { way, file }
   })
   const engine = await loadEngine()
-  const figures: Record<string, Figure> = { ...blockFigure(engine, 1), ...blockFigure(engine, 2) }
+  const figures: Record<string, Figure> = {}
   for (const voices of [64, 256])
     for (const channels of [1, 2]) {
       const { kit, audio } = voiceKit(voices, channels)
@@ -57,56 +56,4 @@ async function compareAll(folder: string): Promise<Record<string, Figure>> {
       })
     }
   return figures
-}
-
-const BLOCK_FRAMES = 128
-const BLOCK_VOICES = 128
-/** Minutes of blocks; a longer look is asked for by `BENCH_MINUTES`. */
-const MINUTES = Number(process.env.BENCH_MINUTES ?? 1)
-
-/** How much of the time that a block lasts it takes to render, in 999 of 1000 blocks. */
-function blockFigure(engine: Engine, channels: number): Record<string, Figure> {
-  const { kit, audio } = voiceKit(BLOCK_VOICES, channels)
-  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
-  const frames = MINUTES * 60 * RATE
-  state.score = eventsOf(
-    engine,
-    kit.pads.map((pad) => loader.slotOf(pad.id)),
-    frames,
-  )
-  const [left, right] = [new Float32Array(BLOCK_FRAMES), new Float32Array(BLOCK_FRAMES)]
-  const ours: number[] = []
-  for (let at = 0; at + BLOCK_FRAMES <= frames; at += BLOCK_FRAMES)
-    ours.push(shareOf(() => engine.render(state, left, right, 0, BLOCK_FRAMES)))
-  ours.sort((a, b) => a - b)
-  const theirs = blocksOfNothing(ours.length, at(ours, 0.5))
-  const name = channels === 1 ? 'mono' : 'stereo'
-  const unit = `% of a block of ${BLOCK_FRAMES} frames, in 999 of 1000 of ${MINUTES} min with ${BLOCK_VOICES} voices; spread: median and most`
-  const peer = 'a loop of sums as long as the median block: what this machine takes away by itself'
-  const figure = (shares: number[]) => ({ value: at(shares, 0.999), unit, spread: [at(shares, 0.5), at(shares, 1)] as [number, number] })
-  return { [`kernel.block.${name}`]: figure(ours), [`kernel.block.${name}.machine`]: { ...figure(theirs), peer } }
-}
-
-/** How much of the time that a block lasts some work takes, in per cent. */
-function shareOf(work: () => unknown): number {
-  const from = process.hrtime.bigint()
-  work()
-  return (100 * Number(process.hrtime.bigint() - from)) / 1e9 / (BLOCK_FRAMES / RATE)
-}
-
-const at = (sorted: readonly number[], share: number) => sorted[Math.floor(share * (sorted.length - 1))]
-
-/** Shares of so many blocks of sums, each of which takes as long as is said where nothing comes between. */
-function blocksOfNothing(blocks: number, share: number): number[] {
-  let sum = 0
-  const sums = (count: number) => {
-    for (let i = 0; i < count; i++) sum = sum * 0.999 + i
-  }
-  for (let i = 0; i < 200; i++) sums(10000) // warm
-  const each = at(
-    Array.from({ length: 99 }, () => shareOf(() => sums(100000))).sort((a, b) => a - b),
-    0.5,
-  )
-  const count = Math.round((100000 * share) / each)
-  return Array.from({ length: blocks }, () => shareOf(() => sums(count))).sort((a, b) => a - b)
 }

@@ -1,5 +1,6 @@
 import { figuresOfAlike } from './alike'
 import { figuresOfBigKit } from './big-kit'
+import { figuresOfBlocks } from './blocks'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import { figuresOfDocument } from './document'
@@ -37,6 +38,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   kernel: figuresOfKernel,
+  blocks: figuresOfBlocks,
   reading: figuresOfReading,
   decoders: figuresOfDecoders,
   document: figuresOfDocument,

@@ -1,0 +1,73 @@
+import { loadEngine } from './engine-file'
+import type { Engine } from './engine-file'
+import type { Figure } from './figure'
+import { eventsOf, RATE, voiceKit } from './voices'
+
+const FRAMES = 128
+const VOICES = 128
+/** Minutes of blocks; a longer look is asked for by `BENCH_MINUTES`. */
+const MINUTES = Number(process.env.BENCH_MINUTES ?? 1)
+/** The same minutes are rendered so often: what a block took each time is the engine's own, the rest came between. */
+const RUNS = Number(process.env.BENCH_RUNS ?? 3)
+
+/** How much of the time that a block lasts it takes to render, in 999 of 1000 blocks: as it came, and the least of the runs for each block. */
+export async function figuresOfBlocks(): Promise<Record<string, Figure>> {
+  const engine = await loadEngine()
+  return { ...blockFigures(engine, 1), ...blockFigures(engine, 2) }
+}
+
+function blockFigures(engine: Engine, channels: number): Record<string, Figure> {
+  const runs = Array.from({ length: RUNS }, () => sharesOf(engine, channels))
+  const least = runs[0].map((_, block) => Math.min(...runs.map((shares) => shares[block])))
+  const [ours, own] = [runs[0], least].map((shares) => shares.sort((a, b) => a - b))
+  const theirs = blocksOfNothing(ours.length, at(ours, 0.5))
+  const name = channels === 1 ? 'mono' : 'stereo'
+  const unit = `% of a block of ${FRAMES} frames, in 999 of 1000 of ${MINUTES} min with ${VOICES} voices; spread: median and most`
+  const peer = 'a loop of sums as long as the median block: what this machine takes away by itself'
+  const figure = (shares: Float64Array) => ({
+    value: at(shares, 0.999),
+    unit,
+    spread: [at(shares, 0.5), at(shares, 1)] as [number, number],
+  })
+  return {
+    [`blocks.${name}`]: figure(ours),
+    [`blocks.${name}.own`]: { ...figure(own), unit: `${unit}; the least of ${RUNS} runs for each block` },
+    [`blocks.${name}.machine`]: { ...figure(theirs), peer },
+  }
+}
+
+/** What each block takes, in its order. */
+function sharesOf(engine: Engine, channels: number): Float64Array {
+  const { kit, audio } = voiceKit(VOICES, channels)
+  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
+  const frames = MINUTES * 60 * RATE
+  state.score = eventsOf(
+    engine,
+    kit.pads.map((pad) => loader.slotOf(pad.id)),
+    frames,
+  )
+  const [left, right] = [new Float32Array(FRAMES), new Float32Array(FRAMES)]
+  const render = () => engine.render(state, left, right, 0, FRAMES)
+  return Float64Array.from({ length: Math.floor(frames / FRAMES) }, () => shareOf(render))
+}
+
+/** How much of the time that a block lasts some work takes, in per cent. */
+function shareOf(work: () => unknown): number {
+  const from = process.hrtime.bigint()
+  work()
+  return (100 * Number(process.hrtime.bigint() - from)) / 1e9 / (FRAMES / RATE)
+}
+
+const at = (sorted: Float64Array, share: number) => sorted[Math.floor(share * (sorted.length - 1))]
+
+/** Shares of so many blocks of sums, each of which takes as long as is said where nothing comes between. */
+function blocksOfNothing(blocks: number, share: number): Float64Array {
+  let sum = 0
+  const sums = (count: number) => {
+    for (let i = 0; i < count; i++) sum = sum * 0.999 + i
+  }
+  for (let i = 0; i < 200; i++) sums(10000) // warm
+  const each = at(Float64Array.from({ length: 99 }, () => shareOf(() => sums(100000))).sort(), 0.5)
+  const count = Math.round((100000 * share) / each)
+  return Float64Array.from({ length: blocks }, () => shareOf(() => sums(count))).sort()
+}
