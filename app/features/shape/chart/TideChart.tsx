@@ -68,7 +68,7 @@ export function TideChart({
     <View
       ref={hand.ref}
       role={isStill ? 'img' : 'group'}
-      aria-label={`Tide chart, ${seconds.toFixed(2)} s${isStill ? '' : '; points can be typed below'}`}
+      aria-label={`Tide chart, ${drawn || isFirst ? `${seconds.toFixed(2)} s` : 'not drawn yet'}${isStill ? '' : '; points can be typed below'}`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
       style={{
         height: props.heightPx,
