@@ -120,4 +120,7 @@ test('the last strike before an end is taken up though the engine is behind; one
   expect(stands).not.toHaveBeenCalled()
   const standsStill = { ...player, stands: () => jest.advanceTimersByTimeAsync(300) } as unknown as Player
   expect(await lookToEnd(standsStill)).toBeGreaterThan(mockFrame)
+  const silent = lookToEnd({ ...player, stands: () => new Promise(() => undefined) } as unknown as Player) // it never answers
+  await jest.advanceTimersByTimeAsync(3000)
+  expect(await silent).toBeGreaterThan(mockFrame)
 })

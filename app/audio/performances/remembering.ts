@@ -73,8 +73,9 @@ const PATIENCE_MS = 2000
  */
 export async function lookToEnd(player: Player): Promise<number> {
   const end = player.frameNow() + 2 * Math.ceil(player.clock.burstFrames()) + BLOCKS_UNDER_WAY
-  const patience = performance.now() + PATIENCE_MS
-  while (player.frameNow() < end && !player.sleep.isAsleep() && performance.now() < patience) await player.stands()
+  let isOver = false
+  const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)).then(() => (isOver = true))
+  while (player.frameNow() < end && !player.sleep.isAsleep() && !isOver) await Promise.race([player.stands(), patience])
   look()
   return end
 }
