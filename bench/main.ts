@@ -1,4 +1,5 @@
 import { figuresOfAlike } from './alike'
+import { figuresOfArriving } from './arrive'
 import { figuresOfBigKit } from './big-kit'
 import { figuresOfBlocks } from './blocks'
 import { figuresOfCut } from './cut'
@@ -43,6 +44,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   decoders: figuresOfDecoders,
   document: figuresOfDocument,
   engine: figuresOfEngine,
+  arrive: figuresOfArriving,
   kit: figuresOfBigKit,
   library: figuresOfLibrary,
   light: figuresOfLight,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 
+import { audioHashSchema } from './ids'
 import { kitEditSchema } from './kit-edit'
 import { sourceEditSchema } from './source'
 import { performanceEditSchema } from './performance'
@@ -38,6 +39,15 @@ export const audioAnnouncementSchema = z.strictObject({
 })
 
 export const CHUNK_BYTES = 1024 * 1024
+
+/** So many files are asked for at once at most. */
+export const MOST_TOGETHER = 32
+/**
+ * Files that are asked for at once. The answer holds each in the order it was asked for: its length in bytes as an unsigned
+ * 32-bit number, the highest byte first, and then that many bytes; 0 for what is asked for by itself, being not there or
+ * longer than a chunk.
+ */
+export const audioTogetherSchema = z.strictObject({ hashes: z.array(audioHashSchema).min(1).max(MOST_TOGETHER) })
 
 /** The one shape of an error: what happened, and what to do. */
 export const apiErrorSchema = z.object({

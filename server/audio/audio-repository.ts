@@ -94,6 +94,12 @@ export class AudioRepository {
     }
   }
 
+  /** The lengths of those of the given files that are all here, bytes. */
+  async lengths(hashes: readonly string[]): Promise<Map<string, number>> {
+    const rows = await this.database.getRepository(audioRows).findBy({ hash: In([...hashes]), state: 'ready' })
+    return new Map(rows.map(({ hash, bytes }) => [hash, Number(bytes)]))
+  }
+
   private async chunk(hash: string, place: number): Promise<Buffer> {
     const row = await this.database.getRepository(audioChunkRows).findOneByOrFail({ hash, place })
     return row.data

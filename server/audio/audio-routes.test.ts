@@ -95,6 +95,33 @@ test('any range is given as it was asked for; one past the end is refused, one t
   assert.deepEqual([(await get('bytes=8-2')).status, (await get('lines=1-2')).status], [416, 200])
 }) // prettier-ignore
 
+test('many are asked for at once, and each comes in its order; what is long, or not there, is left to be asked for by itself', async () => {
+  const short = [pattern(10, 20), pattern(CHUNK_BYTES, 21), pattern(1, 22)]
+  const long = pattern(CHUNK_BYTES + 1, 23)
+  const hashes: string[] = []
+  for (const bytes of [...short, long]) {
+    hashes.push(await aFile(bytes))
+    await call('POST', `/api/audio/${hashes.at(-1)!}/finish`)
+  }
+  const begun = await aFile(pattern(2 * CHUNK_BYTES, 24), [0]) // never finished
+  const asked = [hashes[1], 'e'.repeat(64), hashes[3], hashes[0], begun, hashes[2], hashes[0]]
+  const answer = await call('POST', '/api/audio/together', { hashes: asked })
+  assert.equal(answer.status, 200)
+  const view = new DataView(answer.bytes.buffer, answer.bytes.byteOffset, answer.bytes.byteLength)
+  const parts: Uint8Array[] = []
+  for (let at = 0; at < answer.bytes.length; at += 4 + parts.at(-1)!.length) parts.push(answer.bytes.slice(at + 4, at + 4 + view.getUint32(at)))
+  const none = new Uint8Array()
+  assert.deepEqual(parts, [short[1], none, none, short[0], none, short[2], short[0]])
+}) // prettier-ignore
+
+test('nothing, too much at once, or what is no hash is refused in words', async () => {
+  for (const hashes of [[], Array<string>(33).fill('a'.repeat(64)), ['a'], 'a'.repeat(64)]) {
+    const answer = await call<ApiError>('POST', '/api/audio/together', { hashes })
+    assert.equal(answer.status, 422)
+    sentence(answer.json().error.message)
+  }
+})
+
 test('a row that was lost on the disk is no file any more: nothing wrong is given for it', async () => {
   const bytes = pattern(2 * CHUNK_BYTES, 6)
   const hash = await aFile(bytes)

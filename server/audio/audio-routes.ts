@@ -1,4 +1,4 @@
-import { audioAnnouncementSchema, audioHashSchema, CHUNK_BYTES } from '@heliaster/core/kit'
+import { audioAnnouncementSchema, audioHashSchema, audioTogetherSchema, CHUNK_BYTES, MOST_TOGETHER } from '@heliaster/core/kit'
 import { Hono } from 'hono'
 import type { Context } from 'hono'
 
@@ -8,6 +8,14 @@ import type { AudioRepository } from './audio-repository'
 
 export function audioRoutes(audio: AudioRepository) {
   return new Hono()
+    .post('/together', async (c) => {
+      const parsed = audioTogetherSchema.safeParse(await readJson(c))
+      if (!parsed.success) return refuse(422, 'invalid', `Ask for 1 to ${MOST_TOGETHER} files at once, each by its hash.`)
+      return streamed(c, together(audio, parsed.data.hashes), 200, {
+        'content-type': 'application/octet-stream',
+        'cache-control': 'no-store',
+      })
+    })
     .post('/:hash', async (c) => {
       const parsed = audioAnnouncementSchema.safeParse(await readJson(c))
       if (!parsed.success) return refuse(422, 'invalid', 'An audio file is announced by its length in bytes (1 to 2 GB) and its name.')
@@ -62,7 +70,33 @@ function sendBytes(c: Context, audio: AudioRepository, hash: string, bytes: numb
   const from = range ? Number(range[1]) : 0
   const to = range?.[2] ? Math.min(bytes, Number(range[2]) + 1) : bytes
   if (from >= to) return c.body(null, 416, { 'content-range': `bytes */${bytes}` })
-  const pieces = audio.read(hash, from, to)
+  return streamed(c, audio.read(hash, from, to), range ? 206 : 200, {
+    'content-type': 'audio/wav',
+    'content-length': String(to - from),
+    'accept-ranges': 'bytes',
+    'cache-control': 'private, max-age=31536000, immutable',
+    ...(range ? { 'content-range': `bytes ${from}-${to - 1}/${bytes}` } : {}),
+  })
+}
+
+/** Each file as it is laid down in `audioTogetherSchema`. */
+async function* together(audio: AudioRepository, hashes: readonly string[]): AsyncGenerator<Uint8Array> {
+  const lengths = await audio.lengths(hashes)
+  for (const hash of hashes) {
+    const bytes = lengths.get(hash) ?? 0
+    const isShort = bytes <= CHUNK_BYTES
+    yield bigEndian(isShort ? bytes : 0)
+    if (isShort && bytes > 0) yield* audio.read(hash, 0, bytes)
+  }
+}
+
+function bigEndian(value: number): Uint8Array {
+  const bytes = new Uint8Array(4)
+  new DataView(bytes.buffer).setUint32(0, value)
+  return bytes
+}
+
+function streamed(c: Context, pieces: AsyncGenerator<Uint8Array>, status: 200 | 206, headers: Record<string, string>): Response {
   const body = new ReadableStream<Uint8Array>({
     async pull(controller) {
       const { value, done } = await pieces.next()
@@ -71,11 +105,5 @@ function sendBytes(c: Context, audio: AudioRepository, hash: string, bytes: numb
     },
     cancel: () => void pieces.return(undefined), // whoever asked has gone
   })
-  return c.body(body, range ? 206 : 200, {
-    'content-type': 'audio/wav',
-    'content-length': String(to - from),
-    'accept-ranges': 'bytes',
-    'cache-control': 'private, max-age=31536000, immutable',
-    ...(range ? { 'content-range': `bytes ${from}-${to - 1}/${bytes}` } : {}),
-  })
+  return c.body(body, status, headers)
 }

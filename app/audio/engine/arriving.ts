@@ -2,9 +2,10 @@ import type { Audio } from '@heliaster/core/audio'
 import type { GrooveChoice, KitLoader } from '@heliaster/core/engine'
 import { clipsOfPad, filledPad, padSettings } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
-import { audioForNote } from '@heliaster/core/matter'
+import { audioForNote, recipeOf } from '@heliaster/core/matter'
 
 import { decodedAudio, noteMissing } from '../files/audio-files'
+import { bringAlong, hurry } from '../files/from-server'
 
 /** How many files are read at once; more would only make those that are struck wait. */
 const READERS = 3
@@ -97,6 +98,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
   state.waitsForQuiet = true // until it is known how much there is to read
   state.wanted = []
   arriving.set(loader, state)
+  bringAlong(() => [...new Set(state.wanted.map((hash) => recipeOf(hash)?.clip.audio ?? hash))])
   const isWhole = loadAll(kit, choice, loader)
   state.waitsForQuiet = !isWhole || state.wanted.length > FRESH_FILES
   if (!state.waitsForQuiet) readOn(loader, state)
@@ -183,6 +185,7 @@ export function fetchFirst(
   }
   const struckAt = performance.now()
   state.wanted = [...missing.filter((hash) => !state.beingRead.has(hash)), ...state.wanted.filter((hash) => !missing.includes(hash))]
+  for (const hash of missing) hurry(hash)
   const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
   void Promise.allSettled(reading).then(() => {
     tellArrived(loader, state)

@@ -5,17 +5,8 @@ import { hashAudio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
 
 import { localDb } from '../../sync/local-db'
-import {
-  audioBytes,
-  audioPicture,
-  AudioMissing,
-  decodedAudio,
-  drawnPicture,
-  keepAudio,
-  missingAudio,
-  noteMissing,
-  readyAudio,
-} from './audio-files'
+import { AudioMissing } from './from-server'
+import { audioBytes, audioPicture, decodedAudio, drawnPicture, keepAudio, missingAudio, noteMissing, readyAudio } from './audio-files'
 
 const mockKept = jest.fn()
 const mockDecode = jest.fn()

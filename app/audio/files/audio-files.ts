@@ -7,13 +7,11 @@ import { createStore } from 'zustand/vanilla'
 import { localDb } from '../../sync/local-db'
 import { device } from '../../documents'
 import type { Decoded } from '../workers/core-work'
+import { AudioMissing, fromServer } from './from-server'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
 import { workedSound } from './worked-sound'
 import { coreWork } from '../workers/workers'
-
-/** Audio is gone, damaged, or not here yet; the message is for a person. */
-export class AudioMissing extends Error {}
 
 /** Files that pads want and that cannot be had, each with its reason. */
 export const missingAudio = createStore<Readonly<Record<AudioHash, string>>>(() => ({}))
@@ -48,45 +46,7 @@ async function audioFile(hash: AudioHash): Promise<Blob> {
   const db = await localDb()
   const kept = await db.get('audio', hash)
   if (kept) return kept.bytes instanceof Blob ? kept.bytes : new Blob([kept.bytes])
-  const bytes = await fetchAudio(hash)
-  // A device without room plays it all the same, and fetches it again another time.
-  await db.put('audio', { hash, name: hash, bytes, uploaded: 1 }).catch(() => undefined)
-  return bytes
-}
-
-const onItsWay = 'It will come when the server is back.'
-/** A line that brings nothing for so long is dead. */
-const SILENT_MS = 10_000
-
-/** A file from the server, whole and of the hash it was asked by. */
-async function fetchAudio(hash: AudioHash): Promise<Blob> {
-  const ended = new AbortController()
-  let timer = setTimeout(() => ended.abort(), SILENT_MS)
-  const parts: Uint8Array<ArrayBuffer>[] = []
-  let status: number
-  try {
-    const response = await fetch(`/api/audio/${hash}`, { signal: ended.signal })
-    status = response.status
-    const reader = response.ok ? response.body?.getReader() : undefined
-    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
-      parts.push(read.value as Uint8Array<ArrayBuffer>)
-      clearTimeout(timer)
-      timer = setTimeout(() => ended.abort(), SILENT_MS)
-    }
-  } catch {
-    throw new AudioMissing(`This audio is not on this device and the server cannot be reached. ${onItsWay}`)
-  } finally {
-    clearTimeout(timer)
-  }
-  if (status === 404) throw new AudioMissing('This audio is neither on this device nor on the server. Import the file again.')
-  if (status >= 500) throw new AudioMissing(`This audio is not on this device, and the server cannot give it just now. ${onItsWay}`)
-  if (status !== 200) throw new AudioMissing(`This audio is not on this device, and the server refused it (${status}). Reload the page.`)
-  const bytes = new Blob(parts)
-  if ((await coreWork().hash(await bytes.arrayBuffer())) !== hash)
-    throw new AudioMissing(
-      'This audio came damaged from the server. It is asked for again when it is needed; if it stays so, import the file again.',
-    )
-  return bytes
+  return fromServer(hash)
 }
 
 export function decodedAudio(hash: AudioHash): Promise<Decoded> {

@@ -1,0 +1,151 @@
+/** @jest-environment node */
+import 'fake-indexeddb/auto'
+
+import { hashAudio } from '@heliaster/core/audio'
+import type { AudioHash } from '@heliaster/core/kit'
+
+import { localDb } from '../../sync/local-db'
+import { AudioMissing, bringAlong, fromServer, hurry } from './from-server'
+
+jest.mock('../workers/workers', () => ({
+  coreWork: () => ({
+    hash: async (bytes: ArrayBuffer) =>
+      jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes)),
+  }),
+}))
+
+let turn = 0
+/** A file of so many bytes that is like no other. */
+function aFile(length: number): { hash: AudioHash; bytes: Uint8Array<ArrayBuffer> } {
+  turn++
+  const bytes = Uint8Array.from({ length }, (_, i) => (i < 4 ? turn >> (8 * i) : i * 7))
+  return { hash: hashAudio(bytes), bytes }
+}
+
+/** A server that has the given files, gives them together in pieces of so many bytes, and never more than `brings` bytes. */
+function aServerWith(
+  files: readonly { hash: AudioHash; bytes: Uint8Array<ArrayBuffer> }[],
+  { piece = 7, brings = Infinity, isOld = false } = {},
+) {
+  const asked: (string | string[])[] = []
+  const bytesOf = (hash: string) => files.find((one) => one.hash === hash)?.bytes
+  let hold: Promise<void> | undefined
+  globalThis.fetch = jest.fn(async (address: string, init?: RequestInit) => {
+    if (address !== '/api/audio/together') {
+      const hash = address.split('/').at(-1)!
+      asked.push(hash)
+      const bytes = bytesOf(hash)
+      return new Response(bytes, { status: bytes ? 200 : 404 })
+    }
+    const { hashes } = JSON.parse(init!.body as string) as { hashes: string[] }
+    asked.push(hashes)
+    if (isOld) return new Response(undefined, { status: 422 })
+    const all: number[] = []
+    for (const hash of hashes) {
+      const bytes = bytesOf(hash) ?? new Uint8Array()
+      all.push(0, 0, bytes.length >> 8, bytes.length & 255, ...bytes)
+    }
+    let at = 0
+    return new Response(
+      new ReadableStream<Uint8Array>({
+        async pull(controller) {
+          await hold
+          if (at >= Math.min(brings, all.length)) return at < all.length ? controller.error(new TypeError('torn')) : controller.close()
+          controller.enqueue(Uint8Array.from(all.slice(at, (at += piece))))
+        },
+      }),
+    )
+  }) as typeof fetch
+  return { asked, holdUp: (until: Promise<void>) => (hold = until) }
+}
+
+const bytesOf = async (hash: AudioHash) => new Uint8Array(await (await fromServer(hash)).arrayBuffer())
+const kept = async (hash: AudioHash) => (await localDb()).get('audio', hash)
+const along = (files: readonly { hash: AudioHash }[]) => bringAlong(() => files.map(({ hash }) => hash))
+
+afterEach(() => along([]))
+
+test('what is wanted next comes along in one answer, whatever the pieces it comes in, and is kept', async () => {
+  for (const piece of [1, 3, 4, 50, 100_000]) {
+    const files = [100, 1, 400, 3].map(aFile)
+    const { asked } = aServerWith(files, { piece })
+    along(files.slice(1))
+    const all = await Promise.all(files.map(({ hash }) => bytesOf(hash)))
+    expect(all).toEqual(files.map(({ bytes }) => bytes))
+    expect(asked).toEqual([files.map(({ hash }) => hash)])
+    along([])
+    await Promise.all(files.map(({ hash }) => fromServer(hash))) // waits until all are kept
+    for (const { hash } of files) expect((await kept(hash))?.uploaded).toBe(1)
+  }
+})
+
+test('nothing wanted next, a file is asked for by itself', async () => {
+  const file = aFile(20)
+  const { asked } = aServerWith([file])
+  expect(await bytesOf(file.hash)).toEqual(file.bytes)
+  expect(asked).toEqual([file.hash])
+})
+
+test('what is asked for in one turn of the page comes together, 32 and 32', async () => {
+  const files = Array.from({ length: 40 }, () => aFile(5))
+  const { asked } = aServerWith(files)
+  expect(await Promise.all(files.map(({ hash }) => bytesOf(hash)))).toEqual(files.map(({ bytes }) => bytes))
+  expect(asked.map((one) => one.length).sort()).toEqual([32, 8])
+})
+
+test('what is on this device is not asked for again, and no more than 32 at once', async () => {
+  const files = Array.from({ length: 40 }, () => aFile(5))
+  const { asked } = aServerWith(files)
+  await bytesOf(files[3].hash)
+  along(files.slice(1))
+  await bytesOf(files[0].hash)
+  const [, together] = asked as [string, string[]]
+  expect(together).toHaveLength(31)
+  expect(together).not.toContain(files[3].hash)
+  expect(together[0]).toBe(files[0].hash)
+})
+
+test('what the answer leaves empty, or brings damaged, is asked for by itself, which says why', async () => {
+  const [good, bad, gone] = [aFile(50), aFile(50), aFile(50)]
+  const { asked } = aServerWith([good, { ...bad, bytes: bad.bytes.map((byte) => byte ^ 1) }])
+  along([bad, gone])
+  expect(await bytesOf(good.hash)).toEqual(good.bytes)
+  await expect(fromServer(bad.hash)).rejects.toThrow('came damaged from the server')
+  await expect(fromServer(gone.hash)).rejects.toThrow('neither on this device nor on the server')
+  expect(asked.slice(1).sort()).toEqual([bad.hash, gone.hash].sort())
+  expect(await kept(bad.hash)).toBeUndefined()
+})
+
+test('a server that gives none together gives each', async () => {
+  const files = [aFile(9), aFile(9)]
+  const { asked } = aServerWith(files, { isOld: true })
+  along([files[1]])
+  expect(await Promise.all(files.map(({ hash }) => bytesOf(hash)))).toEqual(files.map(({ bytes }) => bytes))
+  expect(asked).toHaveLength(3)
+})
+
+test('a line that breaks in the middle: what has come is kept, for the rest it is said at once', async () => {
+  const files = [aFile(30), aFile(30)]
+  const { asked } = aServerWith(files, { brings: 50 })
+  along([files[1]])
+  const [one, other] = await Promise.allSettled(files.map(({ hash }) => bytesOf(hash)))
+  expect(one).toMatchObject({ status: 'fulfilled', value: files[0].bytes })
+  expect(other.status === 'rejected' && other.reason).toBeInstanceOf(AudioMissing)
+  expect((other as PromiseRejectedResult).reason.message).toContain('the server cannot be reached')
+  expect(asked).toHaveLength(1)
+})
+
+test('a file that is wanted now waits for no others', async () => {
+  const files = [aFile(30), aFile(30)]
+  const { holdUp, asked } = aServerWith(files)
+  let goOn = () => {}
+  holdUp(new Promise((resolve) => (goOn = resolve)))
+  along([files[1]])
+  const first = bytesOf(files[0].hash)
+  const second = bytesOf(files[1].hash)
+  hurry(files[1].hash)
+  expect(await second).toEqual(files[1].bytes)
+  expect(asked).toContain(files[1].hash)
+  goOn()
+  expect(await first).toEqual(files[0].bytes)
+})
