@@ -2,7 +2,7 @@ import { useEffect } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
-import { endTake, takeState } from '../audio/playing/groove-take'
+import { finishTake, takeState } from '../audio/playing/groove-take'
 import { Button } from '../ui/controls/Button'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
@@ -16,7 +16,7 @@ export function TakeBar() {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Escape' || event.defaultPrevented) return
       event.preventDefault()
-      endTake()
+      void finishTake()
     }
     window.addEventListener('keydown', onKey, { capture: true })
     return () => window.removeEventListener('keydown', onKey, { capture: true })
@@ -40,7 +40,7 @@ export function TakeBar() {
           ? 'Recording into the groove: strike pads'
           : `Recording into the groove: ${count === 1 ? '1 strike' : `${count} strikes`}`}
       </Text>
-      <Button label="End" onPress={endTake} style={{ backgroundColor: palette.raised }} />
+      <Button label="End" onPress={() => void finishTake()} style={{ backgroundColor: palette.raised }} />
     </View>
   )
 }

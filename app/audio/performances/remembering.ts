@@ -3,6 +3,7 @@ import { Remembered } from '@heliaster/core/performance'
 import type { Act, Passage } from '@heliaster/core/performance'
 import { createStore } from 'zustand/vanilla'
 
+import { comePast } from '../engine/come-past'
 import type { Player, Sounded } from '../engine/player'
 import { kitNow, onSounded, sound } from '../engine/sound'
 
@@ -64,23 +65,12 @@ export function look(): void {
   if (isOther || isTime(player, memory)) void askHow(player, memory, kit)
 }
 
-/** An engine that does not come on is waited for no longer than this. */
-const PATIENCE_MS = 2000
-
-/**
- * Takes up all that was struck until now, also what has yet to sound: a strike sounds up to two bursts after the hand, and later
- * where the engine is behind. Returns the frame that all of it lies before.
- */
+/** Takes up all that was struck until now, also what has yet to sound. Returns the frame that all of it lies before. */
 export async function lookToEnd(player: Player): Promise<number> {
-  const end = player.frameNow() + 2 * Math.ceil(player.clock.burstFrames()) + BLOCKS_UNDER_WAY
-  let isOver = false
-  const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)).then(() => (isOver = true))
-  while (player.frameNow() < end && !player.sleep.isAsleep() && !isOver) await Promise.race([player.stands(), patience])
+  const end = await comePast(player)
   look()
   return end
 }
-/** Frames that the engine may be working on as it is asked. */
-const BLOCKS_UNDER_WAY = 256
 
 function isTime(player: Player, memory: Remembered): boolean {
   if (!memory.hasMoved()) return false

@@ -3,7 +3,7 @@ import type { Groove, Kit, KitEdit } from '@heliaster/core/kit'
 import { applyEdit } from '@heliaster/core/kit'
 
 import { aGroovyKit } from '../../testing/a-groove'
-import { beginTake, endTake, heardBeat, takeSettings, takeState } from './groove-take'
+import { beginTake, endTake, finishTake, heardBeat, takeSettings, takeState } from './groove-take'
 
 const RATE = 48000
 const mockEngine = { beat: -1, frame: 0, tempo: 120 }
@@ -11,6 +11,7 @@ let mockListener: ((sounded: readonly object[]) => void) | undefined
 let mockStops: (() => void) | undefined
 let mockKit: Kit
 let mockShown: KitEdit[] = []
+let mockAnswer: (() => void) | undefined
 const mockGestures: KitEdit[][] = []
 const mockPlayer = {
   sampleRateHz: 48000,
@@ -18,6 +19,9 @@ const mockPlayer = {
   clock: { burstFrames: () => 480 },
   songBeat: () => mockEngine.beat,
   frameNow: () => mockEngine.frame,
+  sleep: { isAsleep: () => false },
+  /** A question that the engine answers as it comes to it. */
+  stands: () => new Promise<void>((resolve) => (mockAnswer = resolve)),
 }
 jest.mock('../engine/sound', () => ({
   kitNow: () => undefined,
@@ -103,14 +107,42 @@ test('instead: a pad that is struck begins its string anew; drawn to the steps a
   expect(beatsOn(1)).toEqual([1, 3])
 })
 
-test('it ends when the groove is stopped', () => {
+/** The engine has come on by so many frames, and answers what it was asked. */
+const comeOn = async (frames: number) => {
+  mockEngine.frame += frames
+  mockAnswer!()
+  for (let i = 0; i < 5; i++) await Promise.resolve()
+}
+
+test('it ends when the groove is stopped', async () => {
   strike('pad-3', 0.5)
   mockStops!()
+  await comeOn(5000)
   expect([takeState.getState().isOn, mockListener, beatsOn(2)]).toEqual([false, undefined, [0.5]])
+})
+
+test('what was struck just before the end is in it, though it sounds only then; and where the groove stopped under it, too', async () => {
+  for (const stops of [false, true]) {
+    takeSettings.setState({ isInstead: false, share: 0 })
+    beginTake(mockKit.id, mockKit.grooves[0]!)
+    later(1)
+    const struck = mockEngine.beat
+    if (stops) mockStops!()
+    else void finishTake()
+    const frame = mockEngine.frame
+    await comeOn(100) // not yet past it
+    expect(takeState.getState().isOn).toBe(true)
+    mockEngine.beat = stops ? -1 : (mockEngine.frame + 800) / perBeat
+    mockEngine.frame += 800
+    mockListener!([{ padId: 'pad-3', struckId: 'pad-3', velocity: 90, frame: frame + LATE, cameBy: 'hand' }])
+    await comeOn(5000)
+    expect(takeState.getState().isOn).toBe(false)
+    expect(beatsOn(2)).toEqual([Number((struck % 4).toFixed(3))])
+  }
 })
 
 test('the beat that was heard is that before the way out and the burst', () => {
   mockEngine.frame = 100_000
   mockEngine.beat = 8
-  expect(heardBeat(mockPlayer as never, 100_000, 120)).toBeCloseTo(8 - LATE / perBeat, 9)
+  expect(heardBeat(mockPlayer as never, 100_000, 120, 8)).toBeCloseTo(8 - LATE / perBeat, 9)
 })

@@ -7,6 +7,7 @@ import { createStore } from 'zustand/vanilla'
 import { kits } from '../../documents'
 import type { Gesture } from '../../documents/gesture'
 import { deviceSettings } from '../../ui/device/device-settings'
+import { comePast } from '../engine/come-past'
 import type { Player, Sounded } from '../engine/player'
 import { mixDelaySeconds } from '../engine/mix-delay'
 import { onSounded, sound } from '../engine/sound'
@@ -31,6 +32,10 @@ export const takeState = createStore<TakeState>(() => ({ isOn: false, count: 0 }
 
 interface Pass {
   readonly kitId: KitId
+  readonly player: Player
+  /** Where the groove was when it was looked last, so that what sounds as it stops has its beat. */
+  seen: { readonly beat: number; readonly frame: number } | undefined
+  isEnding: boolean
   readonly before: Groove
   readonly gesture: Gesture<KitEdit>
   readonly laid: TakenStrike[]
@@ -46,12 +51,22 @@ export function beginTake(kitId: KitId, groove: Groove): void {
   const { player } = sound.getState()
   if (!player) return
   playAlone(groove.id)
-  const own: Pass = { kitId, before: groove, gesture: kits.gesture(kitId), laid: [], waiting: [], stop: () => undefined }
+  const own: Pass = {
+    kitId,
+    player,
+    seen: undefined,
+    isEnding: false,
+    before: groove,
+    gesture: kits.gesture(kitId),
+    laid: [],
+    waiting: [],
+    stop: () => undefined,
+  }
   pass = own
   takeState.setState({ isOn: true, count: 0 })
   if (!kits.store.getState().entries[kitId]?.doc.grooves.some(({ id }) => id === groove.id)) layIn(own) // what plays must be there
   if (!grooveState.getState().playing) startGroove(kitId)
-  const stops = [onSounded((sounded) => listen(own, player, sounded)), onGrooveStops(() => void endTake())]
+  const stops = [onSounded((sounded) => listen(own, sounded)), onGrooveStops(() => void finishTake())]
   const stopClick = takeSettings.getState().hasClick ? startClick(player, () => tempoOf(kitId)) : undefined
   own.stop = () => {
     stops.forEach((stop) => stop())
@@ -59,7 +74,16 @@ export function beginTake(kitId: KitId, groove: Groove): void {
   }
 }
 
-/** The pass is over: what was played last is in it too. Returns the groove with all of it. */
+/** The pass ends as soon as the engine has come past what was struck until now: a strike sounds a moment after the hand. */
+export async function finishTake(): Promise<void> {
+  const own = pass
+  if (!own || own.isEnding) return
+  own.isEnding = true
+  await comePast(own.player)
+  if (pass === own) endTake()
+}
+
+/** The pass is over at once: all that has sounded of it is in it. Returns the groove with all of it. */
 export function endTake(): Groove | undefined {
   if (!pass) return undefined
   const own = pass
@@ -80,12 +104,13 @@ function tempoOf(kitId: KitId): number {
 /** A bead that is laid before its time would sound beside the strike that it is made of: it waits so long, in beats. */
 const BEHIND_BEATS = 0.3
 
-function listen(own: Pass, player: Player, sounded: readonly Sounded[]): void {
-  const now = player.songBeat()
+function listen(own: Pass, sounded: readonly Sounded[]): void {
+  const tempoBpm = tempoOf(own.kitId)
+  const now = beatNow(own, tempoBpm)
   if (now < 0) return
   for (const one of sounded) {
     if (one.cameBy !== 'hand' || !one.struckId || one.padId !== one.struckId) continue
-    const beat = heardBeat(player, one.frame, tempoOf(own.kitId))
+    const beat = heardBeat(own.player, one.frame, tempoBpm, now)
     own.waiting.push({ padId: one.struckId, beat, velocity: one.velocity })
   }
   const due = own.waiting.filter(({ beat }) => beat < now - BEHIND_BEATS)
@@ -95,16 +120,25 @@ function listen(own: Pass, player: Player, sounded: readonly Sounded[]): void {
   layIn(own)
 }
 
+/** The beat that the engine is at; once the groove has stopped, where it would be. -1 before it began. */
+function beatNow(own: Pass, tempoBpm: number): number {
+  const { player } = own
+  const beat = player.songBeat()
+  const frame = player.frameNow()
+  if (beat >= 0) own.seen = { beat, frame }
+  if (beat >= 0 || !own.isEnding || !own.seen) return beat
+  return own.seen.beat + ((frame - own.seen.frame) * tempoBpm) / 60 / player.sampleRateHz
+}
+
 function layIn({ gesture, before, laid }: Pass): void {
   const { isInstead, share } = takeSettings.getState()
   gesture.set([{ type: 'putGroove', groove: withTake(before, laid, { isInstead, share }) }])
   takeState.setState({ isOn: true, count: laid.length })
 }
 
-/** The beat that was heard when a hand struck what sounded on a frame: it sounds a burst after the hand, and is heard later than it is made. */
-export function heardBeat(player: Pick<Player, 'songBeat' | 'frameNow' | 'sampleRateHz' | 'context' | 'clock'>, frame: number, tempoBpm: number): number {
+/** The beat that was heard when a hand struck what sounded on a frame, the engine being at `beatNow`: it sounds a burst after the hand, and is heard later than it is made. */
+export function heardBeat(player: Pick<Player, 'frameNow' | 'sampleRateHz' | 'context' | 'clock'>, frame: number, tempoBpm: number, beatNow: number): number {
   const { outputLatency, baseLatency } = player.context
   const later = player.clock.burstFrames() + ((outputLatency || baseLatency || 0) + mixDelaySeconds(player.sampleRateHz)) * player.sampleRateHz
-  const beat = player.songBeat()
-  return beat + ((frame - later - player.frameNow()) * tempoBpm) / 60 / player.sampleRateHz
+  return beatNow + ((frame - later - player.frameNow()) * tempoBpm) / 60 / player.sampleRateHz
 } // prettier-ignore

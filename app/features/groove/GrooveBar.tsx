@@ -5,7 +5,7 @@ import { View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { grooveState, toggleGroove } from '../../audio/playing/groove-player'
-import { endTake, takeState } from '../../audio/playing/groove-take'
+import { finishTake, takeState } from '../../audio/playing/groove-take'
 import { editKit } from '../../kit-view'
 import { Button, IconButton } from '../../ui/controls/Button'
 import { More } from '../../ui/layout/More'
@@ -54,7 +54,7 @@ export function GrooveBar({ hands, zoom }: Props) {
         onPress={() => toggleGroove(kit.id)}
         style={isWide ? { minWidth: 116 } : { paddingHorizontal: 0 }}
       />
-      <RecordButton isOn={isTaking} isWide={isWide} disabled={!hasPads} onPress={() => (isTaking ? endTake() : setOpen('take'))} />
+      <RecordButton isOn={isTaking} isWide={isWide} disabled={!hasPads} onPress={() => (isTaking ? void finishTake() : setOpen('take'))} />
       <View style={{ flex: 1, minWidth: 0, flexDirection: 'row', gap: isWide ? 10 : 2 }}>
         <Button label={name} icon={isWide ? 'chevron-down' : undefined} kind="quiet" onPress={() => setOpen('grooves')} style={isWide ? { flexShrink: 1 } : { flexShrink: 1, paddingHorizontal: 0 }} />
         {isWide && hands.copied && hands.cursor && <Button label="Paste here" icon="content-copy" onPress={hands.paste} />}

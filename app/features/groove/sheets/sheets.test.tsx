@@ -40,7 +40,7 @@ jest.mock('../../../audio/playing/groove-take', () => {
     takeState: createStore(() => ({ isOn: false, count: 0 })),
     takeSettings: createStore(() => ({ isInstead: false, share: 0.5, hasClick: false })),
     beginTake: jest.fn(),
-    endTake: jest.fn(),
+    finishTake: jest.fn(),
   }
 })
 jest.mock('../../../audio/playing/groove-player', () => {
