@@ -1,19 +1,17 @@
-import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
-import type { Kind, Kit, KitEdit, MakeId, Performance, PerformanceEdit, Source, SourceEdit, Start, StartEdit } from '@heliaster/core/kit'
+import type { Kind, MakeId } from '@heliaster/core/kit'
 
-import { clashesOf, sameName } from '../documents/clashes'
-import { createDocuments } from '../documents/documents'
 import type { History } from '../documents/history'
 import { createServerApi } from './api'
 import { CatchUp } from './catch-up'
+import { documentsOn } from './documents-on'
 import { Lead } from './lead'
 import type { Channel } from './lead'
 import { Listener } from './listener'
 import type { LocalDb } from './local-db'
 import { createSaveState } from './save-state'
 import { Sender } from './sender'
-import type { SenderNeeds } from './sender'
 import { Shelf } from './shelf'
+import { Standing } from './standing'
 import type { Timers } from './timers'
 
 /** What a page stands on. The page has one of each, a test many. */
@@ -43,37 +41,21 @@ const LISTED_MS = 4000
 export function createDevice(ground: Ground) {
   const { timers, makeId, channel } = ground
   const saveState = createSaveState()
-  let away = false
-  let why: string | undefined
   let holds = 0
   let stopped = false
   let caughtUp = false
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
-    // At once: nothing is called saved that is not.
-    const state = unkept === 0 ? saveState.getState().state : away ? ('away' as const) : ('saving' as const)
-    saveState.setState({ unkept: failure === undefined ? 0 : unkept, failure, state })
+    standing.noteUnkept(unkept, failure)
     if (failure !== undefined) sender.wake()
-    recount()
+    standing.recount()
   }, (keys) => {
     channel?.postMessage({ type: 'changed', keys } satisfies Told)
     sender.wake()
   }) // prettier-ignore
+  const standing: Standing = new Standing(saveState, () => shelf.counts())
 
-  const need = { shelf, makeId, now: () => timers.now(), onRefused: ground.notify, stepsOf: ground.stepsOf }
-  const kits = createDocuments<Kit, KitEdit>(kitKind, {
-    ...need,
-    onArrived: (before, after) => {
-      const here = Object.values(kits.store.getState().entries).map((entry) => entry.doc)
-      const words = before ? clashesOf(before as Kit, after as Kit) : caughtUp ? sameName(here, after as Kit) : undefined
-      if (words) ground.notify(words)
-    },
-  })
-  const sources = createDocuments<Source, SourceEdit>(sourceKind, { ...need, onMade: ground.onSoundsMade })
-  const starts = createDocuments<Start, StartEdit>(startKind, need)
-  const performances = createDocuments<Performance, PerformanceEdit>(performanceKind, need)
-  const byKind = { kit: kits, source: sources, start: starts, performance: performances }
-  const documentsOf = (kind: Kind) => byKind[kind] as unknown as ReturnType<SenderNeeds['documentsOf']>
+  const { kits, sources, starts, performances, all, documentsOf } = documentsOn(shelf, ground, () => caughtUp)
 
   const api = createServerApi(ground.fetch)
   const sender: Sender = new Sender({
@@ -86,7 +68,7 @@ export function createDevice(ground: Ground) {
     isHeld: () => holds > 0,
     isVisible: ground.isVisible,
     onState: (state, reason) => {
-      stand(state === 'away', reason)
+      standing.stand(state === 'away', reason)
       if (lead.isLeading) tellState()
     },
     onTaken: (kind, newId) => {
@@ -118,57 +100,27 @@ export function createDevice(ground: Ground) {
     tellState,
   )
   function tellState(): void {
-    channel?.postMessage({ type: 'state', away, why } satisfies Told)
+    channel?.postMessage({ type: 'state', away: standing.away, why: standing.why } satisfies Told)
   }
   async function readAll(): Promise<void> {
-    recount()
-    for (const documents of Object.values(byKind)) await documents.load()
+    standing.recount()
+    for (const documents of all) await documents.load()
   }
 
   channel?.addEventListener('message', ({ data }) => {
     if (stopped) return
     const told = data as Told
     // The page that leads knows how it stands with the server.
-    if (told.type === 'state' && !lead.isLeading && (told.away !== away || told.why !== why)) stand(told.away, told.why)
+    if (told.type === 'state' && !lead.isLeading && (told.away !== standing.away || told.why !== standing.why))
+      standing.stand(told.away, told.why)
     if (told.type !== 'changed') return
     for (const key of told.keys) {
       const [kind, id] = [key.slice(0, key.indexOf(':')) as Kind, key.slice(key.indexOf(':') + 1)]
       void documentsOf(kind).sync([id])
     }
-    recount()
+    standing.recount()
     if (lead.isLeading) sender.wake()
   })
-
-  /** That the server is away is said at once, that it is back once it has been counted what waits. */
-  function stand(isAway: boolean, reason: string | undefined): void {
-    away = isAway
-    why = reason
-    if (away) saveState.setState({ state: 'away', why })
-    recount()
-  }
-
-  let counting = false
-  let countAgain = false
-  /** How saving stands is counted anew after each change, once at a time. */
-  function recount(): void {
-    countAgain = true
-    if (counting || stopped) return
-    counting = true
-    void (async () => {
-      while (countAgain) {
-        countAgain = false
-        const { waiting, refused, files } = await shelf.counts()
-        if (countAgain) continue // something has changed while it was counted
-        const all = waiting + files
-        saveState.setState({
-          waiting: all,
-          refused,
-          why: away ? why : undefined,
-          state: all === 0 && !away ? 'saved' : away ? 'away' : 'saving',
-        })
-      }
-    })().finally(() => (counting = false))
-  }
 
   return {
     kits,
@@ -180,7 +132,7 @@ export function createDevice(ground: Ground) {
     shelf,
     /** Files were kept on this device for the server to have. */
     filesKept(): void {
-      recount()
+      standing.recount()
       sender.wake()
     },
     /** Sends at once, for instance when the browser says that it is online. */
@@ -205,6 +157,7 @@ export function createDevice(ground: Ground) {
     },
     stop(): void {
       stopped = true
+      standing.stop()
       lead.stop()
       listener.stop()
       catchUp.stop()
