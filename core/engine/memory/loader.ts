@@ -3,36 +3,27 @@ import type { AudioHash, BusId, InsertId, PadId } from '../../kit/ids'
 import type { Kit, Pad } from '../../kit/kit'
 import { isEmptyPad } from '../../kit/resolve'
 import { workedKit } from '../../matter/worked-kit'
-import { EventType } from '../program/codes'
 import { compileGroove } from '../program/compile-groove'
-import type { GrooveChoice, GrooveContext } from '../program/compile-groove'
+import type { GrooveChoice } from '../program/compile-groove'
 import { compileKit } from '../program/compile-kit'
 import { compilePad } from '../program/compile-pad'
-import type { EffectMemory, PlacedEffect } from '../program/context'
 import { lockedCents } from '../program/greatest-rate'
-import { EventField, GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS } from '../program/layout'
+import { GROOVE_ENTRY, KIT_ENTRY, MASTER, MAX_BUSES, MAX_PADS } from '../program/layout'
 import { createSlots } from './arena'
 import { createBeadSlots } from './bead-slots'
 import { createClipPlaces } from './clip-places'
-import type { Wants } from './clip-places'
+import { contextFor } from './contexts'
 import { createEffectPlaces } from './effect-places'
 import { grooveInputs, kitInputs, padInputs, sameItems, sharedInputs } from './inputs'
 import type { Inputs } from './inputs'
 import type { EngineMemory } from './memory'
-import { movedFaders, movedTillers } from './moved-faders'
 import { createPrograms } from './programs'
 import type { Loaded } from './programs'
 import type { SampleStore } from './sample-store'
+import { createTelling } from './telling'
+import type { LoaderEvents } from './telling'
 
-/** How the engine is told, and who else is where it reads a copy of memory. */
-export interface LoaderEvents {
-  /** An event for the engine, as soon as possible. Returns whether there was room for it. */
-  send(event: Float64Array): boolean
-  arenaWritten?(offset: number, length: number): void
-  tablesChanged?(): void
-  /** A table by which clips are read was made. */
-  tableMade?(table: number, numbers: Float32Array): void
-}
+export type { LoaderEvents }
 
 /**
  * How much of a kit that is new is laid out at once: `first` and one more pad in any case, so that it ends on a device of any speed; other pads
@@ -94,8 +85,6 @@ export function createLoader(
   let lastShared: Inputs = []
   /** Whether some pad waits for audio or for room. */
   let arePadsWaiting = true
-  /** What was published and could not be told. */
-  let untold: number | undefined
 
   const busSlotOf = (busId: BusId | undefined): number => (busId === undefined ? MASTER : (buses.slots.get(busId) ?? MASTER))
 
@@ -105,36 +94,11 @@ export function createLoader(
     return slot
   }
 
-  /** Holds an effect's place, and notes in `now` that its program does. */
-  function effectOf(key: string, make: () => EffectMemory | undefined, now: Wants): PlacedEffect<EffectMemory> | undefined {
-    try {
-      const place = effects.hold(key, make)
-      if (place) now.keys.push(key)
-      return place
-    } catch (error) {
-      if (error instanceof RangeError) return undefined // the device gives no more memory
-      throw error
-    }
-  }
+  const telling = createTelling(events, programs, busSlotOf)
+  const places = { sampleRateHz, slotOf, busSlotOf, beads, clips, effects, audioOf }
 
   /** Whether audio is at hand, or was when it was placed. */
   const isHere = (hash: AudioHash): true | undefined => (clips.wasPlaced(hash) || clips.isAtHand(hash) ? true : undefined)
-
-  const contextFor = (now: Wants): GrooveContext => ({
-    sampleRateHz,
-    slotOf,
-    busSlotOf,
-    beadSlotOf: (id) => beads.of(id),
-    rowsOf: beads.rows(),
-    regionOf: (clip, reading) => clips.regionOf(clip, reading, now),
-    effectOf: <Made extends EffectMemory>(key: string, make: () => Made | undefined) =>
-      effectOf(key, make, now) as PlacedEffect<Made> | undefined,
-    impulseOf: (hash) => {
-      const audio = audioOf(hash)
-      if (!audio) now.lacks.add(hash)
-      return audio
-    },
-  })
 
   function removePads(kit: Kit): void {
     const present = new Set(kit.pads.map((pad) => pad.id))
@@ -173,7 +137,7 @@ export function createLoader(
     const isSame = before?.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
     // What it lacks has not come: nothing of it can be otherwise.
     if (isShared && before && !programs.mayBeMore(before) && isSame && !pad.leansOn && !isEmptyPad(pad)) return true
-    return programs.load(entry, padInputs(kit, pad, isHere, busSlotOf), (now) => compilePad(kit, pad, contextFor(now)))
+    return programs.load(entry, padInputs(kit, pad, isHere, busSlotOf), (now) => compilePad(kit, pad, contextFor(places, now)))
   }
 
   function loadBuses(kit: Kit): void {
@@ -181,34 +145,6 @@ export function createLoader(
     const present = new Set(kit.buses.map(({ id }) => id))
     for (const id of [...buses.slots.keys()]) if (!present.has(id)) buses.giveBack(id)
     for (const { id } of kit.buses) buses.of(id)
-  }
-
-  function send(type: number, padSlot: number, note: number, value: number): boolean {
-    const event = new Float64Array(EventField.length)
-    event[EventField.frame] = -1
-    event[EventField.type] = type
-    event[EventField.padSlot] = padSlot
-    event[EventField.note] = note
-    event[EventField.velocity] = value
-    return events.send(event)
-  }
-
-  /** Moves the faders and tillers that stand elsewhere than they did. */
-  function moveFaders(before: Kit, kit: Kit): boolean {
-    const faders = movedFaders(before, kit, busSlotOf).map(([slot, fader, value]) => send(EventType.fader, slot, fader, value))
-    const tillers = movedTillers(before, kit).map(([control, value]) => send(EventType.controller, 0, control, value))
-    return [...faders, ...tillers].every((sent) => sent)
-  }
-
-  /** Puts programs where the engine reads them, and tells it. Returns whether there was room to. */
-  function publish(): boolean {
-    const published = programs.publish()
-    if (published !== undefined) {
-      events.tablesChanged?.()
-      untold = published
-    }
-    if (untold !== undefined && send(EventType.kit, 0, untold, 0)) untold = undefined
-    return untold === undefined
   }
 
   return {
@@ -220,13 +156,13 @@ export function createLoader(
       const kitBefore = programs.of(KIT_ENTRY)?.programSlot
       const parts = [
         loadPads(kit, pace),
-        programs.load(KIT_ENTRY, kitInputs(kit), (now) => compileKit(kit, contextFor(now))),
-        programs.load(GROOVE_ENTRY, grooveInputs(kit, choice, isHere), (now) => compileGroove(kit, choice, contextFor(now))),
+        programs.load(KIT_ENTRY, kitInputs(kit), (now) => compileKit(kit, contextFor(places, now))),
+        programs.load(GROOVE_ENTRY, grooveInputs(kit, choice, isHere), (now) => compileGroove(kit, choice, contextFor(places, now))),
       ]
       const isSameKit = kitBefore !== undefined && kitBefore === programs.of(KIT_ENTRY)?.programSlot
-      const areFadersTold = !fadersFrom || !isSameKit || fadersFrom === kit || moveFaders(fadersFrom, kit)
+      const areFadersTold = !fadersFrom || !isSameKit || fadersFrom === kit || telling.moveFaders(fadersFrom, kit)
       if (areFadersTold) fadersFrom = kit
-      const isTold = publish()
+      const isTold = telling.publish()
       last = kit
       return parts.every((done) => done) && isTold && areFadersTold
     },
