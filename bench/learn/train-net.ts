@@ -18,9 +18,9 @@ const UNITS = 16
 const ROUNDS = 60
 const BATCH = 256
 const STEP = 0.003
-const DECAY = 1e-4
+export const DECAY = 1e-4
 /** Signs are blurred by this much of their own spread, so that no single number is learned by heart. */
-const BLUR = 0.05
+export const BLUR = 0.05
 
 /**
  * Learns to tell strikes by the cross entropy of each row, with Adam (D. P. Kingma and J. Ba, 2015), steps that fall as
@@ -29,7 +29,7 @@ const BLUR = 0.05
 export function trainNet({ signs, isStrike, counts }: Lesson, width: number, seed: number): TrainedNet {
   const random = createRandom(seed)
   const rows = isStrike.length
-  const { means, spreads } = spreadOf(signs, width)
+  const { means, spreads } = spreadOf([signs], width)
   const normal = signs.map((sign, i) => (sign - means[i % width]!) / spreads[i % width]!)
   const inner = Float64Array.from({ length: UNITS * (width + 1) }, (_, i) => (i % (width + 1) === width ? 0 : gaussian(random) / Math.sqrt(width)))
   const outer = Float64Array.from({ length: UNITS + 1 }, (_, i) => (i === UNITS ? 0 : gaussian(random) / Math.sqrt(UNITS)))
@@ -84,7 +84,7 @@ function addSlopes(row: Float64Array, hidden: Float64Array, { inner, outer, slop
 } // prettier-ignore
 
 /** Steps of Adam for some weights. */
-function adam(weights: Float64Array): (slopes: Float64Array, size: number) => void {
+export function adam(weights: Float64Array): (slopes: Float64Array, size: number) => void {
   const mean = new Float64Array(weights.length)
   const square = new Float64Array(weights.length)
   let steps = 0
@@ -99,17 +99,21 @@ function adam(weights: Float64Array): (slopes: Float64Array, size: number) => vo
   }
 }
 
-function spreadOf(signs: Float64Array, width: number): { means: Float64Array; spreads: Float64Array } {
-  const rows = signs.length / width
+/** Mean and spread of each of `width` signs over all rows of some tables. */
+export function spreadOf(tables: readonly ArrayLike<number>[], width: number): { means: Float64Array; spreads: Float64Array } {
+  const rows = tables.reduce((sum, { length }) => sum + length, 0) / width
   const means = new Float64Array(width)
   const spreads = new Float64Array(width)
-  signs.forEach((sign, i) => (means[i % width]! += sign / rows))
-  signs.forEach((sign, i) => (spreads[i % width]! += (sign - means[i % width]!) ** 2 / rows))
+  const overAll = (add: (sign: number, column: number) => void) => {
+    for (const table of tables) for (let i = 0; i < table.length; i++) add(table[i]!, i % width)
+  }
+  overAll((sign, column) => (means[column]! += sign / rows))
+  overAll((sign, column) => (spreads[column]! += (sign - means[column]!) ** 2 / rows))
   return { means, spreads: spreads.map((square) => Math.sqrt(square) + 1e-6) }
 }
 
 /** The same net for signs as they come. */
-function unfolded(inner: Float64Array, means: Float64Array, spreads: Float64Array): Float64Array {
+export function unfolded(inner: Float64Array, means: Float64Array, spreads: Float64Array): Float64Array {
   const width = means.length
   const out = inner.slice()
   for (let unit = 0; unit < UNITS; unit++)
@@ -121,7 +125,7 @@ function unfolded(inner: Float64Array, means: Float64Array, spreads: Float64Arra
   return out
 }
 
-function shuffle(order: Uint32Array, random: () => number): void {
+export function shuffle(order: Uint32Array, random: () => number): void {
   for (let i = order.length - 1; i > 0; i--) {
     const j = Math.floor(random() * (i + 1))
     ;[order[i], order[j]] = [order[j]!, order[i]!]

@@ -1,6 +1,6 @@
 export { cutHeard, cutRecording, heardStrikes, hitsAt } from './cut'
 export type { Heard, Hit, KnownHits } from './cut'
-export { attacksOf, lineOf, placesOf, waterLineOf } from './settings'
+export { attacksOf, likelyPlaces, lineOf, placesOf, waterLineOf } from './settings'
 export type { EdgePlaces } from './settings'
 export type { HitDescription, Surroundings, Warning } from './describe'
 export { describeHit, strikeCentreHz } from './describe'

@@ -1,6 +1,6 @@
 import type { CutSettings } from '../kit/source'
 import type { Strikes } from './gestures'
-import { findOnsets } from './onsets'
+import { findHits, findOnsets } from './onsets'
 import type { Onset, Places } from './onsets'
 import type { StrengthCurve } from './strength'
 
@@ -20,6 +20,14 @@ const ATTACK_GAP_SECONDS = 0.03
 /** The attacks that the marks of a grid may move to. */
 export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Places): Onset[] {
   return findOnsets(mono, sampleRateHz, curve, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
+}
+
+/** The first frames of all that a recording is likely to be cut at: its hits over the line it finds, and its attacks. */
+export function likelyPlaces(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, strikes: Strikes): Places {
+  const places: Places = new Map()
+  findHits(mono, sampleRateHz, strikes, strikes.line, undefined, places)
+  attacksOf(mono, sampleRateHz, curve, places)
+  return places
 }
 
 /** Where clips begin: at the begin of the attack with room for the fade, at a zero crossing, or at the very frame; and where they end. */

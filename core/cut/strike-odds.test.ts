@@ -1,5 +1,6 @@
 import { seeded } from '../kit/builders'
-import { oddsOf, strikeOdds } from './strike-odds'
+import { oddsOf } from './net'
+import { strikeOdds } from './strike-odds'
 import { SIGNS, signsOf } from './strike-signs'
 import type { Sound } from './strike-signs'
 import { learned } from './strike-weights'
@@ -49,10 +50,14 @@ test('a rise far from others has nothing before it and nothing after it; one bes
 
 test('the net is a weighted sum of bent weighted sums', () => {
   const random = seeded(3)
-  const net = { units: 2, inner: Array.from({ length: 2 * (SIGNS + 1) }, () => random() - 0.5), outer: [0.7, -1.2, 0.1] }
+  const net = {
+    units: 2,
+    inner: Float64Array.from({ length: 2 * (SIGNS + 1) }, () => random() - 0.5),
+    outer: Float64Array.of(0.7, -1.2, 0.1),
+  }
   const signs = Float64Array.from({ length: SIGNS }, () => 2 * random() - 1)
   const unit = (at: number) => Math.tanh(signs.reduce((sum, sign, i) => sum + sign * net.inner[at + i]!, net.inner[at + SIGNS]!))
-  expect(oddsOf(net, signs, 0)).toBeCloseTo(0.7 * unit(0) - 1.2 * unit(SIGNS + 1) + 0.1, 12)
+  expect(oddsOf(net, signs, 0, SIGNS)).toBeCloseTo(0.7 * unit(0) - 1.2 * unit(SIGNS + 1) + 0.1, 12)
   expect(learned.inner).toHaveLength(learned.units * (SIGNS + 1))
   expect(learned.outer).toHaveLength(learned.units + 1)
 })

@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import { hashAudio, readWav, writeWav } from '@heliaster/core/audio'
+import { findHits } from '@heliaster/core/cut'
 
 import { work } from './core-work'
 
@@ -43,6 +44,8 @@ test('a recording is looked at, listened to and described, and the strikes that 
   const heard = work.listen('walk', attack)!
   expect(heard.curve.strength.length).toBeGreaterThan(0)
   expect(heard.strikes.strikes.length).toBeGreaterThanOrEqual(3)
+  const begins = [...heard.places.values()]
+  expect(findHits(mono, RATE, heard.strikes).every(({ frame }) => begins.includes(frame))).toBe(true)
   const onsets = [0.05, 0.55, 1.05].map((seconds) => Math.round(seconds * RATE))
   const hits = work.describe('walk', onsets, [undefined, undefined, undefined], 'attack' as never)!
   expect(hits).toHaveLength(3)

@@ -20,11 +20,12 @@ import {
   hitSpectrogram,
   hitSpectrograms,
   hitsAt,
+  likelyPlaces,
   pitchOf,
   spectrogramOf,
   strikeCentreHz,
 } from '@heliaster/core/cut'
-import type { Attack, EdgePlaces, Heard, Hit, KnownHits, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
+import type { Attack, EdgePlaces, Heard, Hit, KnownHits, Places, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import { heardRhythm, paceOf } from '@heliaster/core/groove/rhythm'
@@ -55,12 +56,13 @@ export interface Looked {
   readonly summary: Summary
 }
 
-/** What was heard in a recording: its curve, the curve as the water line sees it with its summary, and its strikes. */
+/** What was heard in a recording: its curve, the curve as the water line sees it with its summary, its strikes, and where those begin that are likely cut. */
 export interface HeardInPage {
   readonly curve: StrengthCurve
   readonly shown: StrengthCurve
   readonly levels: Summary
   readonly strikes: Strikes
+  readonly places: Places
 }
 
 export interface HitPlace {
@@ -110,8 +112,9 @@ export const work = {
     held.known.clear()
     const { curve, strikes } = held.heard
     const shown = curveOverLine(curve, strikes)
+    const places = likelyPlaces(held.mono, held.audio.sampleRateHz, curve, strikes)
     const shared = (of: StrengthCurve) => ({ ...of, strength: handedOn(of.strength) })
-    return { curve: shared(curve), shown: shared(shown), levels: summarise(shown.strength), strikes }
+    return { curve: shared(curve), shown: shared(shown), levels: summarise(shown.strength), strikes, places }
   },
   describe(key: string, onsetFrames: number[], endFrames: (number | undefined)[], places: EdgePlaces): Hit[] | undefined {
     const held = kept.get(key)

@@ -22,11 +22,14 @@ export interface Analysis {
   readonly shown: StrengthCurve
   readonly levels: Summary
   readonly strikes: Strikes
+  /** Where strikes begin that were placed before: moving the line looks at none of them again. */
+  readonly places: Places
 }
 
 const UNHEARD: StrengthCurve = { hopFrames: 1, strength: new Float32Array(0) }
 const NO_STRIKES: Strikes = { hopFrames: 1, strikes: [], line: 0.3 }
 const NO_LEVELS: Summary = { frames: 0, levels: [{ framesPerPoint: 1, low: new Float32Array(0), high: new Float32Array(0) }] }
+const nothingHeard = () => ({ curve: UNHEARD, shown: UNHEARD, levels: NO_LEVELS, strikes: NO_STRIKES, places: new Map<number, number>() })
 export const isHeard = ({ curve }: Analysis) => curve !== UNHEARD
 
 /** A hit as Cut shows it: its marker, and what is known of it once it has been described. */
@@ -67,7 +70,7 @@ export function useAnalysis(source: Source): AnalysisState {
 async function analyse(source: Source, before: Analysis | undefined, show: (analysis: Analysis) => void): Promise<void> {
   const { audio } = await decodedAudio(source.audio)
   const { mono, summary } = before ?? (await coreWork().look(source.audio, audio))
-  const seen: Analysis = before ?? { audio, mono, summary, curve: UNHEARD, shown: UNHEARD, levels: NO_LEVELS, strikes: NO_STRIKES }
+  const seen: Analysis = before ?? { audio, mono, summary, ...nothingHeard() }
   if (!before) show(seen)
   const listen = () => coreWork().listen(source.audio, source.cut.attack ?? 'fast')
   const heard = (await listen()) ?? (await coreWork().look(source.audio, audio), await listen())
@@ -80,22 +83,13 @@ export function useHits(source: Source, analysis: Analysis): CutHit[] {
   const waterLine = lineOf(source.cut, analysis.strikes)
   const onsets = useMemo(() => {
     const rate = analysis.audio.sampleRateHz
-    const places = placesFound(analysis.curve)
+    const { places } = analysis
     if (grid) return gridMarks(grid, analysis.mono.length, rate, marksStay ? [] : attacksOf(analysis.mono, rate, analysis.curve, places))
     return isHeard(analysis) ? findHits(analysis.mono, rate, analysis.strikes, waterLine, minGapSeconds, places) : []
   }, [analysis, waterLine, minGapSeconds, grid, marksStay])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])
   const described = useDescribed(source, markers)
   return useMemo(() => markers.map((marker) => ({ marker, hit: described.get(marker.frame) })), [markers, described])
-}
-
-const found = new WeakMap<StrengthCurve, Places>()
-
-/** Places of strikes that were found before on this curve: moving the line looks at none of them again. */
-function placesFound(curve: StrengthCurve): Places {
-  const places: Places = found.get(curve) ?? new Map()
-  found.set(curve, places)
-  return places
 }
 
 const SETTLE_MS = 120

@@ -100,10 +100,10 @@ function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutS
 }
 
 /** How many marks moved, and how far, so that nobody has to guess where a slice begins. */
-function moveWords({ cut }: Source, { mono, audio, curve }: Analysis): string {
+function moveWords({ cut }: Source, { mono, audio, curve, places }: Analysis): string {
   if (!cut.grid) return ''
   const rate = audio.sampleRateHz
-  const marks = gridMarks(cut.grid, mono.length, rate, attacksOf(mono, rate, curve))
+  const marks = gridMarks(cut.grid, mono.length, rate, attacksOf(mono, rate, curve, places))
   const moves = gridMoves(marks, rate)
   if (!moves) return 'Every mark stands on its attack already, or has none near it.'
   const would = cut.marksStay ? 'would move' : moves.count === 1 ? 'moves' : 'move'

@@ -13,7 +13,7 @@ export interface FoundTempo {
 /** The tempo of a recording: what its file says before what its name says before what is heard; undefined where nothing is. */
 export function tempoOfRecording(source: Source, analysis: Analysis): FoundTempo | undefined {
   const rate = analysis.audio.sampleRateHz
-  const strikes = findHits(analysis.mono, rate, analysis.strikes)
+  const strikes = findHits(analysis.mono, rate, analysis.strikes, undefined, undefined, analysis.places)
   const heard = tempoOf(strikes.map(({ frame, strength }) => ({ seconds: frame / rate, strength })))
   const told = toldTempo(source.told ?? {}, source.info.frames / source.info.sampleRateHz)
   if (told) return { bpm: told, firstSeconds: strikes[0] ? strikes[0].frame / rate : 0, from: 'file' }
