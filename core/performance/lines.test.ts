@@ -1,7 +1,7 @@
 import { performanceKind } from '../kit'
 import type { EventId, Performance, PlayedEvent } from '../kit'
 import { seeded, testIds } from '../kit/testing'
-import { filmSecondsOf, laidOnFilm, linesOf, marksOf, mixedLines, punchedIn, strikesOf, withMark, withoutMark } from '.'
+import { filmSecondsOf, fromFirstPicture, laidOnFilm, linesOf, marksOf, mixedLines, punchedIn, strikesOf, withMark, withoutMark } from '.'
 
 const RATE = 48000
 const makeId = testIds(4)
@@ -42,6 +42,26 @@ test('a pass lies in the film where it was played', () => {
   expect(inFilm(pass)).toEqual([12.1, 12.3])
   expect(pass.picture!.film).toBe('yard.webm')
   expect(filmSecondsOf(pass)).toBeCloseTo(12.1, 9)
+})
+
+test('what is struck before the film runs is struck on its first picture, as long as it was, and all else stays', () => {
+  const random = seeded(8)
+  for (let run = 0; run < 100; run++) {
+    const frames = Array.from({ length: 1 + Math.floor(random() * 12) }, () => Math.floor(random() * 20_000)).sort((a, b) => a - b)
+    const [since, film] = [4000 + Math.floor(random() * 3000), 8000 + Math.floor(random() * 3000)]
+    const pass = played('pass', frames, 0)
+    const made = fromFirstPicture(pass, since, film)
+    const lengths = (of: Performance) => new Map(strikesOf(of).map(({ strike, letGo }) => [strike.id, letGo!.frame - strike.frame]))
+    expect(lengths(made)).toEqual(lengths(pass))
+    const before = new Map(strikesOf(pass).map(({ strike }) => [strike.id, strike.frame]))
+    for (const { strike } of strikesOf(made)) {
+      const was = before.get(strike.id)!
+      expect(strike.frame).toBe(was >= since && was < film ? film : was)
+    }
+    expect(made.events.map(({ frame }) => frame)).toEqual(made.events.map(({ frame }) => frame).sort((a, b) => a - b))
+    expect(made === pass || performanceKind.fault(made) === undefined).toBe(true)
+    expect(made.edited ?? false).toBe(frames.some((frame) => frame >= since && frame < film))
+  }
 })
 
 test('punched in, only the stretch is played anew, to the frame, whatever both are; all else stays', () => {

@@ -43,6 +43,22 @@ export function laidOnFilm(pass: Performance, picture: Picture, at: { readonly f
 }
 
 /**
+ * A pass with what was struck while the film still stood on its first picture, in [sinceFrame, filmFrame), struck on that picture;
+ * what lets go of it comes as much later.
+ */
+export function fromFirstPicture(pass: Performance, sinceFrame: number, filmFrame: number): Performance {
+  const later = new Map<EventId, number>()
+  for (const { strike, letGo } of strikesOf(pass)) {
+    if (strike.frame < sinceFrame || strike.frame >= filmFrame) continue
+    later.set(strike.id, filmFrame)
+    if (letGo) later.set(letGo.id, Math.max(later.get(letGo.id) ?? 0, letGo.frame + filmFrame - strike.frame))
+  }
+  if (later.size === 0) return pass
+  const events = pass.events.map((event) => ({ ...event, frame: later.get(event.id) ?? event.frame })).sort((a, b) => a.frame - b.frame)
+  return { ...pass, events, edited: true }
+}
+
+/**
  * A line with a stretch of it played anew: its strikes between two seconds of the film go, those of the pass come in their place,
  * as they lie in the film. What of the pass lies outside stays out. Both are laid on one film and have one rate.
  */

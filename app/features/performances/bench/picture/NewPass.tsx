@@ -1,5 +1,5 @@
 import type { Kit, Performance } from '@heliaster/core/kit'
-import { laidOnFilm, punchedIn, strikesOf } from '@heliaster/core/performance'
+import { fromFirstPicture, laidOnFilm, punchedIn, strikesOf } from '@heliaster/core/performance'
 import { useEffect, useState } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
@@ -36,7 +36,9 @@ const WHERE = [
 type Where = (typeof WHERE)[number]['value']
 
 interface Begun {
+  /** The film's first, and that from which on it is played to; until then the film stands. */
   readonly frame: number
+  readonly sinceFrame: number
   readonly filmSeconds: number
   readonly atMs: number
 }
@@ -54,10 +56,12 @@ export function NewPass({ kit, performance, pictured, edit }: Props) {
   const begin = async () => {
     setBusy(true)
     try {
-      const frame = runFilm(seconds, await soundOfLines(heard))
+      const against = await soundOfLines(heard)
+      const sinceFrame = sound.getState().player?.frameNow() ?? 0
+      const frame = runFilm(seconds, against)
       if (frame === undefined) notify('No sound can be made here: tap once anywhere and try again.')
       else {
-        setBegun({ frame, filmSeconds: seconds, atMs: Date.now() })
+        setBegun({ frame, sinceFrame, filmSeconds: seconds, atMs: Date.now() })
         pictured.setPassing(true)
       }
     } catch (error) {
@@ -117,12 +121,14 @@ async function keepPass(
   { begun, toFrame, filmSeconds }: { readonly begun: Begun; readonly toFrame: number; readonly filmSeconds: number },
   edit: PerformanceEdits['edit'] | undefined,
 ): Promise<string> {
-  const made = await passageToKeep(kit, { fromFrame: begun.frame, toFrame: Math.max(toFrame, begun.frame + 1), fromMs: begun.atMs })
-  if (typeof made === 'string') return made
-  const strikes = strikesOf(made).filter(({ strike }) => strike.frame >= made.fromFrame)
+  const kept = await passageToKeep(kit, { fromFrame: begun.sinceFrame, toFrame: Math.max(toFrame, begun.frame + 1), fromMs: begun.atMs })
+  if (typeof kept === 'string') return kept
+  const filmFrame = kept.fromFrame + begun.frame - begun.sinceFrame
+  const made = fromFirstPicture(kept, kept.fromFrame, filmFrame)
+  const strikes = strikesOf(made).filter(({ strike }) => strike.frame >= filmFrame)
   const [first] = strikes
   if (!first) return 'Nothing was struck while the film ran, so nothing was kept.'
-  const laid = laidOnFilm(made, picture, { frame: made.fromFrame, filmSeconds: begun.filmSeconds })
+  const laid = laidOnFilm(made, picture, { frame: filmFrame, filmSeconds: begun.filmSeconds })
   const lastFrame = Math.max(...strikes.map(({ strike, letGo }) => letGo?.frame ?? strike.frame))
   const pass = { ...laid, fromFrame: first.strike.frame, toFrame: lastFrame + 1 }
   const count = `${strikes.length} ${strikes.length === 1 ? 'strike' : 'strikes'}`

@@ -19,7 +19,7 @@ const mockSaved = jest.fn((..._file: unknown[]) => undefined)
 const mockCreated: Performance[] = []
 jest.mock('../../../../ui/device/choose-files', () => ({ saveFile: (...file: unknown[]) => mockSaved(...file) }))
 jest.mock('../../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
-jest.mock('../../../../audio/engine/sound', () => ({ sound: { getState: () => ({ player: {} }) } }))
+jest.mock('../../../../audio/engine/sound', () => ({ sound: { getState: () => ({ player: { frameNow: () => 895_000 } }) } }))
 jest.mock('../../../../audio/performances/hear', () => {
   const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
   const hearing = createStore(() => ({ name: undefined as string | undefined, seconds: 0, lit: [] }))
@@ -109,8 +109,8 @@ test('places are marked, gone to and taken away', () => {
   expect(shown.picture!.marks).toBeUndefined()
 })
 
-/** A pass as it is remembered: begun at the frame that the film began at, struck half a second and two later. */
-const remembered = () => ({ ...aPerformance([['pad-keel', 29_000, 70], ['pad-keel', 101_000, 60]]), id: 'performance-c', name: 'Low Tide 3', fromFrame: 5000 }) as Performance // prettier-ignore
+/** A pass as it is remembered: begun at the frame that the film began at, struck half a second and two later; played to 5,000 frames before. */
+const remembered = () => ({ ...aPerformance([['pad-keel', 29_000, 70], ['pad-keel', 101_000, 60]]), id: 'performance-c', name: 'Low Tide 3', fromFrame: 0 }) as Performance // prettier-ignore
 
 test('a pass is a line of its own where it was played in the film; nothing struck is nothing kept', async () => {
   mockKeep.mockResolvedValueOnce(remembered())
@@ -118,7 +118,7 @@ test('a pass is a line of its own where it was played in the film; nothing struc
   expect(screen.getByText(/^The film runs, and what you play is kept/)).toBeTruthy()
   act(() => hearing.setState({ name: FILM, seconds: 6 }))
   await act(async () => press('End the pass'))
-  expect(mockKeep.mock.lastCall![1]).toMatchObject({ fromFrame: 900_000, toFrame: 1_100_000 })
+  expect(mockKeep.mock.lastCall![1]).toMatchObject({ fromFrame: 895_000, toFrame: 1_100_000 })
   expect(mockCreated.map(({ picture: at, fromFrame }) => [at!.offsetSeconds + fromFrame / 48000, at!.film])).toEqual([
     [3.5, 'slipway.webm'],
   ])
@@ -127,6 +127,17 @@ test('a pass is a line of its own where it was played in the film; nothing struc
   await act(async () => press('Play a pass from this picture'))
   await act(async () => press('End the pass'))
   expect(mockNotify).toHaveBeenLastCalledWith('Nothing was struck while the film ran, so nothing was kept.')
+})
+
+test('what is struck while the film still stands is struck on its first picture', async () => {
+  const early = aPerformance([['pad-keel', 1200, 70], ['pad-keel', 29_000, 60]]) // prettier-ignore
+  mockKeep.mockResolvedValueOnce({ ...early, id: 'performance-d', name: 'Low Tide 4', fromFrame: 0 } as Performance)
+  await act(async () => press('Play a pass from this picture'))
+  await act(async () => press('End the pass'))
+  const [pass] = mockCreated
+  const struck = pass!.events.flatMap((event) => (event.type === 'strike' ? [event.frame / 48000 + pass!.picture!.offsetSeconds] : []))
+  expect(struck).toEqual([3, 3.5])
+  expect(mockNotify).toHaveBeenLastCalledWith('Kept as “Low Tide 4”, a line of its own with 2 strikes.')
 })
 
 test('punched in, what is played stands in the line in place of what was there', async () => {
