@@ -18,4 +18,4 @@ const learn = (name: string, recordings: Parameters<typeof startLessons>[0][]) =
 for (const [name, { isUnseen }] of Object.entries(packages))
   if (!isUnseen && name !== leftOut) learn(name, [...startRecordings(realStrikes(name), SEED)])
 learn('made up', [...startRecordingsMade(SEED)])
-writeWeights('start-weights', 'learn-starts', trainPlaces(lessons, START_SIGNS, SEED))
+writeWeights('start-weights', 'learn-starts', trainPlaces(lessons, START_SIGNS, SEED), 3)

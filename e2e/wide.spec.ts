@@ -1,7 +1,7 @@
 import { KIT_VERSION } from '@heliaster/core/kit'
 import { expect, test } from '@playwright/test'
 
-import { narrow, newKit, openDemo, pad, saved, wavWithStrikes } from './helpers'
+import { narrow, newKit, openDemo, openOwnDemo, pad, saved, wavWithStrikes } from './helpers'
 
 test('files are imported many at once, with a reason for each that fails', async ({ page }) => {
   await newKit(page)
@@ -182,7 +182,7 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
   })
   const midi = (...bytes: number[]) =>
     page.evaluate((given) => (window as unknown as { midi(...bytes: number[]): void }).midi(...given), bytes)
-  await openDemo(page, 'board')
+  await openOwnDemo(page, 'board')
   await pad(page, 'Buoy bell').click()
   await page.getByRole('button', { name: 'Hands', exact: true }).click()
   await page.getByRole('switch', { name: 'Play from MIDI inputs' }).click()
@@ -206,9 +206,9 @@ test('a MIDI input strikes pads and its wheel moves them; a bus is made, sends t
       return Math.min(await level('Bus 1'), await level('Return 1'))
     })
     .toBeGreaterThan(20)
-  expect(await level('Bus 1')).toBeGreaterThan(0)
   await page.getByRole('link', { name: 'Board', exact: true }).click()
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Undo' }).first().click()
+  await saved(page)
 })
 
 test('the groove follows a MIDI clock and sends one: begun, at its tempo, stopped from there', async ({ page }) => {

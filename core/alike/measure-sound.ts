@@ -1,7 +1,7 @@
 import { peakOf, toMono } from '../audio/audio'
 import type { Audio } from '../audio/audio'
 import { measure } from '../audio/measure'
-import { strikeCentreHz } from '../cut/describe'
+import { strikeCentreHz } from '../cut/strike-centre'
 import { decaySeconds } from '../cut/lengths'
 import { pitchOf } from '../cut/pitch'
 import type { Measured } from '../kit/source'

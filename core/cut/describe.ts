@@ -59,14 +59,6 @@ export function describeHit(hit: Audio, around: Surroundings): HitDescription {
   }
 }
 
-/** Where the energy of a file's first strike balances, Hz; 0 for silence. What lies before it is passed over. */
-export function strikeCentreHz(audio: Audio): number {
-  const mono = toMono(audio)
-  const line = 0.1 * peakOf(mono)
-  const from = line > 0 ? mono.findIndex((sample) => Math.abs(sample) >= line) : -1
-  return from < 0 ? 0 : spectralCentreHz(mono.subarray(from), audio.sampleRateHz)
-}
-
 const MOST_DC = 0.003
 const NEAR_NOISE_DB = 18
 const CUT_SHORT_DB = 24

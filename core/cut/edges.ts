@@ -1,9 +1,6 @@
 import type { BandEnergy } from './bands'
 import { noiseFloor, quantile } from './strength'
 
-/** Fades that every cut gets, so that no clip clicks. */
-export const EDGE_FADE_IN_SECONDS = 0.0005
-export const EDGE_FADE_OUT_SECONDS = 0.005
 const LEAD_SECONDS = 0.0009
 
 /** A clip begins 0.9 ms before its strike, so that its fade-in touches nothing of it. */
