@@ -17,7 +17,9 @@ export type ComingOn = Pick<Player, 'frameNow' | 'stands'> & {
 export async function comePast(player: ComingOn): Promise<number> {
   const end = player.frameNow() + 2 * Math.ceil(player.clock.burstFrames()) + BLOCKS_UNDER_WAY
   let isOver = false
-  const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)).then(() => (isOver = true))
+  let timer: ReturnType<typeof setTimeout>
+  const patience = new Promise<void>((resolve) => (timer = setTimeout(resolve, PATIENCE_MS))).then(() => void (isOver = true))
   while (player.frameNow() < end && !player.sleep.isAsleep() && !isOver) await Promise.race([player.stands(), patience])
+  clearTimeout(timer!)
   return end
 }
