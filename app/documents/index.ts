@@ -1,6 +1,7 @@
 import { kitKind, performanceKind, sourceKind, startKind } from '@heliaster/core/kit'
 import type { SourceId } from '@heliaster/core/kit'
 
+import { untilFirstScreen } from '../ui/device/first-screen'
 import { notify } from '../ui/layout/notices'
 import { createDevice } from '../sync/device'
 import { localDb, onLocalDbBlocked } from '../sync/local-db'
@@ -22,6 +23,7 @@ export const device = createDevice({
   makeId,
   isVisible: () => typeof document === 'undefined' || document.visibilityState === 'visible',
   notify,
+  untilShown: untilFirstScreen,
   stepsOf: (key) => keptSteps.take(key),
   onSoundsMade: (ids) => noteGathered(ids as SourceId[]),
 })

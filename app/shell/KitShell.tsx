@@ -19,6 +19,7 @@ import { ALL_SOUND, heardCell } from '../audio/engine/solo'
 import { onSounded, onWaiting, playKit, soloed, sound } from '../audio/engine/sound'
 import { kits } from '../documents'
 import { gatherFor } from '../documents/gathered'
+import { screenStands } from '../ui/device/first-screen'
 import { NoticesHere } from '../ui/layout/notices'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
@@ -51,6 +52,7 @@ export function KitShell() {
   useKitSound(kitId)
   useUndoKeys()
   useEffect(rememberPlaying, [])
+  useEffect(screenStands, [])
   return (
     <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
       <KitHeader />

@@ -10,6 +10,8 @@ const FETCHED = 300
 const AT_ONCE = 4
 
 type Needs = Pick<SenderNeeds, 'api' | 'shelf' | 'documentsOf' | 'timers'> & {
+  /** What is fetched of its own accord waits for this. */
+  untilShown?(): Promise<void>
   /** Is told when a list has been read to its end. */
   onListed?(kind: Kind): void
 }
@@ -114,6 +116,7 @@ export class CatchUp {
     const newer = whole.filter((item, i) => (held[i]!.row?.revision ?? -1) < item.revision && !held[i]!.row?.hidden)
     await this.sender.adoptAll(kind, newer)
     const done = new Set(newer)
+    if (done.size < items.length) await this.need.untilShown?.()
     await inTurns(items.filter((item) => !done.has(item)), (item) => this.take(kind, item)) // prettier-ignore
     await this.takeTold()
   }

@@ -23,6 +23,8 @@ export interface Ground {
   readonly timers: Timers
   readonly makeId: MakeId
   isVisible(): boolean
+  /** Documents that nobody has opened are fetched only then. */
+  untilShown?(): Promise<void>
   /** Is told in a sentence what a person should know at once. */
   notify(words: string): void
   /** Is told of sounds that came in here. */
@@ -76,7 +78,7 @@ export function createDevice(ground: Ground) {
       ground.notify(`The server keeps something else under the same id. Yours, “${name}”, is kept beside it as its own.`)
     },
   })
-  const catchUp = new CatchUp({ api, shelf, documentsOf, timers, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
+  const catchUp = new CatchUp({ api, shelf, documentsOf, timers, untilShown: ground.untilShown, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
   const listener = new Listener(api, timers, {
     open: () => {
       sender.wake(0) // the server is back

@@ -9,6 +9,7 @@ import { device, kits, saveState } from '../../documents'
 import type { Entry } from '../../documents/documents'
 import { Button, IconButton } from '../../ui/controls/Button'
 import { SearchField } from '../../ui/controls/SearchField'
+import { screenStands } from '../../ui/device/first-screen'
 import { notify } from '../../ui/layout/notices'
 import { Row } from '../../ui/layout/Row'
 import { Star } from '../../ui/drawing/Star'
@@ -41,6 +42,7 @@ export function KitsScreen() {
   const list = useMemo(() => all.filter(({ name }) => isMeant(name, words)), [all, words])
   const { hearing, toggle } = useHearing()
   useEffect(readySoon, [])
+  useEffect(screenStands, [])
   const beginLike = async (kit: Kit) => {
     const { id } = await createKitLike(kit)
     setLike(false)
