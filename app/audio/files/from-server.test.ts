@@ -7,10 +7,14 @@ import type { AudioHash } from '@heliaster/core/kit'
 import { localDb } from '../../sync/local-db'
 import { AudioMissing, bringAlong, fromServer, hurry } from './from-server'
 
+/** What a worker waits for before it answers. */
+let mockSlow: Promise<void> | undefined
 jest.mock('../workers/workers', () => ({
   coreWork: () => ({
-    hash: async (bytes: ArrayBuffer) =>
-      jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes)),
+    hash: async (bytes: ArrayBuffer) => (
+      await mockSlow,
+      jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes))
+    ),
   }),
 }))
 
@@ -133,6 +137,21 @@ test('a line that breaks in the middle: what has come is kept, for the rest it i
   expect(other.status === 'rejected' && other.reason).toBeInstanceOf(AudioMissing)
   expect((other as PromiseRejectedResult).reason.message).toContain('the server cannot be reached')
   expect(asked).toHaveLength(1)
+})
+
+test('what has come is kept though its hash is known only after the line has broken', async () => {
+  const files = [aFile(30), aFile(30)]
+  aServerWith(files, { brings: 50 })
+  along([files[1]])
+  let answer = () => {}
+  mockSlow = new Promise((resolve) => (answer = resolve))
+  const both = Promise.allSettled(files.map(({ hash }) => bytesOf(hash)))
+  const torn = new Promise((resolve) => setTimeout(resolve, 0)).then(() => new Promise((resolve) => setTimeout(resolve, 0)))
+  await torn // the line has broken by now
+  answer()
+  expect((await both).map(({ status }) => status)).toEqual(['fulfilled', 'rejected'])
+  expect((await kept(files[0].hash))?.uploaded).toBe(1)
+  mockSlow = undefined
 })
 
 test('a file that is wanted now waits for no others', async () => {

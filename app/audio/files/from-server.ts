@@ -70,10 +70,11 @@ export function hurry(hash: AudioHash): void {
 /** Files of which `coming` knows already. One alone is asked for by itself. */
 async function comeTogether(asked: readonly AudioHash[]): Promise<void> {
   const here: { hash: AudioHash; bytes: Blob }[] = []
+  const checks: Promise<void>[] = []
+  let outOfReach: OutOfReach | undefined
   try {
     const hashes = await notOnDevice(asked)
     for (const hash of asked) if (hashes.length < 2 || !hashes.includes(hash)) hurry(hash)
-    const checks: Promise<void>[] = []
     if (hashes.length > 1)
       await readTogether(hashes, (hash, bytes) => {
         checks.push(
@@ -83,13 +84,14 @@ async function comeTogether(asked: readonly AudioHash[]): Promise<void> {
           }),
         )
       })
-    await Promise.all(checks)
   } catch (reason) {
     // Whatever else went wrong, each is asked for by itself, which says why it does not come.
-    if (reason instanceof OutOfReach) for (const hash of asked) coming.get(hash)!.fail(reason)
+    if (reason instanceof OutOfReach) outOfReach = reason
   }
+  await Promise.allSettled(checks) // what came before the line broke is here
   await keep(here)
   for (const hash of asked) {
+    if (outOfReach) coming.get(hash)!.fail(outOfReach)
     hurry(hash)
     coming.delete(hash)
   }
