@@ -134,6 +134,22 @@ test('a second device sees changes, new kits and deletions within a second', asy
   expect(kitsOf(second)[kit.id].name).toBe('Renamed')
 })
 
+test('documents that nobody has opened are fetched only when the first screen stands; one that is opened, at once', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  const other = createKit(testIds(9), 'Other')
+  await tab.device.kits.create(other)
+  await world.clock.pass(8000)
+  let stand = () => {}
+  const second = await world.aTab(world.aBrowser(), () => new Promise((resolve) => (stand = resolve)))
+  await world.clock.pass(8000)
+  expect(kitsOf(second)).toEqual({})
+  await second.device.fetchDocument('kit', other.id)
+  expect(Object.keys(kitsOf(second))).toEqual([other.id])
+  stand()
+  await world.clock.pass(1000)
+  expect(Object.keys(kitsOf(second)).sort()).toEqual([kit.id, other.id].sort())
+})
+
 test('a drag is made on the document of the moment, and overwrites nothing that came meanwhile', async () => {
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
   const second = await world.aTab(world.aBrowser())

@@ -105,7 +105,7 @@ export class World {
     return browser
   }
 
-  async aTab(browser: Browser): Promise<Tab> {
+  async aTab(browser: Browser, untilShown?: () => Promise<void>): Promise<Tab> {
     const ids = createIds(this.random)
     const made: string[] = []
     const said: string[] = []
@@ -123,6 +123,7 @@ export class World {
         return id
       }) as never,
       isVisible: () => true,
+      untilShown,
       notify: (words) => said.push(words),
     })
     browser.tabs.add(tab)

@@ -3,7 +3,7 @@ const LATEST_MS = 3000
 
 let stands: () => void
 /** Until then nothing is fetched that the first screen does not show: it would come in its way. */
-export const firstScreen = new Promise<void>((resolve) => (stands = resolve))
+const firstScreen = new Promise<void>((resolve) => (stands = resolve))
 
 /** The first screen can be used. */
 export function screenStands(): void {
