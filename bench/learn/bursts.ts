@@ -34,6 +34,30 @@ export function burstScene(which: number, random: () => number): KnownRecording 
   return { samples, sampleRateHz: RATE, truth }
 }
 
+const TONE_RATES = [8000, 16000, 44100, 48000, 96000] as const
+
+/** Plain damped tones, soft and loud, in a quiet room or in none at all, as what was synthesized comes; at rates low and high. */
+export function toneScene(which: number, random: () => number): KnownRecording {
+  const between = (low: number, high: number) => low + (high - low) * random()
+  const rate = TONE_RATES[which % TONE_RATES.length]!
+  const noise = random() < 0.5 ? 0 : 10 ** (between(-90, -55) / 20)
+  const range = between(3, 32)
+  const gap = between(0.12, 0.7)
+  const pitches = Array.from({ length: 1 + Math.floor(random() * 6) }, () => Math.min(0.35 * rate, 90 * 2 ** between(0, 6)))
+  const ring = between(0.02, 0.2)
+  const truth: number[] = []
+  for (let at = 0.4; truth.length < 30; at += gap * between(0.8, 1.6)) truth.push(at)
+  const samples = Float32Array.from({ length: Math.round((truth[truth.length - 1]! + 1) * rate) }, () => noise * (2 * random() - 1))
+  for (const at of truth) {
+    const level = 0.8 * 10 ** (-between(0, range) / 20)
+    const hz = pitches[Math.floor(random() * pitches.length)]!
+    const from = Math.round(at * rate)
+    for (let i = 0; i < 8 * ring * rate && from + i < samples.length; i++)
+      samples[from + i]! += level * Math.exp(-i / (ring * rate)) * Math.sin((2 * Math.PI * hz * (i + 1)) / rate)
+  }
+  return { samples, sampleRateHz: rate, truth }
+}
+
 const COMB_SECONDS = [0.0297, 0.0371, 0.0411, 0.0437, 0.0533, 0.0617]
 
 /** A room of parallel combs, each with a low pass in its way back (J. A. Moorer, 1979), 16 to 34 dB under the sound. */

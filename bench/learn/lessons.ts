@@ -1,3 +1,4 @@
+import { spectralFlux } from '../../core/cut/flux'
 import { listenForStrikes } from '../../core/cut/strength'
 import { risesOf } from '../../core/cut/strikes'
 import { SIGNS, signsOf } from '../../core/cut/strike-signs'
@@ -6,7 +7,7 @@ import { impactScene, sceneWishes } from '../impact-scenes'
 import { manners, realScene } from '../real/compose'
 import type { Manner } from '../real/compose'
 import type { RealStrike } from '../real/material'
-import { burstScene, inCombRoom } from './bursts'
+import { burstScene, inCombRoom, toneScene } from './bursts'
 import type { Lesson } from './train-net'
 
 /** A recording whose strikes are known, as it is looked at: all its rises, and when it was struck, s. */
@@ -19,6 +20,8 @@ export interface KnownRecording {
 const STANDARD = 6
 const RANDOM = 40
 const ROOM_SHARE = 0.4
+/** Of recordings drawn at random so many were not made in a room at all. */
+const NO_ROOM_SHARE = 0.15
 
 /** Recordings composed of what a package holds: of each standard manner, and of manners drawn at random, some in a room. */
 export function* recordingsOf(strikes: readonly RealStrike[], seed: number): Generator<KnownRecording> {
@@ -41,7 +44,7 @@ function randomManner(random: () => number): Manner {
     gapSeconds: [low, high],
     levelDb: [top - range, top],
     isRising: random() < 0.15,
-    noiseDb: between(-74, -40),
+    noiseDb: random() < NO_ROOM_SHARE ? -110 : between(-74, -40),
     longest: Math.min(1.5, between(0.25, 3 * high)),
     ...(random() < 0.3 ? { only: manners.walking!.only! } : {}),
   }
@@ -50,11 +53,13 @@ function randomManner(random: () => number): Manner {
 const MADE = 8
 const SECONDS = 24
 const BURSTS = 48
+const TONES = 40
 
-/** Recordings made up: struck bodies in rooms, and bursts of noise with toes, in rolls and flams, soft and loud. */
+/** Recordings made up: struck bodies in rooms, bursts of noise with toes, in rolls and flams, soft and loud, and plain tones. */
 export function* recordingsMade(seed: number): Generator<KnownRecording> {
   for (let i = 0; i < MADE; i++) for (const wish of sceneWishes(seed + 10 * i, SECONDS)) yield known(impactScene(wish))
   for (let i = 0; i < BURSTS; i++) yield burstScene(i, createRandom(seed + i))
+  for (let i = 0; i < TONES; i++) yield toneScene(i, createRandom(seed + 500 + i))
 }
 
 function known({ samples, sampleRateHz, truth }: KnownRecording): KnownRecording {
@@ -77,7 +82,7 @@ export function lessonOf({ samples, sampleRateHz, truth }: KnownRecording): Less
   }
   // Each recording counts by the root of what it holds.
   const share = 1 / Math.sqrt(Math.max(1, rises.length))
-  return { signs: signsOf(rises), isStrike, counts: counts.map((count) => count * share) }
+  return { signs: signsOf(rises, spectralFlux(samples, sampleRateHz)), isStrike, counts: counts.map((count) => count * share) }
 }
 
 export function lessonsOf(lessons: readonly Lesson[]): Lesson {

@@ -52,7 +52,7 @@ export interface Heard extends Listening {
 
 export function heardStrikes(mono: Float32Array, sampleRateHz: number, attack?: Attack): Heard {
   const listening = listenForStrikes(mono, sampleRateHz, attack)
-  return { ...listening, strikes: strikesOf(listening, sampleRateHz) }
+  return { ...listening, strikes: strikesOf(mono, sampleRateHz, listening) }
 }
 
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {

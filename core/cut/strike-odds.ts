@@ -9,7 +9,7 @@ import { learned } from './strike-weights'
  * or the restlessness of the room. Told by a small net from `signsOf`; bench/learn-strikes.ts made its weights from
  * recordings whose strikes are known.
  */
-export function strikeOdds(sounds: readonly Sound[], net: Net = learned): number[] {
-  const signs = signsOf(sounds)
+export function strikeOdds(sounds: readonly Sound[], flux: Float32Array, net: Net = learned): number[] {
+  const signs = signsOf(sounds, flux)
   return sounds.map((_, i) => oddsOf(net, signs, i * SIGNS, SIGNS))
 }

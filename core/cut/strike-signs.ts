@@ -1,3 +1,5 @@
+import { FLUX_SIGNS, fluxSigns } from './flux-signs'
+
 /** A rise of the sound as it is compared with others. Times in seconds, levels in dB over the noise of the room. */
 export interface Sound {
   readonly hop: number
@@ -33,18 +35,19 @@ const CLEAR_STRENGTH = 0.3
 const WAKE_DB = 5
 const WAKE_FALL_DB = 18
 
-export const SIGNS = 34
+export const SIGNS = 34 + FLUX_SIGNS
 
 /**
  * What is told of each rise, `SIGNS` numbers about 0 for each, one rise after another: how sudden and how loud it is by
  * itself and beside all of this recording, what came before it and comes after it in several windows of time, and how
  * the recording is played. Levels are over the noise of the room, and all else differences and shares, so that neither the
- * gain of a recording nor its sample rate is told.
+ * gain of a recording nor its sample rate is told. Last comes what `flux`, the recording's own, says of it.
  */
-export function signsOf(sounds: readonly Sound[]): Float64Array {
+export function signsOf(sounds: readonly Sound[], flux: Float32Array): Float64Array {
   const signs = new Float64Array(sounds.length * SIGNS)
   if (sounds.length === 0) return signs
   const whole = wholeOf(sounds)
+  const signsOfFlux = fluxSigns(flux)
   for (let i = 0; i < sounds.length; i++) {
     const rises = risesIn(sounds[i])
     const band = Math.max(0, rises.indexOf(Math.max(Number.MIN_VALUE, ...rises))) // that rises most, or the lowest
@@ -52,7 +55,16 @@ export function signsOf(sounds: readonly Sound[]): Float64Array {
     const before = WINDOWS.flatMap(([from, to]) => windowSigns(sounds, i, band, -to, -from, true))
     const after = WINDOWS.slice(0, WINDOWS_AHEAD).flatMap(([from, to]) => windowSigns(sounds, i, band, from, to, false))
     signs.set(
-      [...own, ...before, ...after, whole.density, whole.clearDensity, Math.log(whole.interval / 0.4), wakeSign(sounds, i, whole.interval)],
+      [
+        ...own,
+        ...before,
+        ...after,
+        whole.density,
+        whole.clearDensity,
+        Math.log(whole.interval / 0.4),
+        wakeSign(sounds, i, whole.interval),
+        ...signsOfFlux(sounds[i].seconds),
+      ],
       i * SIGNS,
     )
   }

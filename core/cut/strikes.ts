@@ -1,4 +1,5 @@
 import type { BandEnergy } from './bands'
+import { spectralFlux } from './flux'
 import { standing } from './gestures'
 import type { Strikes } from './gestures'
 import { pickPeaks } from './onsets'
@@ -11,10 +12,11 @@ import type { Listening } from './strength'
 const LEAST_STRENGTH = 0.15
 const APART_SECONDS = 0.015
 
-export function strikesOf({ curve, bands }: Listening, sampleRateHz: number): Strikes {
-  const { hopFrames } = curve
-  const sounds = risesOf({ curve, bands }, sampleRateHz)
-  const odds = strikeOdds(sounds)
+/** The strikes of a recording that was listened to, and the line that it divides at. */
+export function strikesOf(mono: Float32Array, sampleRateHz: number, listening: Listening): Strikes {
+  const { hopFrames } = listening.curve
+  const sounds = risesOf(listening, sampleRateHz)
+  const odds = strikeOdds(sounds, spectralFlux(mono, sampleRateHz))
   const heights = odds.map((each, i) => heightOf(sounds[i].strength, each))
   const strikes = sounds.map(({ hop, strength }, i) => ({ hop, strength, height: heights[i], beginHop: beginOf(sounds, odds, i) }))
   return { hopFrames, strikes, line: likelyLine(sounds, heights, odds) }

@@ -21,6 +21,7 @@ import {
   hitSpectrograms,
   hitsAt,
   likelyPlaces,
+  listenForStrikes,
   pitchOf,
   spectrogramOf,
   strikeCentreHz,
@@ -154,7 +155,7 @@ export const work = {
 
   /** How a piece of music goes, by all that begins in it; undefined where nothing gathers to a pulse. */
   pace(mono: Float32Array, sampleRateHz: number): Pace | undefined {
-    const { curve } = heardStrikes(mono, sampleRateHz)
+    const { curve } = listenForStrikes(mono, sampleRateHz)
     return paceOf(attacksOf(mono, sampleRateHz, curve).map(({ frame, strength }) => ({ seconds: frame / sampleRateHz, strength, thing: 0, centreHz: 500 }))) // prettier-ignore
   },
   /** What a hit is found by among other sounds. */
