@@ -3,17 +3,14 @@ import {
   createLoader,
   createMemory,
   createSampleStore,
-  EventField,
   EventType,
-  MAX_BUSES,
   MAX_CHUNKS,
   MOST_PAIRS,
   readActs,
   StatusField,
-  writeRing,
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
-import type { EngineMemory, GrooveChoice, Standing, StrikeRecord } from '@heliaster/core/engine'
+import type { EngineMemory, GrooveChoice, KitLoader, StrikeRecord } from '@heliaster/core/engine'
 import { createSteadyClock } from '@heliaster/core/hands'
 import type { SteadyClock } from '@heliaster/core/hands'
 import type { AudioHash, BusId, InsertId, Kit, PadId } from '@heliaster/core/kit'
@@ -21,15 +18,18 @@ import { audioForNote, workedClip, workedKit, workedPad } from '@heliaster/core/
 import { actsOf, stoodOf } from '@heliaster/core/performance'
 import type { Act, Stood } from '@heliaster/core/performance'
 
-import type { EngineOptions, FromWorklet, ToWorklet } from '../../../core/engine/hosts/messages'
+import type { EngineOptions } from '../../../core/engine/hosts/messages'
 import { readyAudio } from '../files/audio-files'
 import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
 import { createKitActs } from './kit-acts'
 import { metersOf, soundedOf } from './meters'
+import { pairsOfBuses } from './pairs-of-buses'
 import { createSleep } from './sleep'
 import type { Sleep } from './sleep'
-import { chunkBacking, takeState } from './two-copies'
+import { eventOf, toEngine } from './to-engine'
+import type { Link, ToEngine } from './to-engine'
+import { chunkBacking } from './two-copies'
 
 /** How kits, pads and clips are played whose matter is worked. */
 export const matter = { audioForNote, workedClip, workedKit, workedPad }
@@ -124,12 +124,6 @@ export interface Player {
   readonly sleep: Sleep
 }
 
-interface Link {
-  readonly memory: EngineMemory
-  readonly node: AudioWorkletNode
-  readonly shared: boolean
-}
-
 /** Starts the engine in an audio worklet. It stays silent until the browser lets the page sound: call `resume`. */
 export async function createPlayer(): Promise<Player> {
   if (typeof AudioContext === 'undefined' || typeof AudioWorkletNode === 'undefined')
@@ -153,69 +147,70 @@ export async function createPlayer(): Promise<Player> {
 }
 
 function playerOver(context: AudioContext, link: Link): Player {
-  const { memory, node, shared } = link
-  const tell = (message: ToWorklet, transfer: Transferable[] = []) => node.port.postMessage(message, transfer)
-  const asking: ((standing: Standing) => void)[] = []
-  node.port.onmessage = ({ data }: MessageEvent<FromWorklet>) => {
-    if (data.type === 'state') takeState(memory, data)
-    else asking.shift()?.(data.standing)
-  }
-  const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
-  const fresh = new Map<AudioHash, Audio>()
-  let lostHere = 0
+  const { memory, node } = link
   const sleep = createSleep(context, () => isSilent(memory))
-  const tellEvent = (event: Float64Array) => {
-    sleep.wake() // an engine that sleeps takes nothing, a changed kit neither
-    if (shared) return writeRing(memory, event)
-    tell({ type: 'events', events: event })
-    return true
-  }
-  const send = (event: number[]) => {
-    if (!tellEvent(Float64Array.from(event))) lostHere++
-  }
+  const engine = toEngine(link, () => sleep.wake())
+  const fresh = new Map<AudioHash, Audio>()
   const kitActs = createKitActs()
-  const loader = createLoader(memory, store, context.sampleRate, (hash) => fresh.get(hash) ?? readyAudio(hash), {
-    send(event) {
-      const isTold = tellEvent(event)
-      if (isTold) kitActs.sent(event)
-      return isTold
-    },
-    arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
-    tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
-    tablesChanged: () =>
-      !shared && tell({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
-  })
-  const eventOf = (type: number, padSlot: number, velocity: number, key = 0, frame = -1, note = -1) => {
-    const event = new Array<number>(EventField.length).fill(0)
-    event[EventField.frame] = frame
-    event[EventField.type] = type
-    event[EventField.padSlot] = padSlot
-    event[EventField.velocity] = velocity
-    event[EventField.note] = note
-    event[EventField.inputFrame] = memory.status[StatusField.frame]
-    event[EventField.key] = key
-    return event
-  }
-  let pairs: ReadonlyMap<BusId, number> = new Map()
-  let toldPairs = ''
-  /** A bus has its slot once its kit is loaded. */
-  const tellPairs = () => {
-    const ofSlot = new Array<number>(MAX_BUSES).fill(0)
-    for (const [busId, pair] of pairs) {
-      const slot = loader.busSlotOf(busId)
-      if (slot > 0) ofSlot[slot] = pair
-    }
-    const said = ofSlot.join()
-    if (said === (toldPairs || new Array<number>(MAX_BUSES).fill(0).join())) return
-    toldPairs = said
-    tell({ type: 'pairs', ofSlot })
-  }
-  let acted = 0
+  const loader = loaderOver(
+    context,
+    link,
+    engine,
+    (hash) => fresh.get(hash),
+    (event) => kitActs.sent(event),
+  )
+  const pairs = pairsOfBuses(
+    (busId) => loader.busSlotOf(busId),
+    (ofSlot) => engine.tell({ type: 'pairs', ofSlot }),
+  )
   /** Pads of the kit alone: what is only heard beside it is not played. */
   const ownPad = (slot: number) => {
     const padId = loader.padIdOf(slot)
     return padId && kitActs.stands?.pads.some(({ id }) => id === padId) ? padId : undefined
   }
+  let acted = 0
+  return {
+    context,
+    node,
+    sampleRateHz: context.sampleRate,
+    load(kit, choice, own = kit) {
+      kitActs.stands = own
+      loadWhenReady(workedKit(kit), choice, loader, fresh)
+      pairs.tellAgain()
+    },
+    setPairs: pairs.set,
+    ...handsOn(context, memory, loader, engine),
+    ...standingOf(memory, engine),
+    ...metersOf(memory, loader),
+    takeSounded: soundedOf(memory, loader),
+    takeActs() {
+      const rows = readActs(memory, acted)
+      acted = memory.status[StatusField.actCount]
+      return actsOf(rows, ownPad, kitActs.actOf)
+    },
+    stands: async () => stoodOf(await engine.askStanding(), ownPad),
+    resume: () => (context.state === 'running' || sleep.isAsleep() ? Promise.resolve() : context.resume()),
+    sleep,
+  }
+}
+
+/** What loads kits into the engine: samples and tables go where the engine sees them, and what it is told is remembered as an act. */
+function loaderOver(context: AudioContext, { memory, shared }: Link, { tell, tellEvent }: ToEngine, freshAudio: (hash: AudioHash) => Audio | undefined, sent: (event: Float64Array) => void): KitLoader {
+  const store = createSampleStore(chunkBacking(memory, shared, tell), MAX_CHUNKS)
+  return createLoader(memory, store, context.sampleRate, (hash) => freshAudio(hash) ?? readyAudio(hash), {
+    send(event) {
+      const isTold = tellEvent(event)
+      if (isTold) sent(event)
+      return isTold
+    },
+    arenaWritten: (offset, length) => !shared && tell({ type: 'arena', offset, doubles: memory.arena.slice(offset, offset + length) }),
+    tableMade: (table, numbers) => !shared && tell({ type: 'table', table, numbers }),
+    tablesChanged: () => !shared && tell({ type: 'tables', directory: memory.directory.slice(), programTable: memory.programTable.slice() }),
+  })
+} // prettier-ignore
+
+/** What hands, keys and clocks do. */
+function handsOn(context: AudioContext, memory: EngineMemory, loader: KitLoader, { send }: ToEngine) {
   const clock = createSteadyClock(context.sampleRate)
   const seeClock = () => clock.see(performance.now(), memory.status[StatusField.frame])
   /** No later than a burst after the next one, whatever the clock believes. */
@@ -224,62 +219,43 @@ function playerOver(context: AudioContext, link: Link): Player {
     const frame = clock.frameOf(atMs)
     return frame !== undefined && frame - memory.status[StatusField.frame] <= 2 * clock.burstFrames() ? frame : undefined
   }
+  const sendEvent = (type: number, said: Parameters<typeof eventOf>[2] = {}) => send(eventOf(memory, type, said))
   return {
     clock,
     seeClock,
-    context,
-    node,
-    sampleRateHz: context.sampleRate,
-    load(kit, choice, own = kit) {
-      kitActs.stands = own
-      loadWhenReady(workedKit(kit), choice, loader, fresh)
-      tellPairs()
-    },
-    setPairs(given) {
-      pairs = given
-      tellPairs()
-    },
-    strike(given) {
-      const { padId, velocity, key = 0, note, frame, steadyAtMs } = given
+    strike(given: Strike) {
+      const { padId, velocity, key, note, frame, steadyAtMs } = given
       const steady = steadyAtMs === undefined ? undefined : steadyFrame(steadyAtMs)
-      const sendIt = (at = frame ?? steady) => send(eventOf(EventType.strike, loader.slotOf(padId), velocity, key, at, note))
+      const sendIt = (at = frame ?? steady) => sendEvent(EventType.strike, { padSlot: loader.slotOf(padId), velocity, key, frame: at, note })
       const waits = frame === undefined && fetchFirst(loader, given, () => sendIt())
       if (!waits) sendIt()
       return waits
     },
-    release: (padId, key, frame) => send(eventOf(EventType.release, loader.slotOf(padId), 0, key, frame)),
-    stopAll: () => send(eventOf(EventType.stopAll, 0, 0)),
+    release: (padId: PadId, key: number, frame?: number) => sendEvent(EventType.release, { padSlot: loader.slotOf(padId), key, frame }),
+    stopAll: () => sendEvent(EventType.stopAll),
+    moveControl: (control: number, value: number) => sendEvent(EventType.controller, { velocity: value, note: control }),
+    press: (padId: PadId, pressure: number) => sendEvent(EventType.controller, { velocity: pressure, note: controlNumbers.keyPressure + loader.slotOf(padId) }),
+    beginGroove: (beat = 0, frame?: number) => sendEvent(EventType.groove, { velocity: beat, frame }),
+    leadGroove: (beat: number, framesPerBeat: number, frame: number) => sendEvent(EventType.leadGroove, { velocity: beat, key: framesPerBeat, frame }),
+    stopGroove: () => sendEvent(EventType.stopGroove),
+  }
+} // prettier-ignore
+
+/** What the engine says of itself as it runs. */
+function standingOf(memory: EngineMemory, { lost }: ToEngine) {
+  return {
     frameNow: () => memory.status[StatusField.frame],
     hostFrame: () => memory.status[StatusField.hostFrame],
     peak: () => memory.status[StatusField.peak],
     losses: () => ({
-      events: memory.status[StatusField.lostEvents] + lostHere,
+      events: memory.status[StatusField.lostEvents] + lost(),
       strikes: memory.status[StatusField.lostStrikes],
       lateBlocks: memory.status[StatusField.lateBlocks],
     }),
-    ...metersOf(memory, loader),
-    moveControl: (control, value) => send(eventOf(EventType.controller, 0, value, 0, -1, control)),
-    press: (padId, pressure) => send(eventOf(EventType.controller, 0, pressure, 0, -1, controlNumbers.keyPressure + loader.slotOf(padId))),
-    beginGroove: (beat = 0, frame) => send(eventOf(EventType.groove, 0, beat, 0, frame)),
-    leadGroove: (beat, framesPerBeat, frame) => send(eventOf(EventType.leadGroove, 0, beat, framesPerBeat, frame)),
-    stopGroove: () => send(eventOf(EventType.stopGroove, 0, 0)),
     grooveBeat: () => memory.status[StatusField.grooveBeat],
     grooveSection: () => memory.status[StatusField.grooveSection],
     songBeat: () => memory.status[StatusField.songBeat],
-    takeSounded: soundedOf(memory, loader),
-    takeActs() {
-      const rows = readActs(memory, acted)
-      acted = memory.status[StatusField.actCount]
-      return actsOf(rows, ownPad, kitActs.actOf)
-    },
     isSilent: () => isSilent(memory),
-    stands: () =>
-      new Promise((resolve) => {
-        asking.push((standing) => resolve(stoodOf(standing, ownPad)))
-        tell({ type: 'stand' })
-      }),
-    resume: () => (context.state === 'running' || sleep.isAsleep() ? Promise.resolve() : context.resume()),
-    sleep,
   }
 }
 
