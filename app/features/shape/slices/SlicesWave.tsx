@@ -1,21 +1,21 @@
-// Our own: amounts drawn over a wave; the elements have nothing like it.
+// Our own: a wave that is drawn on by hand and keys; the elements have nothing like it.
 import type { Clip } from '@heliaster/core/kit'
-import { spanOf } from '@heliaster/core/slices'
 import type { Amounts, SliceSpan } from '@heliaster/core/slices'
 import { useMemo, useState } from 'react'
 import { View } from 'react-native'
-import Svg, { Line, Path, Rect } from 'react-native-svg'
 
 import { useSamples } from '../../../kit-view/use-samples'
 import { EdgeMark } from '../../../ui/controls/EdgeMark'
-import { mirroredOutline, peaksOf } from '../../../ui/drawing/outline'
+import { peaksOf } from '../../../ui/drawing/outline'
 import { usePalette } from '../../../ui/theme/theme'
+import { SlicesPicture } from './SlicesPicture'
 import { shareOf, stepped } from './lanes'
 import type { Lane } from './lanes'
 import type { SliceKey } from './slice-keys'
 import type { Slices } from './slices-view'
 import { edgesOf, useSliceHand } from './use-slice-hand'
 import type { HandMode } from './use-slice-hand'
+import { keysOfWave } from './wave-keys'
 
 interface Props {
   readonly clip: Clip
@@ -38,7 +38,6 @@ interface Props {
 export const WAVE_PX = 148
 const EDGE = 10
 const COLUMNS = 480
-const BAR_PX = 6
 /** Borders stay so far apart. */
 const GAP_SECONDS = 0.005
 const STEP_SECONDS = 0.001
@@ -58,46 +57,16 @@ export function SlicesWave(props: Props) {
   const drag = useSliceHand({ ...props, height: WAVE_PX, frameAt, xOf, gapFrames })
   const isOne = span.first === span.last
   const amount = amounts[span.last] ?? lane.usual
-  const set = (next: number) => {
+  const step = (steps: number) => {
+    const next = stepped(lane, amount, steps)
     onAmounts(
       amounts.map((before, i) => (i >= span.first && i <= span.last ? next : before)),
       span,
     )
     onDone()
   }
-  const keys: Record<string, () => void> = {
-    ArrowUp: () => set(stepped(lane, amount, 1)),
-    ArrowDown: () => set(stepped(lane, amount, -1)),
-    PageUp: () => set(stepped(lane, amount, 6)),
-    PageDown: () => set(stepped(lane, amount, -6)),
-    Delete: () => props.onKey('clear'),
-    Backspace: () => props.onKey('clear'),
-    Enter: onHear,
-  }
-  const onKeyDown = (event: KeyPress) => {
-    const way = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-    const isCommand = event.ctrlKey || event.metaKey
-    const command = isCommand ? ({ x: 'cut', c: 'copy', v: 'paste' } as const)[event.key] : undefined
-    const act = command
-      ? () => props.onKey(command)
-      : way !== 0
-        ? () => sideways(way, event)
-        : isCommand || event.altKey
-          ? undefined
-          : keys[event.key]
-    if (!act) return
-    event.preventDefault()
-    event.stopPropagation()
-    act()
-  }
-  const sideways = (way: number, { shiftKey, altKey }: KeyPress) => {
-    if (altKey && shiftKey) return props.onKey(way < 0 ? 'shorter' : 'longer')
-    if (altKey) return props.onKey(way < 0 ? 'earlier' : 'later')
-    const to = Math.max(0, Math.min(slices.length - 1, span.last + way))
-    return onChoose(shiftKey ? { first: Math.min(span.first, to), last: Math.max(span.first, to) } : spanOf(to, to))
-  }
+  const onKeyDown = keysOfWave({ span, count: slices.length, onChoose, onKey: props.onKey, onStep: step, onHear })
   const [from, to] = edgesOf(clip, slices, span)
-  const base = WAVE_PX * (1 - shareOf(lane, lane.hasOff && lane.usual < lane.least ? lane.usual : 0))
   const words = `${isOne ? `slice ${span.first + 1}` : `slices ${span.first + 1} to ${span.last + 1}`} of ${slices.length}, ${amounts[span.last] === undefined ? 'nothing drawn' : lane.words(amount)}`
   return (
     <View
@@ -106,27 +75,17 @@ export function SlicesWave(props: Props) {
       style={{ height: WAVE_PX, borderRadius: 8, backgroundColor: palette.surface, cursor: 'pointer' }}
       testID="slices"
     >
-      <Svg width={width} height={WAVE_PX} aria-hidden style={{ position: 'absolute' }}>
-        <Rect x={xOf(from)} width={Math.max(0, xOf(to) - xOf(from))} y={0} height={WAVE_PX} fill={palette.kelpWash} />
-        {peaks && <Path d={mirroredOutline(peaks, { width: inner, edge: EDGE, height: WAVE_PX })} fill={palette.water} />}
-        {slices.map((slice, i) => {
-          const [left, right] = [xOf(Math.max(startFrame, slice.frame)), xOf(slices[i + 1]?.frame ?? endFrame)]
-          const drawn = amounts[i]
-          const y = WAVE_PX * (1 - shareOf(lane, drawn ?? lane.usual))
-          const bar = Math.max(1, right - left - 2)
-          const top = Math.min(WAVE_PX - BAR_PX, Math.max(0, y - BAR_PX / 2))
-          return [
-            <Line key={`b${slice.id}`} x1={left} x2={left} y1={0} y2={WAVE_PX} stroke={palette.muted} strokeWidth={1} opacity={mode === 'cut' ? 1 : 0.45} />,
-            drawn === undefined ? (
-              <Line key={slice.id} x1={left + 1} x2={left + 1 + bar} y1={top + BAR_PX / 2} y2={top + BAR_PX / 2} stroke={palette.muted} strokeWidth={1.5} strokeDasharray="3 4" />
-            ) : (
-              <Rect key={slice.id} x={left + 1} width={bar} y={Math.min(y, base)} height={Math.abs(base - y)} fill={palette.kelp} fillOpacity={0.3} />
-            ),
-            drawn === undefined ? null : <Rect key={`t${slice.id}`} x={left + 1} width={bar} y={top} height={BAR_PX} rx={2} fill={palette.kelp} />,
-          ]
-        })}
-        <Rect x={xOf(from)} width={Math.max(0, xOf(to) - xOf(from))} y={0.75} height={WAVE_PX - 1.5} fill="none" stroke={palette.kelp} strokeWidth={1.5} />
-      </Svg>
+      <SlicesPicture
+        size={{ width, height: WAVE_PX, edge: EDGE }}
+        peaks={peaks}
+        slices={slices.map((slice) => ({ ...slice, frame: Math.max(startFrame, slice.frame) }))}
+        endFrame={endFrame}
+        lane={lane}
+        amounts={amounts}
+        chosen={[from, to]}
+        areBordersClear={mode === 'cut'}
+        xOf={xOf}
+      />
       <View
         role="slider"
         tabIndex={0}
@@ -161,13 +120,3 @@ export function SlicesWave(props: Props) {
     </View>
   )
 } // prettier-ignore
-
-interface KeyPress {
-  readonly key: string
-  readonly shiftKey: boolean
-  readonly altKey: boolean
-  readonly ctrlKey: boolean
-  readonly metaKey: boolean
-  preventDefault(): void
-  stopPropagation(): void
-}
