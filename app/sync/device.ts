@@ -4,10 +4,12 @@ import type { History } from '../documents/history'
 import { createServerApi } from './api'
 import { CatchUp } from './catch-up'
 import { documentsOn } from './documents-on'
+import { createHolds } from './holds'
 import { Lead } from './lead'
 import type { Channel } from './lead'
 import { Listener } from './listener'
 import type { LocalDb } from './local-db'
+import { pageTalk } from './page-talk'
 import { createSaveState } from './save-state'
 import { Sender } from './sender'
 import { Shelf } from './shelf'
@@ -33,9 +35,6 @@ export interface Ground {
   stepsOf?(key: string): History<unknown> | undefined
 }
 
-type Told =
-  { readonly type: 'changed'; readonly keys: readonly string[] } | { readonly type: 'state'; readonly away: boolean; readonly why?: string }
-
 /** Nobody is kept waiting longer for the server's list. */
 const LISTED_MS = 4000
 
@@ -43,8 +42,6 @@ const LISTED_MS = 4000
 export function createDevice(ground: Ground) {
   const { timers, makeId, channel } = ground
   const saveState = createSaveState()
-  let holds = 0
-  let stopped = false
   let caughtUp = false
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
@@ -52,7 +49,7 @@ export function createDevice(ground: Ground) {
     if (failure !== undefined) sender.wake()
     standing.recount()
   }, (keys) => {
-    channel?.postMessage({ type: 'changed', keys } satisfies Told)
+    talk.tellChanged(keys)
     sender.wake()
   }) // prettier-ignore
   const standing: Standing = new Standing(saveState, () => shelf.counts())
@@ -67,17 +64,18 @@ export function createDevice(ground: Ground) {
     db: ground.db,
     documentsOf,
     isLeading: () => lead.isLeading,
-    isHeld: () => holds > 0,
+    isHeld: () => holds.isHeld(),
     isVisible: ground.isVisible,
     onState: (state, reason) => {
       standing.stand(state === 'away', reason)
-      if (lead.isLeading) tellState()
+      if (lead.isLeading) talk.tellState(standing)
     },
     onTaken: (kind, newId) => {
       const name = documentsOf(kind).store.getState().entries[newId]?.doc.name ?? ''
       ground.notify(`The server keeps something else under the same id. Yours, “${name}”, is kept beside it as its own.`)
     },
   })
+  const holds = createHolds(() => sender.wake(0))
   const catchUp = new CatchUp({ api, shelf, documentsOf, timers, untilShown: ground.untilShown, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
   const listener = new Listener(api, timers, {
     open: () => {
@@ -99,29 +97,26 @@ export function createDevice(ground: Ground) {
       sender.wake(0)
     },
     () => void readAll(),
-    tellState,
+    () => talk.tellState(standing),
   )
-  function tellState(): void {
-    channel?.postMessage({ type: 'state', away: standing.away, why: standing.why } satisfies Told)
-  }
   async function readAll(): Promise<void> {
     standing.recount()
     for (const documents of all) await documents.load()
   }
 
-  channel?.addEventListener('message', ({ data }) => {
-    if (stopped) return
-    const told = data as Told
-    // The page that leads knows how it stands with the server.
-    if (told.type === 'state' && !lead.isLeading && (told.away !== standing.away || told.why !== standing.why))
-      standing.stand(told.away, told.why)
-    if (told.type !== 'changed') return
-    for (const key of told.keys) {
-      const [kind, id] = [key.slice(0, key.indexOf(':')) as Kind, key.slice(key.indexOf(':') + 1)]
-      void documentsOf(kind).sync([id])
-    }
-    standing.recount()
-    if (lead.isLeading) sender.wake()
+  const talk = pageTalk(channel, {
+    stands({ away, why }) {
+      // The page that leads knows how it stands with the server.
+      if (!lead.isLeading && (away !== standing.away || why !== standing.why)) standing.stand(away, why)
+    },
+    changed(keys) {
+      for (const key of keys) {
+        const [kind, id] = [key.slice(0, key.indexOf(':')) as Kind, key.slice(key.indexOf(':') + 1)]
+        void documentsOf(kind).sync([id])
+      }
+      standing.recount()
+      if (lead.isLeading) sender.wake()
+    },
   })
 
   return {
@@ -140,16 +135,7 @@ export function createDevice(ground: Ground) {
     /** Sends at once, for instance when the browser says that it is online. */
     wake: () => sender.wake(0),
     /** Lets sending wait until the returned function is called. */
-    holdSending(): () => void {
-      holds++
-      let held = true
-      return () => {
-        if (!held) return
-        held = false
-        holds--
-        if (holds === 0) sender.wake(0)
-      }
-    },
+    holdSending: () => holds.hold(),
     /** Fetches a document that the server has and this device has not. */
     fetchDocument: (kind: Kind, id: string) => catchUp.look(kind, id),
     async start(): Promise<void> {
@@ -158,13 +144,12 @@ export function createDevice(ground: Ground) {
       await readAll()
     },
     stop(): void {
-      stopped = true
       standing.stop()
       lead.stop()
       listener.stop()
       catchUp.stop()
       sender.stop()
-      channel?.close()
+      talk.stop()
     },
   }
 }
