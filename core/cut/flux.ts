@@ -8,7 +8,7 @@ const FRAME_SECONDS = 2048 / 44100
 const BANDS_PER_OCTAVE = 24
 const LOWEST_HZ = 27.5
 const HIGHEST_HZ = 10500
-/** A recording of so high a rate is halved first. */
+/** A recording of so high a rate is read at half of it. */
 const HALVED_FROM_HZ = 40000
 /** A band is heard over so much of its own room, and over so much of all of what is loud. */
 const OVER_ROOM = 3
@@ -25,7 +25,6 @@ const SPECTRA_FOR_ROOM = 300
  * Each band counts over what the room sounds like in it, so that neither the gain of a recording nor its hiss is told.
  */
 export function spectralFlux(mono: Float32Array, sampleRateHz: number): Float32Array {
-  if (sampleRateHz >= HALVED_FROM_HZ) return spectralFlux(halved(mono), sampleRateHz / 2)
   const { frames, bands, readTwo } = spectraOf(mono, sampleRateHz)
   const { rooms, gains } = roomsOf(frames, bands, readTwo)
   const flux = new Float32Array(frames)
@@ -45,13 +44,6 @@ export function spectralFlux(mono: Float32Array, sampleRateHz: number): Float32A
 
 function overRoom(magnitudes: Float32Array, gains: Float32Array, into: Float32Array): void {
   for (let band = 0; band < gains.length; band++) into[band] = Math.log10(1 + magnitudes[band] * gains[band])
-}
-
-/** Every second sample of the means of neighbours' means. */
-function halved(mono: Float32Array): Float32Array {
-  const half = new Float32Array(mono.length >> 1)
-  for (let i = 0, at = 0; i < half.length; i++, at += 2) half[i] = 0.25 * ((at > 0 ? mono[at - 1] : 0) + 2 * mono[at] + mono[at + 1])
-  return half
 }
 
 function riseOver(before: Float32Array, now: Float32Array): number {
@@ -82,20 +74,24 @@ function roomsOf(frames: number, bands: number, readTwo: ReadTwo): { rooms: Floa
 
 /** The spectra of a recording, of frames of about 46 ms that have their moment in their middle. */
 function spectraOf(mono: Float32Array, sampleRateHz: number): { frames: number; bands: number; readTwo: ReadTwo } {
-  const size = 2 ** Math.round(Math.log2(FRAME_SECONDS * sampleRateHz))
-  const hop = sampleRateHz / FLUX_PER_SECOND
+  const every = sampleRateHz >= HALVED_FROM_HZ ? 2 : 1
+  const rateHz = sampleRateHz / every
+  const length = Math.floor(mono.length / every)
+  const size = 2 ** Math.round(Math.log2(FRAME_SECONDS * rateHz))
+  const hop = rateHz / FLUX_PER_SECOND
   const fft = new FFT(size)
   const window = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
-  const filters = quarterTones(size, sampleRateHz)
+  const filters = quarterTones(size, rateHz)
   const input = new Float64Array(2 * size)
   const out = new Float64Array(2 * size)
   const [ones, others] = [new Float64Array(size / 2), new Float64Array(size / 2)]
+  const sampleAt = every === 2 ? (at: number) => halvedAt(mono, 2 * at) : (at: number) => mono[at]
   const put = (frame: number, part: number) => {
     const from = Math.round(frame * hop) - size / 2
-    const end = Math.min(size, mono.length - from)
+    const end = Math.min(size, length - from)
     let i = 0
     for (; i < -from; i++) input[2 * i + part] = 0
-    for (; i < end; i++) input[2 * i + part] = mono[from + i] * window[i]
+    for (; i < end; i++) input[2 * i + part] = sampleAt(from + i) * window[i]
     for (; i < size; i++) input[2 * i + part] = 0
   }
   const readTwo: ReadTwo = (one, other, intoOne, intoOther) => {
@@ -106,8 +102,13 @@ function spectraOf(mono: Float32Array, sampleRateHz: number): { frames: number; 
     sumBands(filters, ones, intoOne)
     sumBands(filters, others, intoOther)
   }
-  return { frames: Math.ceil(mono.length / hop), bands: filters.length, readTwo }
+  return { frames: Math.ceil(length / hop), bands: filters.length, readTwo }
 } // prettier-ignore
+
+/** A sample and its neighbours, where every second one is read: a mean of their means. */
+function halvedAt(mono: Float32Array, at: number): number {
+  return 0.25 * ((at > 0 ? mono[at - 1] : 0) + 2 * mono[at] + mono[at + 1])
+}
 
 /** The magnitudes of two real signals of which one was put into the transform as its real part, the other as the imaginary. */
 function partTwo(out: Float64Array, ones: Float64Array, others: Float64Array): void {
