@@ -1,6 +1,7 @@
 import { seeded } from '../kit/builders'
 import { FLUX_PER_SECOND, spectralFlux } from './flux'
 import { FLUX_SIGNS, fluxSigns } from './flux-signs'
+import { quantile } from './strength'
 
 /** Seconds of a quiet room with a burst of damped noise at each of the given times. */
 function room(seconds: number, strikes: readonly number[], rateHz = 48000, gain = 1): Float32Array {
@@ -22,8 +23,6 @@ test.each([8000, 11025, 22050, 32000, 44100, 48000, 96000])('at %i Hz it is high
     expect(Math.max(...flux)).toBeGreaterThan(10 * quantile(flux, 0.5))
   }
 })
-
-const quantile = (values: Float32Array, share: number) => [...values].sort((a, b) => a - b)[Math.floor(values.length * share)]!
 
 test('how loud a recording was made says nothing', () => {
   const [whole, soft] = [1, 0.02].map((gain) => spectralFlux(room(2, [0.5, 1.2], 48000, gain), 48000))

@@ -28,7 +28,7 @@ import { pairsOfBuses } from './pairs-of-buses'
 import { createSleep } from './sleep'
 import type { Sleep } from './sleep'
 import { eventOf, toEngine } from './to-engine'
-import type { Link, ToEngine } from './to-engine'
+import type { EventNumbers, Link, ToEngine } from './to-engine'
 import { chunkBacking } from './two-copies'
 
 /** How kits, pads and clips are played whose matter is worked. */
@@ -219,7 +219,7 @@ function handsOn(context: AudioContext, memory: EngineMemory, loader: KitLoader,
     const frame = clock.frameOf(atMs)
     return frame !== undefined && frame - memory.status[StatusField.frame] <= 2 * clock.burstFrames() ? frame : undefined
   }
-  const sendEvent = (type: number, said: Parameters<typeof eventOf>[2] = {}) => send(eventOf(memory, type, said))
+  const sendEvent = (type: number, said?: EventNumbers) => send(eventOf(memory, type, said))
   return {
     clock,
     seeClock,

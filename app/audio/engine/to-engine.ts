@@ -53,7 +53,8 @@ export function toEngine({ memory, node, shared }: Link, wake: () => void): ToEn
   }
 }
 
-type EventNumbers = Partial<Record<Exclude<keyof typeof EventField, 'length'>, number | undefined>>
+/** What is said of an event, by its fields. */
+export type EventNumbers = Partial<Record<Exclude<keyof typeof EventField, 'length'>, number | undefined>>
 
 /** An event as the engine reads it, at once where no frame is said; what else is not said is 0, and the note none. */
 export function eventOf({ status }: EngineMemory, type: number, said: EventNumbers = {}): number[] {
