@@ -27,7 +27,7 @@ export default defineConfig({
     baseURL: process.env.HELIASTER_URL,
     serviceWorkers: 'block',
     trace: 'on-first-retry',
-    launchOptions: { executablePath: '/usr/bin/chromium', args },
+    launchOptions: { executablePath: '/usr/bin/chromium-headless-shell', args },
   },
   projects: [
     {

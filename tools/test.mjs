@@ -4,7 +4,7 @@ import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
-import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
+import { ensureMariadb, ensureNode, ensurePackages, ensureWindowless } from './install.mjs'
 import { Fault, root } from './paths.mjs'
 import { sayShare, tooFewTests } from './tests-share.mjs'
 
@@ -49,7 +49,7 @@ try {
   ensureNode()
   ensurePackages()
   ensureMariadb()
-  ensureChromium()
+  ensureWindowless()
   if (only === 'browser') await browserTests(process.argv.slice(3))
   else {
     const unitTests = runBeside('Unit tests', node, ['--max-old-space-size=4096', bin('jest/bin/jest.js'), '--ci', '--maxWorkers=2'])
