@@ -19,7 +19,8 @@ import { PadCard } from './pads/PadCard'
 import { PadPanel } from './pad/PadPanel'
 import { PadTable } from './pads/PadTable'
 import { PadsSheet } from './several/PadsSheet'
-import { TiesPanel, tieCount } from './ties/TiesPanel'
+import { TiesPanel } from './sheets-later'
+import { tieCount } from './ties/tie-count'
 
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {

@@ -7,7 +7,7 @@ import { useStore } from 'zustand'
 
 import { useKitId } from '../../kit-view'
 import { session } from '../../kit-view/session'
-import { SourceList } from './list/SourceList'
+import { SourceList } from './list/SourceListLater'
 import { RecordPanel, RescueOffer } from '../record'
 import { deviceSettings } from '../../ui/device/device-settings'
 import { usePalette } from '../../ui/theme/theme'

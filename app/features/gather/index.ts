@@ -1,3 +1,3 @@
 export { GatherScreen } from './GatherScreen'
 export { showKin } from './list/kin'
-export { SourceList } from './list/SourceList'
+export { listSoon, SourceList } from './list/SourceListLater'

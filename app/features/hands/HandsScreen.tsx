@@ -10,7 +10,7 @@ import { usePalette } from '../../ui/theme/theme'
 import { InputsPart } from './inputs/InputsPart'
 import { KeysPart } from './keys/KeysPart'
 import { NotesPart } from './notes/NotesPart'
-import { PracticeController } from './practice/PracticeController'
+import { PracticeController } from './practice/ControllerLater'
 import { TillersPart } from './tillers/TillersPart'
 import { TimingPart } from './timing/TimingPart'
 

@@ -1,10 +1,12 @@
 import { useEffect } from 'react'
 
+import { listSoon } from '../../../features/gather'
 import { warmPlaces } from '../../../kit-view/warm-places'
 import { KitShell } from '../../../shell'
 
 const places = [
   () => import('./gather'),
+  listSoon,
   () => import('./cut'),
   () => import('./board'),
   () => import('./shape'),

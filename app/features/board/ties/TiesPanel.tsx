@@ -11,6 +11,7 @@ import { TieSample } from './TieBar'
 import { TieSettings } from './TieSettings'
 import { TIE_LOOKS } from './tie-looks'
 import { WhyButton } from './WhySheet'
+import { tieCount } from './tie-count'
 
 interface Props {
   readonly kit: Kit
@@ -52,10 +53,6 @@ export function TiesPanel({ kit, chosen, onChoose }: Props) {
       )}
     </View>
   )
-}
-
-export function tieCount({ ties }: Kit): string {
-  return ties.length === 0 ? 'No ties yet' : ties.length === 1 ? '1 tie' : `${ties.length} ties`
 }
 
 interface TieGroup {

@@ -2,7 +2,7 @@ import { ScrollView, View } from 'react-native'
 
 import { Text } from '../../../ui/layout/Text'
 import { usePalette } from '../../../ui/theme/theme'
-import { PracticeController } from './PracticeController'
+import { PracticeController } from './ControllerLater'
 
 /** The practice controller in a window of its own, beside the one in which the kit is worked on. */
 export function PracticePage() {
