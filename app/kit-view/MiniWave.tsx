@@ -57,13 +57,13 @@ export const Outline = memo(function Outline({ low, high, width, height, share }
 })
 
 export function usePicture(audio: AudioHash): Picture | undefined {
-  const [, redraw] = useState(0)
-  const drawn = drawnPicture(audio)
+  const [came, setCame] = useState<{ readonly audio: AudioHash; readonly picture: Picture }>()
+  const drawn = came?.audio === audio ? came.picture : drawnPicture(audio)
   useEffect(() => {
     if (drawn) return undefined
     let gone = false
     audioPicture(audio).then(
-      () => !gone && redraw((count) => count + 1),
+      (picture) => !gone && setCame({ audio, picture }),
       () => undefined, // a missing file is named where it is opened
     )
     return () => {

@@ -16,6 +16,7 @@ import { agoWords, lengthWords, padsWords, secondsOfPassage, strikesWords } from
 
 /** How often "2 min ago" is looked at. */
 const LOOK_MS = 5000
+const USUAL_RATE_HZ = 48000
 const none: readonly Passage[] = []
 
 interface Props {
@@ -28,6 +29,7 @@ interface Props {
 export function JustPlayed({ kit, kept: all, onKept }: Props) {
   const played = useStore(passages, (all) => all[kit.id] ?? none)
   const { heard, busy, hear, stop } = useResound()
+  const rateHz = useStore(passages, () => memoryOf(kit.id)?.sampleRateHz ?? USUAL_RATE_HZ)
   const nowMs = useNow(kit)
   const keep = async (passage: Passage) => {
     const kept = await keepPassage(kit, passage)
@@ -40,7 +42,6 @@ export function JustPlayed({ kit, kept: all, onKept }: Props) {
     const performance = passageToHear(kit, passage)
     if (performance) void hear(name, asPlayed(performance))
   }
-  const rateHz = memoryOf(kit.id)?.sampleRateHz ?? 48000
   return (
     <Part name="Just played">
       {played.length === 0 && (

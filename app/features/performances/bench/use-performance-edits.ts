@@ -16,16 +16,18 @@ export interface PerformanceEdits {
 }
 
 export function usePerformanceEdits(id: PerformanceId): PerformanceEdits {
-  return useMemo(() => {
-    let gesture: Gesture<PerformanceEdit> | undefined
-    const editOf = (fields: Partial<Performance>): PerformanceEdit[] => [{ type: 'setPerformance', fields: fields as PerformanceFields }]
-    return {
-      edit: (fields) => performances.edit(id, editOf(fields)),
-      slide: (fields) => (gesture ??= performances.gesture(id)).set(editOf(fields)),
-      done: () => {
-        gesture?.end()
-        gesture = undefined
-      },
-    }
-  }, [id])
+  return useMemo(() => performanceEdits(id), [id])
+}
+
+function performanceEdits(id: PerformanceId): PerformanceEdits {
+  let gesture: Gesture<PerformanceEdit> | undefined
+  const editOf = (fields: Partial<Performance>): PerformanceEdit[] => [{ type: 'setPerformance', fields: fields as PerformanceFields }]
+  return {
+    edit: (fields) => performances.edit(id, editOf(fields)),
+    slide: (fields) => (gesture ??= performances.gesture(id)).set(editOf(fields)),
+    done: () => {
+      gesture?.end()
+      gesture = undefined
+    },
+  }
 }

@@ -8,7 +8,7 @@ import { FILM, hearing } from '../../../../audio/performances/hear'
 import { aKitOf, aPad } from '../../../../testing/a-kit'
 import { aPerformance } from '../../../../testing/a-performance'
 import { FilmSteps } from './FilmSteps'
-import { films } from './films'
+import { putFilm } from './films'
 import { PicturePart } from './PicturePart'
 import { usePicture } from './use-picture'
 
@@ -76,7 +76,7 @@ beforeEach(async () => {
   hearing.setState({ name: undefined, seconds: 0, lit: [] })
   URL.createObjectURL = () => 'blob:film'
   URL.revokeObjectURL = () => undefined
-  films.put(new File(['film'], 'slipway.webm'))
+  putFilm(new File(['film'], 'slipway.webm'))
   const { performances } = jest.requireMock<{ performances: { store: vanilla.StoreApi<unknown> } }>('../../../../documents')
   performances.store.setState({ entries: { [cloth.id]: { doc: cloth } } })
   render(<Shown />)

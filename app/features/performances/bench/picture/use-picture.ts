@@ -7,7 +7,7 @@ import { useStore } from 'zustand'
 import { performances } from '../../../../documents'
 import { chooseFiles } from '../../../../ui/device/choose-files'
 import type { PerformanceEdits } from '../use-performance-edits'
-import { films } from './films'
+import { films, putFilm } from './films'
 
 type PictureOf = NonNullable<Performance['picture']>
 
@@ -36,14 +36,13 @@ export interface Pictured {
 
 /** The film that a performance runs with, and all that lies against it. */
 export function usePicture(performance: Performance, { edit }: Pick<PerformanceEdits, 'edit'>): Pictured {
-  const [, setChosen] = useState(0)
   const [isPassing, setPassing] = useState(false)
   const [seconds, setSeconds] = useState(() => filmSecondsOf(performance) ?? 0)
   const [lengthSeconds, setLength] = useState(0)
   const entries = useStore(performances.store, (state) => state.entries)
   const { fromFrame, sampleRateHz } = performance
   const picture = performance.picture ?? { rate: USUAL_RATE, startPictures: 0, offsetSeconds: -fromFrame / sampleRateHz }
-  const film = films.get(picture.film)
+  const film = useStore(films, (chosen) => (picture.film === undefined ? undefined : chosen[picture.film]))
   const lines = useMemo(() => {
     const others = Object.values(entries).flatMap(({ doc }) => (doc.id === performance.id ? [] : [doc]))
     return picture.film === undefined ? [] : linesOf([...others, performance], picture.film)
@@ -60,8 +59,7 @@ export function usePicture(performance: Performance, { edit }: Pick<PerformanceE
   const choose = async () => {
     const [file] = await chooseFiles('video/*', false)
     if (!file) return
-    const { name } = films.put(file)
-    setChosen((count) => count + 1)
+    const { name } = putFilm(file)
     setLength(0)
     if (picture.film === name) return
     const [known] = linesOf(Object.values(entries).map(({ doc }) => doc), name) // prettier-ignore
