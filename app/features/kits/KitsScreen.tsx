@@ -1,6 +1,6 @@
 import { facesOf } from '@heliaster/core/kit'
 import type { DocumentSummary, Kit, KitEdit, KitFaces, KitId } from '@heliaster/core/kit'
-import { router } from 'expo-router'
+import { router, useIsFocused } from 'expo-router'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Pressable, ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
@@ -10,11 +10,13 @@ import type { Entry } from '../../documents/documents'
 import { Button, IconButton } from '../../ui/controls/Button'
 import { SearchField } from '../../ui/controls/SearchField'
 import { screenStands } from '../../ui/device/first-screen'
+import { useNow } from '../../ui/device/use-now'
 import { notify } from '../../ui/layout/notices'
 import { Row } from '../../ui/layout/Row'
 import { Star } from '../../ui/drawing/Star'
 import { Waiting } from '../../ui/layout/Waiting'
 import { Text } from '../../ui/layout/Text'
+import { useWhileSeen } from '../../ui/layout/use-while-seen'
 import { chooseTheme, TOUCH, usePalette } from '../../ui/theme/theme'
 import { SaveMark } from '../../shell'
 import { changedWords } from './changed-words'
@@ -26,21 +28,25 @@ import { readySoon } from './ready-soon'
 
 /** So many kits are found by name. */
 const FIND_FROM = 8
+const MINUTE_MS = 60_000
 
 /** All kits: open one, begin one, bring one in. */
 export function KitsScreen() {
   const palette = usePalette()
-  const entries = useStore(kits.store, (state) => state.entries)
-  const loaded = useStore(kits.store, (state) => state.loaded)
+  const store = useWhileSeen(kits.store)
+  const entries = useStore(store, (state) => state.entries)
+  const loaded = useStore(store, (state) => state.loaded)
   const [menuFor, setMenuFor] = useState<KitId>()
   const [busy, setBusy] = useState(false)
   const [isLike, setLike] = useState(false)
-  const elsewhere = useStore(kits.store, (state) => state.elsewhere)
+  const elsewhere = useStore(store, (state) => state.elsewhere)
   const isKnown = useStore(saveState, ({ listed: isListed, state }) => isListed === true || state === 'away')
   const [words, setWords] = useState('')
   const all = useMemo(() => listed(entries, elsewhere), [entries, elsewhere])
   const list = useMemo(() => all.filter(({ name }) => isMeant(name, words)), [all, words])
-  const { hearing, toggle } = useHearing()
+  const isSeen = useIsFocused()
+  const nowMs = useNow(MINUTE_MS, isSeen)
+  const { hearing, toggle } = useHearing(isSeen)
   useEffect(readySoon, [])
   useEffect(screenStands, [])
   const beginLike = async (kit: Kit) => {
@@ -99,6 +105,7 @@ export function KitsScreen() {
           <KitRow
             key={kit.id}
             kit={kit}
+            nowMs={nowMs}
             isHearing={kit.id === hearing}
             onHear={() => toggle(kit.id as KitId)}
             onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined}
@@ -138,7 +145,7 @@ function isMeant(name: string, words: string): boolean {
 }
 
 /** The kit that is heard now, one at a time; leaving the screen ends it. */
-function useHearing() {
+function useHearing(isSeen: boolean) {
   const [hearing, setHearing] = useState<KitId>()
   const stop = useRef<() => void>(undefined)
   const end = () => {
@@ -146,7 +153,14 @@ function useHearing() {
     stop.current = undefined
     setHearing(undefined)
   }
-  useEffect(() => () => stop.current?.(), [])
+  useEffect(() => {
+    if (!isSeen) return undefined
+    return () => {
+      stop.current?.()
+      stop.current = undefined
+      setHearing(undefined)
+    }
+  }, [isSeen])
   const toggle = async (id: KitId) => {
     const isOn = hearing === id
     end()
@@ -169,13 +183,14 @@ function useHearing() {
 
 interface RowProps {
   readonly kit: ListedKit
+  readonly nowMs: number
   readonly isHearing: boolean
   readonly onHear: () => void
   readonly onMenu?: () => void
 }
 
-function KitRow({ kit, isHearing, onHear, onMenu }: RowProps) {
-  const changed = changedWords(kit.changedAt, Date.now())
+function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
+  const changed = changedWords(kit.changedAt, nowMs)
   return (
     <Row>
       {kit.pads > 0 ? (

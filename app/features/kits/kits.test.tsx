@@ -7,6 +7,7 @@ import { createEmptyKit, deleteKit, duplicateKit, openBundleFile, renameKit } fr
 import { KitsScreen } from './KitsScreen'
 
 const mockNavigate = jest.fn()
+const mockSeen = { isSeen: true }
 const mockNotify = jest.fn()
 const mockKeep = jest.fn()
 const mockFetch = jest.fn()
@@ -17,7 +18,7 @@ jest.mock('./hear-later', () => ({
 }))
 let mockFiles: File[] = []
 const mockShip = { open: jest.fn(), take: jest.fn(), close: jest.fn() }
-jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) } }))
+jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) }, useIsFocused: () => mockSeen.isSeen }))
 jest.mock('../../ui/layout/notices', () => ({ notify: (...given: unknown[]) => mockNotify(...given) as unknown }))
 jest.mock('../../ui/device/choose-files', () => ({ chooseFiles: async () => mockFiles }))
 jest.mock('../../audio/files/audio-files', () => ({ keepAudio: (...given: unknown[]) => mockKeep(...given) as unknown }))
@@ -49,6 +50,7 @@ const press = (name: string) => fireEvent.click(screen.getByRole('button', { nam
 
 beforeEach(() => {
   jest.clearAllMocks()
+  mockSeen.isSeen = true
   here()
 })
 
@@ -96,6 +98,20 @@ test('a kit is heard where it is listed, one at a time, one of the server once i
   expect(mockHear.mock.lastCall![0]).toMatchObject({ id: 'k3' })
   unmount()
   expect(mockStop).toHaveBeenCalledTimes(3)
+})
+
+test('behind a kit nothing is drawn anew and nothing sounds; on coming back the list is as it is by then', async () => {
+  here(kit)
+  const { rerender } = render(<KitsScreen />)
+  await act(async () => press('Hear Low Tide'))
+  mockSeen.isSeen = false
+  rerender(<KitsScreen />)
+  expect([mockStop.mock.calls.length, screen.queryByRole('button', { name: 'Hear Low Tide' }) !== null]).toEqual([1, true])
+  here({ ...kit, name: 'Spring Tide' })
+  expect(screen.queryByRole('button', { name: 'Open Spring Tide' })).toBeNull()
+  mockSeen.isSeen = true
+  rerender(<KitsScreen />)
+  expect(screen.getByRole('button', { name: 'Open Spring Tide' })).toBeTruthy()
 })
 
 test('among many a kit is found by words of its name in any order', () => {
