@@ -132,6 +132,14 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
+  {
+    // What React's compiler relies on: what is drawn follows from what was given, and from nothing that changes unseen.
+    files: ['app/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.*'],
+    rules: Object.fromEntries(
+      ['globals', 'immutability', 'preserve-manual-memoization', 'purity', 'set-state-in-render', 'static-components', 'use-memo'].map((rule) => [`react-hooks/${rule}`, 'error']), // prettier-ignore
+    ),
+  },
   floor('ui', { regex: '^@heliaster/', message: 'ui knows no kit and no audio.' }),
   ...floors.slice(1).map((rooms) => floor(rooms)),
 )

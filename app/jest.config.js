@@ -1,7 +1,11 @@
 const web = require('jest-expo/web/jest-preset')
 
+/** As pages are made: with React's compiler. */
+const caller = { name: 'metro', bundler: 'metro', platform: 'web', supportsReactCompiler: true }
+
 module.exports = {
   preset: 'jest-expo/web',
+  transform: { ...web.transform, '\\.[jt]sx?$': ['babel-jest', { caller }] },
   displayName: 'app',
   setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/testing/quick-styles.ts'],
   testMatch: ['<rootDir>/**/*.test.tsx', '<rootDir>/**/*.test.ts'],

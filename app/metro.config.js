@@ -2,10 +2,12 @@ const { join } = require('node:path')
 
 const { getDefaultConfig } = require('expo/metro-config')
 
+const compiled = require('./compiled')
 const doors = require('./doors')
 
 const config = getDefaultConfig(__dirname)
-config.cacheVersion = doors.version()
+// What was made before is taken again only where doors and the compiler's rooms are the same.
+config.cacheVersion = `${doors.version()} ${compiled.version}`
 
 /** Parts of packages that the page never uses and that would weigh more than all of ours. */
 const LEFT_OUT = [

@@ -290,7 +290,7 @@ test('files named by spot and opening become one drum: one face, a table with it
   const names = ['bow closed', 'bow open', 'edge closed', 'cup open']
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).click()])
   await chooser.setFiles(
-    names.map((name, i) => ({ name: `hatch ${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.02 + 0.003 * i]) })),
+    names.map((name, i) => ({ name: `hatch ${name}.wav`, mimeType: 'audio/wav', buffer: wavWithStrikes(0.42, [0.02 + 0.003 * i]) })),
   )
   await page.getByRole('button', { name: 'Put on pads' }).click()
   await page.getByRole('radio', { name: 'Own pads' }).click()

@@ -47,8 +47,8 @@ const walks: Record<string, readonly State[]> = {
   kits: [
     ['the list of kits', (page) => page.goto('/')],
     ['a kit’s menu', (page) => press(page, 'More for Low Tide')],
-    ['no such kit', (page) => page.goto('/kit/no-such-kit/board')],
-    ['no such page', (page) => page.goto('/nowhere')],
+    ['no such kit', async (page) => (await page.goto('/kit/no-such-kit/board'), await page.getByRole('main').waitFor())],
+    ['no such page', async (page) => (await page.goto('/nowhere'), await page.getByRole('main').waitFor())],
   ],
   gather: [
     ['gather', (page) => openDemo(page, 'gather')],
