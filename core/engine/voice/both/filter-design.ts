@@ -159,42 +159,31 @@ function putPoints(at: i32, below: f64, above: f64): void {
 
 /** The share of two squares, times a level; `isTurned` says that the upper one is the second of the points' squares. */
 function share(to: i32, topW: f64, topK: f64, bottomW: f64, bottomK: f64, level: f64, isTurned: i32): void {
-  const top = to + (isTurned ? FilterSection.mix1 : FilterSection.a3)
-  const bottom = to + (isTurned ? FilterSection.a3 : FilterSection.mix1)
-  const m1 = get(to + FilterSection.a1)
-  const m2 = get(to + FilterSection.a2)
-  if (tryShare(to, topW, topK, bottomW, bottomK, level, m1, m2, get(top), get(top + 1), get(bottom), get(bottom + 1), false)) return
-  putPoints(to + FilterSection.a1, commonBelow, commonAbove)
-  const below = get(to + FilterSection.a1)
-  const above = get(to + FilterSection.a2)
-  if (!tryShare(to, topW, topK, bottomW, bottomK, level, below, above, below, above, below, above, true)) write(to, 0.1, 1, 1, 0, 0)
+  const first = to + FilterSection.a3
+  const second = to + FilterSection.mix1
+  if (tryShare(to, topW, topK, bottomW, bottomK, level, isTurned ? second : first, isTurned ? first : second)) return
+  const common = to + FilterSection.a1
+  putPoints(common, commonBelow, commonAbove)
+  if (!tryShare(to, topW, topK, bottomW, bottomK, level, common, common)) write(to, 0.1, 1, 1, 0, 0)
 }
 
-/** Writes it with these points; nothing where one of the quadratics is no square. */
-function tryShare(
-  to: i32,
-  topW: f64,
-  topK: f64,
-  bottomW: f64,
-  bottomK: f64,
-  level: f64,
-  m1: f64,
-  m2: f64,
-  t1: f64,
-  t2: f64,
-  u1: f64,
-  u2: f64,
-  isCommon: bool,
-): bool {
+/**
+ * Writes it with the points that lie in the section: those of the common map, and at `top` and `bottom` those of the two
+ * squares, where the same for both says that nothing else is left to try. Nothing where one of the quadratics is no square.
+ */
+function tryShare(to: i32, topW: f64, topK: f64, bottomW: f64, bottomK: f64, level: f64, top: i32, bottom: i32): bool {
+  const isCommon = top === bottom
+  const m1 = get(to + FilterSection.a1)
+  const m2 = get(to + FilterSection.a2)
   const x1 = xOf(m1)
   const x2 = xOf(m2)
   const d = (x2 / (m2 * m2) - x1 / (m1 * m1)) / (x2 - x1)
   const c = x1 / (m1 * m1) - d * x1
-  quadratic(topW, topK, c, d, t1, t2)
+  quadratic(topW, topK, c, d, get(top), get(top + 1))
   if (!isCommon && missesTurn(topW, topK, c, d)) return false
   const top1 = middle
   const top2 = highest
-  quadratic(bottomW, bottomK, c, d, u1, u2)
+  quadratic(bottomW, bottomK, c, d, get(bottom), get(bottom + 1))
   if (!isCommon && missesTurn(bottomW, bottomK, c, d)) return false
   const base = Math.abs(c)
   const topEnd = base * base + top1 + top2
