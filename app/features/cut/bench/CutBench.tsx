@@ -57,7 +57,7 @@ export function CutBench({ source }: { readonly source: Source }) {
 function ReadyBench({ source, analysis }: { readonly source: Source; readonly analysis: Analysis }) {
   const isWide = useIsWide()
   const bench = useBench(source, analysis)
-  const { hits, kept, listed, chosen, actions, rate, passage } = bench
+  const { hits, kept, listed, chosen, actions, rate, passage, list: rows, listView } = bench
   const kit = useKit()
   const tempoBpm = kit?.tempoBpm ?? 120
   const [open, setOpen] = useState<OpenSheet | undefined>(() => (session.getState().asRhythm === source.id ? 'rhythm' : undefined))
@@ -102,10 +102,10 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
       {kit && <UpdateOffer kit={kit} source={source} hits={hits} />}
       <TakesBar hits={hits} onRemovePassed={actions.removeAll} onPassRest={(markers) => actions.judgeAll(markers, 'pass')} />
       <HitList
-        ref={bench.list}
+        ref={rows}
         hits={listed}
         rate={rate}
-        sort={bench.listView.sort}
+        sort={listView.sort}
         chosenId={bench.chosenId}
         emptyWords={isHeard(analysis) ? whyEmpty(source, hits.length) : LISTENING}
         onChoose={bench.choose}
@@ -126,7 +126,7 @@ function ReadyBench({ source, analysis }: { readonly source: Source; readonly an
   const listBar = (
     <ListBar
       hits={hits}
-      view={bench.listView}
+      view={listView}
       onView={bench.setListView}
       onHearAll={bench.row.toggle}
       isHearing={bench.row.isHearing}

@@ -1,6 +1,6 @@
 import { stretchOf } from '@heliaster/core/kit'
 import type { PadSettings, Shape } from '@heliaster/core/kit'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { View } from 'react-native'
 import Svg, { Path, Rect, Text as SvgText } from 'react-native-svg'
 
@@ -55,18 +55,22 @@ export function TideChart({
   const palette = usePalette()
   const [box, setBox] = useState({ width: 0, height: 0 })
   /** While a point is held, the chart does not grow and shrink under it. */
-  const steady = useRef<number>(undefined)
+  const [steady, setSteady] = useState<number>()
   const wanted = isFirst ? FIRST_SECONDS : (drawn?.seconds ?? 0.5)
-  const geometry = createGeometry(isWide, box, steady.current ?? wanted)
+  const geometry = createGeometry(isWide, box, steady ?? wanted)
   const scale = stretchOf(shape, layer)
-  const hand = useChartHand({ geometry, scale, isStill, snaps: isSnapping ? drawn?.snaps : undefined, work })
-  steady.current = hand.isHeld() ? geometry.seconds : undefined
+  const onHold = (held: boolean) => setSteady(held ? geometry.seconds : undefined)
+  const {
+    ref,
+    box: chosen,
+    isHeld,
+  } = useChartHand({ geometry, scale, isStill, snaps: isSnapping ? drawn?.snaps : undefined, work, onHold })
   const { seconds } = geometry
   const [lowHz, highHz] = frequenciesOf(layer, shape, props.baseHz)
 
   return (
     <View
-      ref={hand.ref}
+      ref={ref}
       role={isStill ? 'img' : 'group'}
       aria-label={`Tide chart, ${drawn || isFirst ? `${seconds.toFixed(2)} s` : 'not drawn yet'}${isStill ? '' : '; points can be typed below'}`}
       onLayout={(event) => setBox({ width: event.nativeEvent.layout.width, height: event.nativeEvent.layout.height })}
@@ -97,10 +101,10 @@ export function TideChart({
           {!isStill && layer === 'pitch' && (
             <PitchWords envelope={envelope} baseHz={props.baseHz} geometry={geometry} scale={scale} chosen={work.chosen} />
           )}
-          {hand.box && <Rect {...hand.box} fill={palette.kelpWash} fillOpacity={0.6} stroke={palette.kelp} strokeDasharray="3 3" />}
+          {chosen && <Rect {...chosen} fill={palette.kelpWash} fillOpacity={0.6} stroke={palette.kelp} strokeDasharray="3 3" />}
         </Svg>
       )}
-      {box.width > 0 && !isStill && <PointMarks work={work} geometry={geometry} scale={scale} isHeld={hand.isHeld} />}
+      {box.width > 0 && !isStill && <PointMarks work={work} geometry={geometry} scale={scale} isHeld={isHeld} />}
     </View>
   )
 }

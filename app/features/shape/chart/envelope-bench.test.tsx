@@ -22,7 +22,7 @@ let kit: Kit
 let steps: number
 
 /** As documents do it: the edits of a drag are made over the state before it. */
-function Bench({ canHold = false }: { readonly canHold?: boolean }) {
+function Bench({ canHold = false, hit = drawn }: { readonly canHold?: boolean; readonly hit?: typeof drawn }) {
   const [doc, set] = useState(kit)
   const before = useRef<Kit>(undefined)
   kit = doc
@@ -43,7 +43,7 @@ function Bench({ canHold = false }: { readonly canHold?: boolean }) {
   const work = useEnvelope(target, drawn, gesture)
   return (
     <>
-      <TideChart isWide isFirst={isFirst} heightPx={200} drawn={drawn} baseHz={55} shape={settings} family="kick" work={work.chart} isSnapping={chartSettings.getState().isSnapping} />
+      <TideChart isWide isFirst={isFirst} heightPx={200} drawn={hit} baseHz={55} shape={settings} family="kick" work={work.chart} isSnapping={chartSettings.getState().isSnapping} />
       <ChartViewBar isWide />
       <EnvelopePart kit={doc} pad={pad} target={{ ...target, settings }} work={work} drawn={drawn} baseHz={55} hasBar />
     </>
@@ -115,6 +115,17 @@ test('starts say what they do, and one makes an envelope for this hit', () => {
   press('Shape the level')
   expect(of().points).toHaveLength(3)
   expect(screen.getByText('Point 2 of 3')).toBeTruthy()
+})
+
+test('while a point is held the chart is as long as it was, however long the hit becomes; let go, it shows all of it', () => {
+  begun()
+  const { rerender } = render(<Bench />)
+  const length = () => /[\d.]+ s/.exec(document.querySelector('[aria-label^="Tide chart"]')!.getAttribute('aria-label')!)![0]
+  pointer('pointerdown', at(0.4, 0.5))
+  rerender(<Bench hit={{ ...drawn, seconds: 2 }} />)
+  expect(length()).toBe('1.00 s')
+  pointer('pointerup', at(0.4, 0.5))
+  expect(length()).toBe('2.00 s')
 })
 
 test('a typed time moves what is after it; what cannot be is held, and said; every point can be reached', () => {

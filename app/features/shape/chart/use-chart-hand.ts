@@ -37,13 +37,15 @@ interface Ground {
   readonly isStill: boolean
   readonly snaps: SnapPlaces | undefined
   readonly work: ChartWork
+  /** Told when something is taken hold of, and when it is let go. */
+  readonly onHold: (isHeld: boolean) => void
 }
 
 /**
  * What a finger does on the chart: it moves a point with all that are chosen, bends the way that it takes hold of, chooses the
  * points that it passes over from empty ground, and makes one where it taps beside them.
  */
-export function useChartHand({ geometry, scale, isStill, snaps, work }: Ground) {
+export function useChartHand({ geometry, scale, isStill, snaps, work, onHold }: Ground) {
   const held = useRef<Held>(undefined)
   const [box, setBox] = useState<GroundBox>()
   const { layer, envelope, chosen } = work
@@ -61,6 +63,7 @@ export function useChartHand({ geometry, scale, isStill, snaps, work }: Ground) 
   const ref = usePointerDrag({
     onStart(x, y, event) {
       if (isStill) return false
+      onHold(true)
       const index = nearest(places(envelope), x, y, POINT_REACH)
       if (index !== undefined) {
         const isMore = event.shiftKey || event.ctrlKey || event.metaKey
@@ -97,6 +100,7 @@ export function useChartHand({ geometry, scale, isStill, snaps, work }: Ground) 
     onEnd(x, y) {
       const hold = held.current
       held.current = undefined
+      onHold(false)
       setBox(undefined)
       if (!hold) return
       if (hold.what === 'points') {
