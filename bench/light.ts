@@ -1,23 +1,25 @@
-import type { CDPSession, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 
 import { countBytes } from '../e2e/count-bytes'
 import { base, longestTask, openApp, sumOverProcesses } from './app-page'
 import { median, spreadOf } from './figure'
 import type { Figure } from './figure'
+import { interactions, moves } from './hands'
+import { SLOW_DOWN, throttle } from './slow'
 
-const SLOW_DOWN = 4
 const RUNS = Number(process.env.BENCH_RUNS ?? 5)
 const DEMO = `${base}/kit/demo-low-tide`
 
 /** How light the page is: what it brings, when it can be used on a slow processor, how it answers, and what it costs when silent. */
 export async function figuresOfLight(): Promise<Record<string, Figure>> {
-  return { ...(await bytesByFile()), ...(await usable()), ...(await interactions()), ...(await whilePlaying()), ...(await silent()) }
-}
-
-async function throttle(page: Page): Promise<CDPSession> {
-  const session = await page.context().newCDPSession(page)
-  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOW_DOWN })
-  return session
+  return {
+    ...(await bytesByFile()),
+    ...(await usable()),
+    ...(await interactions()),
+    ...(await moves()),
+    ...(await whilePlaying()),
+    ...(await silent()),
+  }
 }
 
 /** What comes over the wire, compressed as it is, until the first screen can be used; the heaviest files by name. */
@@ -84,71 +86,6 @@ async function usable(): Promise<Record<string, Figure>> {
       spread: spreadOf(ratios),
     },
   }
-}
-
-/** What a person does in two minutes, at a quarter of the speed: places opened, pads struck and chosen, sheets, switches, keys. */
-async function interactions(): Promise<Record<string, Figure>> {
-  const app = await openApp()
-  try {
-    const { page } = app
-    await page.addInitScript(observeInteractions)
-    await page.goto(`${DEMO}/board`)
-    const press = (name: string | RegExp) =>
-      page
-        .getByRole('button', { name, exact: typeof name === 'string' })
-        .last()
-        .click()
-    await page
-      .getByRole('button', { name: /^Hull thump/ })
-      .first()
-      .waitFor()
-    await page.waitForTimeout(5000) // what opening a kit takes is over
-    await throttle(page)
-    await page.evaluate(() => (window as unknown as { interactions: Map<number, number> }).interactions.clear())
-    for (const pad of ['Hull thump', 'Tarp slap', 'Hatch tick', 'Oar, low', 'Buoy bell']) {
-      await page
-        .getByRole('button', { name: new RegExp(`^${pad}`) })
-        .first()
-        .click()
-      for (const part of ['Playing', 'Level', 'Cells']) await page.getByRole('radio', { name: part, exact: true }).first().click()
-      for (const key of ['z', 'x', 'c']) await page.keyboard.press(key)
-    }
-    for (const sheet of ['Mixer', 'Keys and MIDI', 'Edit several pads']) {
-      await press(sheet)
-      await page.getByRole('dialog').waitFor()
-      await page.keyboard.press('Escape')
-    }
-    for (const place of ['Shape', 'Groove', 'Gather', 'Cut', 'Board']) {
-      await page.getByRole('link', { name: place }).click()
-      await page.waitForURL(new RegExp(`/${place.toLowerCase()}$`))
-    }
-    for (let i = 0; i < 5; i++) await press('More columns').catch(() => undefined)
-    for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z')
-    const durations = await page.evaluate(() => [...(window as unknown as { interactions: Map<number, number> }).interactions.values()])
-    const sorted = durations.sort((a, b) => a - b)
-    const share = (part: number) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))]
-    return {
-      'light.interactionP75Ms': {
-        value: share(0.75),
-        unit: `ms until the next picture, of ${sorted.length} interactions at ${SLOW_DOWN} times slow-down`,
-        spread: [sorted[0], share(1)],
-      },
-      'light.interactionP95Ms': { value: share(0.95), unit: 'ms' },
-    }
-  } finally {
-    await app.close()
-  }
-}
-
-/** Runs in the page: the longest event of each interaction, as the browser measures them; those below 16 ms count as 16. */
-function observeInteractions(): void {
-  const interactions = new Map<number, number>()
-  Object.assign(window, { interactions })
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries() as (PerformanceEntry & { interactionId: number })[])
-      if (entry.interactionId > 0)
-        interactions.set(entry.interactionId, Math.max(interactions.get(entry.interactionId) ?? 16, entry.duration))
-  }).observe({ type: 'event', durationThreshold: 16, buffered: true } as PerformanceObserverInit)
 }
 
 /** The longest task of the page while a groove plays in the place where it is seen, and on the board. */
