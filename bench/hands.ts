@@ -55,7 +55,6 @@ interface Drag {
 
 const drags: readonly Drag[] = [
   { name: 'shape', place: 'shape', slider: 'Drive' },
-  { name: 'shapeAmongMany', place: 'shape', before: (page) => page.getByRole('radio', { name: 'Filters', exact: true }).click(), slider: 'Filter, on the spectrum' }, // prettier-ignore
   { name: 'board', place: 'board', before: (page) => page.getByRole('radio', { name: 'Level', exact: true }).first().click(), slider: 'Level' }, // prettier-ignore
   { name: 'mix', place: 'mix', slider: 'Level of Hull thump' },
 ]
@@ -74,6 +73,7 @@ export async function moves(): Promise<Record<string, Figure>> {
       await padOf(page, 'Hull thump').click()
       await drag.before?.(page)
       const ours = await drawn(page, drag.slider)
+      await page.getByRole('button', { name: /^Undo/ }).first().click() // other figures hear the kit as it was
       await page.evaluate(showOwnSlider)
       const own = await drawn(page, 'The browser’s own')
       await page.evaluate(() => document.getElementById('own')!.remove())
