@@ -41,8 +41,13 @@ export function layOut(to: Float32Array, samples: Float32Array, levels: number, 
     above[i] = at >= 0 && at < length ? samples[at] : beside(samples, at, roundFrom)
   }
   let start = length + 2 * GUARD_FRAMES
+  // What does not go round has nothing beside it, and there is nothing to halve there.
+  let from = roundFrom === 0 ? 0 : outside
+  let end = roundFrom >= 0 ? above.length : outside + length
   for (let level = 1; level <= levels; level++) {
-    above = halved(above)
+    from = Math.max(0, (from - HALVING_REACH) >> 1)
+    end = Math.min(above.length >> 1, (end + HALVING_REACH + 1) >> 1)
+    above = halved(above, from, end)
     const first = outside / (1 << level) - GUARD_FRAMES
     const count = levelFrames(length, level) + 2 * GUARD_FRAMES
     for (let i = 0; i < count; i++) to[start + i] = above[first + i] ?? 0
@@ -71,13 +76,13 @@ const PI = 3.141592653589793
 
 let halving: Float64Array | undefined
 
-/** Every second sample of what is below a quarter of the rate: a windowed sinc of 127 (Kaiser, 110 dB). */
-function halved(above: Float64Array): Float64Array<ArrayBuffer> {
+/** Every second sample of what is below a quarter of the rate: a windowed sinc of 127 (Kaiser, 110 dB); zeros before `from` and from `end` on. */
+function halved(above: Float64Array, from: number, end: number): Float64Array<ArrayBuffer> {
   const taps = (halving ??= halvingTaps())
   const below = new Float64Array(above.length >> 1)
   const padded = new Float64Array(above.length + 2 * HALVING_REACH)
   padded.set(above, HALVING_REACH)
-  for (let i = 0; i < below.length; i++) {
+  for (let i = from; i < end; i++) {
     const middle = 2 * i + HALVING_REACH
     let sum = taps[0] * padded[middle]
     for (let j = 1; j <= HALVING_REACH; j++) sum += taps[j] * (padded[middle - j] + padded[middle + j])
