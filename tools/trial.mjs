@@ -1,14 +1,14 @@
 // npm run trial [-- section ...]: kills, full devices and servers that are away, and what was lost. Bounded: about half an hour.
 import { spawnSync } from 'node:child_process'
 
-import { ensureMariadb, ensureNode, ensurePackages, ensureWindowless } from './install.mjs'
+import { ensureChromium, ensureMariadb, ensureNode, ensurePackages } from './install.mjs'
 import { Fault, root } from './paths.mjs'
 
 try {
   ensureNode()
   ensurePackages()
   ensureMariadb()
-  ensureWindowless()
+  ensureChromium()
   const { buildWeb } = await import('./build-web.mjs')
   await buildWeb()
   const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'trial/main.ts', ...process.argv.slice(2)], {
