@@ -1,6 +1,6 @@
 import type { Kit, Performance, PerformanceId } from '@heliaster/core/kit'
 import type { Passage } from '@heliaster/core/performance'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { View } from 'react-native'
 import { useStore } from 'zustand'
 
@@ -8,6 +8,7 @@ import { keepPassage, passageToHear } from '../../audio/performances/keep'
 import { lookNow, memoryOf, passages } from '../../audio/performances/remembering'
 import { Button, IconButton } from '../../ui/controls/Button'
 import { notify } from '../../ui/layout/notices'
+import { useNow } from '../../ui/device/use-now'
 import { Part } from '../../ui/layout/Part'
 import { Row } from '../../ui/layout/Row'
 import { Text } from '../../ui/layout/Text'
@@ -30,7 +31,8 @@ export function JustPlayed({ kit, kept: all, onKept }: Props) {
   const played = useStore(passages, (all) => all[kit.id] ?? none)
   const { heard, busy, hear, stop } = useResound()
   const rateHz = useStore(passages, () => memoryOf(kit.id)?.sampleRateHz ?? USUAL_RATE_HZ)
-  const nowMs = useNow(kit)
+  const nowMs = useNow(LOOK_MS)
+  useEffect(() => lookNow(kit.id), [kit.id, nowMs]) // what is older than ten minutes goes
   const keep = async (passage: Passage) => {
     const kept = await keepPassage(kit, passage)
     if (typeof kept === 'string') return notify(kept)
@@ -111,19 +113,4 @@ function PassageLine({ words, facts, isHeard, isBusy, isKept, isFirst, onHear, o
       )}
     </View>
   )
-}
-
-/** Now, looked at every few seconds; what is older than ten minutes goes. */
-function useNow(kit: Kit): number {
-  const [nowMs, setNowMs] = useState(() => Date.now())
-  useEffect(() => {
-    const look = () => {
-      lookNow(kit.id)
-      setNowMs(Date.now())
-    }
-    look()
-    const timer = setInterval(look, LOOK_MS)
-    return () => clearInterval(timer)
-  }, [kit.id])
-  return nowMs
 }
