@@ -7,7 +7,8 @@ const ROOMS = ['features', 'shell', 'kit-view']
 const LEFT = [
   'features/kits',
   'features/place',
-  'features/record',
+  'features/record/',
+  'features/record-here',
   'features/starts',
   'features/board/several',
   'features/board/ties',
@@ -17,6 +18,7 @@ const LEFT = [
   'shell/AppFrame',
   'shell/NoSuchPage',
 ]
+/** Rooms and files by how their paths begin. */
 const isIn = (file, rooms) => rooms.some((room) => file.startsWith(`${__dirname}/${room}`))
 
 module.exports = {
