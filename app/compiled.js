@@ -1,9 +1,10 @@
 /**
- * What React's compiler works on: places, what stands round them, and how a kit is shown. A finger's move on a slider
+ * What React's compiler works on: places, what stands round them, and the faces of pads. A finger's move on a slider
  * changes the kit, and without the compiler all that shows any of it is drawn anew. What the compiler writes is half as
- * long again, and pages are to be light: the first screen, the controls, and what opens over a place are left as they are.
+ * long again, and pages are to be light: the first screen, controls that several places show, and what opens over a place
+ * are left as they are.
  */
-const ROOMS = ['features', 'shell', 'kit-view']
+const ROOMS = ['features', 'shell', 'kit-view/PadFace', 'kit-view/use-undo']
 const LEFT = [
   'features/kits',
   'features/place',
