@@ -119,7 +119,7 @@ test('a drum has its spots on one face: a finger strikes the one it touches, whi
   await page.getByRole('button', { name: 'Add pad' }).tap()
   await page.getByRole('link', { name: 'Gather' }).tap()
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import files' }).tap()])
-  await chooser.setFiles({ name: 'gunwale.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(0.4, [0.02]) })
+  await chooser.setFiles({ name: 'gunwale.wav', mimeType: 'audio/wav', buffer: wavWithStrikes(0.43, [0.02]) })
   await page.getByRole('button', { name: 'Put on a pad' }).tap()
   await page.getByRole('button', { name: 'Put it on Pad 1' }).tap()
   await page.getByRole('link', { name: 'Board' }).tap()
