@@ -80,6 +80,7 @@ export default tseslint.config(
   {
     rules: {
       eqeqeq: 'error',
+      'max-params': ['error', 8],
       'no-var': 'error',
       'prefer-const': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

@@ -6,19 +6,7 @@ export interface Kernel {
   renderVoices(engine: number, from: number, top: number, frame: number, count: number): number
   renderPiece(engine: number, voice: number, at: number, start: number, count: number): void
   /** An effect over a block of a bus; see mix/effects/both/effect.ts. */
-  runEffect(
-    unit: number,
-    left: number,
-    right: number,
-    keyLeft: number,
-    keyRight: number,
-    frame: number,
-    count: number,
-    rateHz: number,
-    driveTable: number,
-    peakTable: number,
-    still: number,
-  ): void
+  runEffect(unit: number, work: number, frame: number, count: number): void
   /** Where the engine's own arrays begin. */
   readonly engine: number
 }

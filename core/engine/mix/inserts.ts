@@ -1,5 +1,5 @@
 import type { Room } from '../memory/room'
-import { MAX_BUSES, MAX_UNITS, MOST_INSERTS, UnitField } from '../program/layout'
+import { MAX_BUSES, MAX_UNITS, MOST_INSERTS, UnitField, WorkField } from '../program/layout'
 import { PEAK_TABLE, peakTable } from './effects/peak-table'
 
 /** How long an effect takes to come and to go. */
@@ -12,6 +12,8 @@ export interface Inserts {
   /** Rows of UnitField. */
   readonly units: Float64Array
   readonly peakTable: Float64Array
+  /** What the effect at work works on: a row of WorkField. */
+  readonly work: Float64Array
   /** In which chunk the delay lines of each lie, and to which bus it listens; -1 for none. */
   readonly chunk: Int32Array
   readonly key: Int32Array
@@ -41,6 +43,7 @@ export function createInserts(sampleRateHz: number, frames: number, { doubles }:
   return {
     units: doubles(MAX_UNITS * UnitField.length),
     peakTable: table,
+    work: doubles(WorkField.length),
     chunk: ints(MAX_UNITS).fill(NONE),
     key: ints(MAX_UNITS).fill(NONE),
     absent: ints(MAX_UNITS),

@@ -1,5 +1,5 @@
 import { UNIT_METERS } from '../memory/memory'
-import { MOST_INSERTS, UnitField } from '../program/layout'
+import { MOST_INSERTS, UnitField, WorkField } from '../program/layout'
 import type { EngineState } from '../state'
 import { useLines, useMemory } from '../voice/both/cells'
 import { changeChain } from './chains'
@@ -143,40 +143,42 @@ function placeOf(array: Float64Array): number {
   return array.byteOffset / 8
 }
 
+/** An effect over part of a block that has frames. */
 function process(engine: EngineState, slot: number, unit: number, from: number, count: number): void {
   if (count === 0) return
-  const { inserts, mix, memory, kernel, voices, driveTable, sampleRateHz } = engine
+  const { inserts, memory, kernel } = engine
   const row = placeOf(inserts.units) + unit * UnitField.length
-  const key = inserts.key[unit]
-  const left = placeOf(mix.left[slot]) + from
-  const right = placeOf(mix.right[slot]) + from
-  const hears = goesByLevel(inserts.units[unit * UnitField.length + UnitField.kind])
-  if (hears && engine.tells)
-    tellHeard(
-      engine.tells,
-      unit,
-      engine.frame + from,
-      mix.left[key === NONE ? slot : key],
-      mix.right[key === NONE ? slot : key],
-      from,
-      count,
-    )
-  if (hears && engine.follows) takeHeard(engine.follows, unit, engine.frame + from, inserts.heardLeft, inserts.heardRight, count)
-  const follows = hears && engine.follows !== undefined
-  const keyLeft = follows ? placeOf(inserts.heardLeft) : key === NONE ? 0 : placeOf(mix.left[key]) + from
-  const keyRight = follows ? placeOf(inserts.heardRight) : key === NONE ? 0 : placeOf(mix.right[key]) + from
-  const drive = placeOf(driveTable)
-  const peaks = placeOf(inserts.peakTable)
-  const still = placeOf(voices.still)
+  const work = placeOf(inserts.work)
   const frame = engine.frame + from
-  if (kernel) kernel.runEffect(row, left, right, keyLeft, keyRight, frame, count, sampleRateHz, drive, peaks, still)
+  layOut(engine, slot, unit, from, count)
+  if (kernel) kernel.runEffect(row, work, frame, count)
   else {
     useMemory(memory.everything)
     const chunk = inserts.chunk[unit]
     if (chunk !== NONE) useLines(memory.chunks[chunk]!, memory.chunkAt[chunk] / 4)
-    runEffect(row, left, right, keyLeft, keyRight, frame, count, sampleRateHz, drive, peaks, still)
+    runEffect(row, work, frame, count)
   }
   const reduction = unit * UnitField.length + UnitField.reductionDb
   if (inserts.units[reduction] > memory.meters[UNIT_METERS + unit]) memory.meters[UNIT_METERS + unit] = inserts.units[reduction]
   inserts.units[reduction] = 0
+}
+
+/** Says what an effect is to work on: its bus, and what it listens to, which may be told from a whole mix. */
+function layOut(engine: EngineState, slot: number, unit: number, from: number, count: number): void {
+  const { inserts, mix, voices, driveTable, sampleRateHz, tells } = engine
+  const { work } = inserts
+  const key = inserts.key[unit]
+  const heard = key === NONE ? slot : key
+  const hears = goesByLevel(inserts.units[unit * UnitField.length + UnitField.kind])
+  const follows = hears ? engine.follows : undefined
+  if (hears && tells) tellHeard(tells, unit, engine.frame + from, mix.left[heard], mix.right[heard], from, count)
+  if (follows) takeHeard(follows, unit, engine.frame + from, inserts.heardLeft, inserts.heardRight, count)
+  work[WorkField.left] = placeOf(mix.left[slot]) + from
+  work[WorkField.right] = placeOf(mix.right[slot]) + from
+  work[WorkField.keyLeft] = follows ? placeOf(inserts.heardLeft) : key === NONE ? 0 : placeOf(mix.left[key]) + from
+  work[WorkField.keyRight] = follows ? placeOf(inserts.heardRight) : key === NONE ? 0 : placeOf(mix.right[key]) + from
+  work[WorkField.rateHz] = sampleRateHz
+  work[WorkField.driveTable] = placeOf(driveTable)
+  work[WorkField.peakTable] = placeOf(inserts.peakTable)
+  work[WorkField.still] = placeOf(voices.still)
 }

@@ -84,9 +84,9 @@ export const FilterSection = layout(
 ) // prettier-ignore
 const filterHead = layout(
   'kind', 'sections', 'cutoffHz', 'damping', 'gainDb', 'envelope', 'envelopeCents', 'timeScale', 'leftAt',
-  'spanStart', 'stride', 'cellStart', 'cellEnd', 'cents', 'dampingNow', 'gainNow', 'spanCents', 'centsNext', 'hasNext',
+  'spanStart', 'stride', 'cellStart', 'cellEnd', 'cents', 'dampingNow', 'gainNow', 'spanCents', 'centsNext', 'hasNext', 'which', 'holds',
 ) // prettier-ignore
-/** A filter of a voice, with room for two sections; `envelope` is where its envelope lies in memory, 0 for none. */
+/** A filter of a voice, with room for two sections; `envelope` is where its envelope lies in memory, 0 for none; `which` its number. */
 export const FilterField = { ...filterHead, section0: filterHead.length, length: filterHead.length + 2 * FilterSection.length } as const
 /** Filters of a voice, one after the other; the last one is its low cut. */
 export const FILTERS = 3
@@ -99,7 +99,8 @@ const crushHead = layout('mix', 'bits', 'rateHz', 'isFiltered', 'isBegun', 'phas
 /** What holds and rounds the samples of a voice, and the two sections of its own filter. */
 export const CrushField = { ...crushHead, section0: crushHead.length, length: crushHead.length + 2 * FilterSection.length } as const
 
-const driveHead = layout('kind', 'amountDb', 'levelDb', 'hasLevel', 'isBegun', 'gain', 'gainStep', 'mix', 'mixStep', 'level', 'levelStep')
+/** `code` is the parameter that is its amount, `keep` how much of a steady part stays from frame to frame. */
+const driveHead = layout('kind', 'amountDb', 'levelDb', 'hasLevel', 'code', 'keep', 'isBegun', 'gain', 'gainStep', 'mix', 'mixStep', 'level', 'levelStep') // prettier-ignore
 const driveSide = layout('before', 'wasIn', 'wasOut')
 /** One channel of a drive: 16 samples that it was fed with and 63 of four times as many that it made, each with room for 16 frames more. */
 export const DriveSide = {
@@ -178,6 +179,8 @@ export const UnitField = {
   state0: unitHead.length + 4 * EFFECT_VALUES,
   length: 640,
 } as const
+/** What effects work on: places of a block and of what they listen to (0: of their own), and of what all of them go by; `still` is where nothing moves. */
+export const WorkField = layout('left', 'right', 'keyLeft', 'keyRight', 'rateHz', 'driveTable', 'peakTable', 'still')
 /** Effects that there is room for at once: all of a kit, and those that are going. */
 export const MAX_UNITS = 320
 
@@ -244,6 +247,10 @@ export const ParamCode = Object.fromEntries(parameterNames.map((name) => [name, 
 /** Room for every parameter, and at its end for where the bend stands, in cents. */
 export const PARAMS = 40
 export const BEND_CODE = PARAMS - 1
+/** Voices: one clip of one ray of one strike. */
+export const VOICE_POOL = 512
+/** What moves a voice while it sounds: an offset for each parameter, and so far behind it by how much that changes a frame. Behind the last voice is a row that nothing moves. */
+export const MovesField = { steps: (VOICE_POOL + 1) * PARAMS } as const
 
 /**
  * One event of a score or of a ring of live ones. `frame` -1 means: as soon as possible. `wantsBand` and `wantsTurn` are the

@@ -16,11 +16,13 @@ import {
   PointField,
   RayField,
   TransientField,
+  VOICE_POOL,
   WaitField,
 } from '../program/layout'
 import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { chooseForm } from './forms'
+import { steadyKept } from '../voice/both/drive'
 import { heldDamping } from '../voice/both/filter-design'
 import { beginLive } from '../voice/live'
 import { beginSends } from '../voice/sends'
@@ -28,7 +30,6 @@ import { MOST_RATE } from '../voice/pitch-cells'
 import { beginSlices } from '../voice/slices'
 import { chooseSource } from '../voice/sources'
 import { fallsSilent } from '../voice/stages/level'
-import { VOICE_POOL } from '../voice/voices'
 
 /** More than this nothing is raised, tuned or stretched, however much moves it. */
 const MOST_DB = 120
@@ -186,6 +187,8 @@ function beginFilter(engine: EngineState, voice: number): void {
     for (let j = 0; j < FilterField.length; j++) filters[row + j] = 0
     const kind = arena[from]
     filters[row + FilterField.kind] = kind
+    filters[row + FilterField.which] = i
+    filters[row + FilterField.holds] = v.holds[voice]
     if (kind === filterCodes.off) continue
     const envelope = arena[from + IN_FILTER.env]
     v.rings[voice] = 1
@@ -234,7 +237,7 @@ function beginDirt({ voices: v, memory, offsets }: EngineState, voice: number): 
 }
 
 /** Its two drives, and by how much it is read ahead of what is heard: as far as any ray of its pad, so that they stay together. */
-function beginDrive({ voices: v, memory, offsets, now }: EngineState, voice: number): void {
+function beginDrive({ voices: v, memory, offsets, now, sampleRateHz }: EngineState, voice: number): void {
   const { arena } = memory
   const ray = v.ray[voice]
   v.ahead[voice] = arena[now.program + Head.aheadFrames]
@@ -250,6 +253,8 @@ function beginDrive({ voices: v, memory, offsets, now }: EngineState, voice: num
         ? arena[ray + RayField.driveDb] + offsets[ParamCode.driveDb]
         : arena[ray + RayField.driveAfterDb] + offsets[ParamCode.driveAfterDb]
     v.drives[row + DriveField.levelDb] = arena[ray + RayField.driveLevelDb] + offsets[ParamCode.driveLevelDb]
+    v.drives[row + DriveField.code] = which === 0 ? ParamCode.driveDb : ParamCode.driveAfterDb
+    v.drives[row + DriveField.keep] = steadyKept(sampleRateHz)
     v.drives[row + DriveField.hasLevel] = arena[ray + RayField.levelIsAfter] === which ? 1 : 0
   }
 }

@@ -10,6 +10,7 @@ import {
   PointField,
   RayField,
   StatusField,
+  VOICE_POOL,
 } from '../program/layout'
 import { MAX_STRIKES, programOf } from '../state'
 import { NEVER } from '../time'
@@ -19,7 +20,6 @@ import { leaveLoop } from '../voice/loops'
 import { fallsSilent, levelAt } from '../voice/stages/level'
 import { filterEnvelopeAt } from '../voice/stages/filter'
 import { pitchAt } from '../voice/live'
-import { VOICE_POOL } from '../voice/voices'
 
 /** Lets a held pad go: strikes with this key, or all of the pad for key 0. */
 export function release(engine: EngineState, padSlot: number, key: number): void {

@@ -4,7 +4,7 @@ import { GUARD_FRAMES, READING_TABLES } from '../program/layout'
 import type { EngineState } from '../state'
 
 /**
- * Reads frames `from` to `to` of a run, which lies at `at`, at its positions through one table, counted on through the octaves: from 32 on a
+ * Reads frames `from` to `to` of the scratch blocks at their positions through one table, counted on through the octaves: from 32 on a
  * level of half the rate is read through the tables of the first octave, and so on. All in 32-bit numbers, in four lanes side by
  * side, which are summed as (0 + 2) + (1 + 3): so does the kernel, and the bits are the same.
  */
@@ -15,9 +15,8 @@ export function readThrough(
   table: number,
   from: number,
   to: number,
-  at: number,
-  right: Float64Array | undefined,
   left: Float64Array,
+  right: Float64Array | undefined,
 ): void {
   const { voices: v, memory, positions } = engine
   const level = Math.min(Math.floor(table / READING_TABLES), v.levels[voice])
@@ -28,14 +27,14 @@ export function readThrough(
   const scale = 1 / (1 << level)
   const before = levelStart(v.frames[voice], level) - taps / 2 + 1
   for (let i = from; i < to; i++) {
-    const position = positions[at + i] * scale
+    const position = positions[i] * scale
     const whole = Math.floor(position)
     const place = (position - whole) * READING_PLACES
     const row = Math.floor(place)
     const share = Math.fround(place - row)
     const first = numbers + row * taps
-    left[at + i] = summed(memory.reading, first, taps, chunk, v.left[voice] + before + whole, share)
-    if (right) right[at + i] = summed(memory.reading, first, taps, chunk, v.right[voice] + before + whole, share)
+    left[i] = summed(memory.reading, first, taps, chunk, v.left[voice] + before + whole, share)
+    if (right) right[i] = summed(memory.reading, first, taps, chunk, v.right[voice] + before + whole, share)
   }
 }
 

@@ -156,9 +156,9 @@ function readAlong(engine: EngineState, voice: number, chunk: Float32Array, at: 
     const mixes = mixAtFrame(from, table) > 0
     let to = path[PLACE_STEP] === 0 ? count : from + 1
     while (to < count && tableAtFrame(to) === table && mixAtFrame(to, table) > 0 === mixes) to++
-    readThrough(engine, voice, chunk, table, from, to, at, stereo ? scratchRight : undefined, scratchLeft)
+    readThrough(engine, voice, chunk, table, at + from, at + to, scratchLeft, stereo ? scratchRight : undefined)
     if (mixes) {
-      readThrough(engine, voice, chunk, table + 1, from, to, at, stereo ? gainsRight : undefined, gainsLeft)
+      readThrough(engine, voice, chunk, table + 1, at + from, at + to, gainsLeft, stereo ? gainsRight : undefined)
       for (let i = from; i < to; i++) {
         const share = mixAtFrame(i, table)
         scratchLeft[at + i] += share * (gainsLeft[at + i] - scratchLeft[at + i])

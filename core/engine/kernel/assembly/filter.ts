@@ -1,9 +1,9 @@
 import {
-  FILTERS, GRID_FRAMES, NEVER, scratchLeft, scratchRight, SetUp_sampleRateHz, v_filters, v_holds, v_releaseFrame, v_runEnd, v_runStart, v_startFrame,
+  FILTERS, GRID_FRAMES, NEVER, scratchLeft, scratchRight, SetUp_sampleRateHz, v_filters, v_releaseFrame, v_runEnd, v_runStart, v_startFrame,
 } from './constants' // prettier-ignore
 import { FilterField, FilterSection } from '../../program/layout'
 import { settleCell } from '../../voice/both/filter-cells'
-import { isLive, offsetsOf, stepsOf } from './moves'
+import { isLive, movesOf } from './moves'
 
 /** Bytes behind the start of a filter or section at which a double of its lies. */
 function field(row: usize, place: i32): usize {
@@ -21,7 +21,7 @@ export function filter(e: usize, voice: usize, which: i32, start: f64, count: i3
     const from = moves ? load<f64>(d, v_runStart) - load<f64>(d, v_startFrame) : floor<f64>(time / GRID_FRAMES) * GRID_FRAMES
     const isWithin = time < load<f64>(field(row, FilterField.cellEnd)) && time >= load<f64>(field(row, FilterField.cellStart))
     if (!isWithin || load<f64>(field(row, FilterField.spanStart)) != from)
-      settle(e, voice, which, row, time, from, moves ? load<f64>(d, v_runEnd) - load<f64>(d, v_startFrame) : from + GRID_FRAMES)
+      settle(e, voice, row, time, from, moves ? load<f64>(d, v_runEnd) - load<f64>(d, v_startFrame) : from + GRID_FRAMES)
     const run = <i32>min<f64>(<f64>(count - done), load<f64>(field(row, FilterField.cellEnd)) - time)
     const passed = time - load<f64>(field(row, FilterField.cellStart))
     for (let i = 0; i < sections; i++) {
@@ -33,13 +33,13 @@ export function filter(e: usize, voice: usize, which: i32, start: f64, count: i3
   }
 }
 
-function settle(e: usize, voice: usize, which: i32, row: usize, time: f64, from: f64, to: f64): void {
+function settle(e: usize, voice: usize, row: usize, time: f64, from: f64, to: f64): void {
   const d = e + (voice << 3)
   const canMove = isLive(e, voice) || load<f64>(field(row, FilterField.envelope)) != 0
   const release = load<f64>(d, v_releaseFrame)
   const letGo = release == NEVER ? NEVER : release - load<f64>(d, v_startFrame)
   const rate = load<f64>(e, SetUp_sampleRateHz)
-  settleCell(<i32>(row >> 3), offsetsOf(e, voice), stepsOf(e, voice), which, canMove ? 1 : 0, time, from, to, load<i32>(e + (voice << 2), v_holds), letGo, rate) // prettier-ignore
+  settleCell(<i32>(row >> 3), movesOf(e, voice), canMove ? 1 : 0, time, from, to, letGo, rate)
 }
 
 /** By three factors, as voice/stages/filter.ts says. */

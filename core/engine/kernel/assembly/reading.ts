@@ -2,36 +2,38 @@ import {
   GUARD_FRAMES, positions, READING_PLACES, READING_TABLES, SetUp_readingAt, SetUp_readingTaps, v_frames, v_left, v_levels, v_right,
 } from './constants' // prettier-ignore
 
+/** What frames are read by, settled anew for each run of them: numbers of a table, and where the clip's samples begin for it. */
+let numbers: usize = 0
+let rowBytes: usize = 0
+let scale: f64 = 1
+let fromLeft: usize = 0
+let fromRight: usize = 0
+
 /**
- * Reads frames `from` to `to` of a run, which lies at `at`, at its positions through one table into the blocks at `left` and, unless it is 0,
- * `right`; see voice/reading.ts. `chunk` is where the samples of the voice's chunk begin.
+ * Reads frames `from` to `to` of the scratch blocks at their positions through one table into the blocks at `left` and,
+ * unless it is 0, `right`; see voice/reading.ts. `chunk` is where the samples of the voice's chunk begin.
  */
-export function readThrough(
-  e: usize,
-  voice: usize,
-  chunk: usize,
-  table: i32,
-  at: i32,
-  from: i32,
-  to: i32,
-  left: usize,
-  right: usize,
-): void {
-  const d = e + (voice << 3)
+export function readThrough(e: usize, voice: usize, chunk: usize, table: i32, from: i32, to: i32, left: usize, right: usize): void {
+  settleReading(e, voice, chunk, table)
+  const block = (<usize>from) << 3
+  const places = e + positions + block
+  if (right == 0) readOne(places, to - from, left + block)
+  else readBoth(places, to - from, left + block, right + block)
+}
+
+function settleReading(e: usize, voice: usize, chunk: usize, table: i32): void {
   const w = e + (voice << 2)
   const level = min<i32>(table / READING_TABLES, load<i32>(w, v_levels))
   const allTaps = <usize>load<f64>(e, SetUp_readingTaps)
   let within = min<i32>(table - level * READING_TABLES, READING_TABLES - 1)
   while (within > 0 && load<i32>(allTaps + ((<usize>within) << 2)) == 0) within-- // a table that nobody foresaw
   const taps = load<i32>(allTaps + ((<usize>within) << 2))
-  const numbers = <usize>load<f64>(<usize>load<f64>(e, SetUp_readingAt) + ((<usize>within) << 3))
-  const scale = 1 / <f64>(1 << level)
-  const before = chunk + ((<usize>(levelStart(<i32>load<f64>(d, v_frames), level) - taps / 2 + 1)) << 2)
-  const fromLeft = before + ((<usize>load<i32>(w, v_left)) << 2)
-  const fromRight = before + ((<usize>load<i32>(w, v_right)) << 2)
-  const rowBytes = (<usize>taps) << 2
-  if (right == 0) readOne(e + positions + ((<usize>at) << 3), from, to, scale, numbers, rowBytes, fromLeft, left)
-  else readBoth(e + positions + ((<usize>at) << 3), from, to, scale, numbers, rowBytes, fromLeft, fromRight, left, right)
+  const before = chunk + ((<usize>(levelStart(<i32>load<f64>(e + (voice << 3), v_frames), level) - taps / 2 + 1)) << 2)
+  numbers = <usize>load<f64>(<usize>load<f64>(e, SetUp_readingAt) + ((<usize>within) << 3))
+  rowBytes = (<usize>taps) << 2
+  scale = 1 / <f64>(1 << level)
+  fromLeft = before + ((<usize>load<i32>(w, v_left)) << 2)
+  fromRight = before + ((<usize>load<i32>(w, v_right)) << 2)
 }
 
 /** How far behind the first sample of a channel that of a level lies. */
@@ -50,13 +52,17 @@ function wholeBits(place: v128): v128 {
  * Four frames at once, each by its row and by the next one: eight sums of four lanes, none of which waits for another. Each
  * lane goes its share of the way from one row's sum to the next one's; the lanes are summed as (0 + 2) + (1 + 3).
  */
-function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowBytes: usize, samples: usize, out: usize): void {
-  const fours = from + ((to - from) & ~3)
-  let p = at + ((<usize>from) << 3)
-  let o = out + ((<usize>from) << 3)
-  for (let i = from; i < fours; i += 4) {
-    const ab = f64x2.mul(v128.load(p), f64x2.splat(scale))
-    const cd = f64x2.mul(v128.load(p, 16), f64x2.splat(scale))
+function readOne(places: usize, count: i32, out: usize): void {
+  const table = numbers
+  const bytes = rowBytes
+  const times = scale
+  const samples = fromLeft
+  const fours = count & ~3
+  let p = places
+  let o = out
+  for (let i = 0; i < fours; i += 4) {
+    const ab = f64x2.mul(v128.load(p), f64x2.splat(times))
+    const cd = f64x2.mul(v128.load(p, 16), f64x2.splat(times))
     const wholeAb = f64x2.floor(ab)
     const wholeCd = f64x2.floor(cd)
     const placeAb = f64x2.mul(f64x2.sub(ab, wholeAb), f64x2.splat(READING_PLACES))
@@ -73,11 +79,11 @@ function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowB
     let sb = samples + ((<usize>i32x4.extract_lane(ofAb, 2)) << 2)
     let sc = samples + ((<usize>i32x4.extract_lane(ofCd, 0)) << 2)
     let sd = samples + ((<usize>i32x4.extract_lane(ofCd, 2)) << 2)
-    let a = numbers + <usize>i32x4.extract_lane(inAb, 0) * rowBytes
-    let b = numbers + <usize>i32x4.extract_lane(inAb, 2) * rowBytes
-    let c = numbers + <usize>i32x4.extract_lane(inCd, 0) * rowBytes
-    let d = numbers + <usize>i32x4.extract_lane(inCd, 2) * rowBytes
-    const end = a + rowBytes
+    let a = table + <usize>i32x4.extract_lane(inAb, 0) * bytes
+    let b = table + <usize>i32x4.extract_lane(inAb, 2) * bytes
+    let c = table + <usize>i32x4.extract_lane(inCd, 0) * bytes
+    let d = table + <usize>i32x4.extract_lane(inCd, 2) * bytes
+    const end = a + bytes
     let hereA = f32x4.splat(0)
     let hereB = f32x4.splat(0)
     let hereC = f32x4.splat(0)
@@ -89,16 +95,16 @@ function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowB
     while (a < end) {
       let four = v128.load(sa)
       hereA = f32x4.add(hereA, f32x4.mul(v128.load(a), four))
-      nextA = f32x4.add(nextA, f32x4.mul(v128.load(a + rowBytes), four))
+      nextA = f32x4.add(nextA, f32x4.mul(v128.load(a + bytes), four))
       four = v128.load(sb)
       hereB = f32x4.add(hereB, f32x4.mul(v128.load(b), four))
-      nextB = f32x4.add(nextB, f32x4.mul(v128.load(b + rowBytes), four))
+      nextB = f32x4.add(nextB, f32x4.mul(v128.load(b + bytes), four))
       four = v128.load(sc)
       hereC = f32x4.add(hereC, f32x4.mul(v128.load(c), four))
-      nextC = f32x4.add(nextC, f32x4.mul(v128.load(c + rowBytes), four))
+      nextC = f32x4.add(nextC, f32x4.mul(v128.load(c + bytes), four))
       four = v128.load(sd)
       hereD = f32x4.add(hereD, f32x4.mul(v128.load(d), four))
-      nextD = f32x4.add(nextD, f32x4.mul(v128.load(d + rowBytes), four))
+      nextD = f32x4.add(nextD, f32x4.mul(v128.load(d + bytes), four))
       a += 16
       b += 16
       c += 16
@@ -119,28 +125,25 @@ function readOne(at: usize, from: i32, to: i32, scale: f64, numbers: usize, rowB
     p += 32
     o += 32
   }
-  for (let i = fours; i < to; i++) readFrame(load<f64>(at + ((<usize>i) << 3)) * scale, numbers, rowBytes, samples, out + ((<usize>i) << 3))
+  for (let i = fours; i < count; i++) {
+    readFrame(load<f64>(p), samples, o)
+    p += 8
+    o += 8
+  }
 }
 
 /** Two frames of both channels at once, by the same numbers. */
-function readBoth(
-  at: usize,
-  from: i32,
-  to: i32,
-  scale: f64,
-  numbers: usize,
-  rowBytes: usize,
-  fromLeft: usize,
-  fromRight: usize,
-  left: usize,
-  right: usize,
-): void {
-  const pairs = from + ((to - from) & ~1)
+function readBoth(places: usize, count: i32, left: usize, right: usize): void {
+  const table = numbers
+  const bytes = rowBytes
+  const times = scale
+  const samples = fromLeft
+  const pairs = count & ~1
   const across = fromRight - fromLeft
-  let p = at + ((<usize>from) << 3)
-  let block = (<usize>from) << 3
-  for (let i = from; i < pairs; i += 2) {
-    const ab = f64x2.mul(v128.load(p), f64x2.splat(scale))
+  let p = places
+  let block: usize = 0
+  for (let i = 0; i < pairs; i += 2) {
+    const ab = f64x2.mul(v128.load(p), f64x2.splat(times))
     const whole = f64x2.floor(ab)
     const place = f64x2.mul(f64x2.sub(ab, whole), f64x2.splat(READING_PLACES))
     const row = f64x2.floor(place)
@@ -149,11 +152,11 @@ function readBoth(
     const shareB = v128.shuffle<f32>(share, share, 1, 1, 1, 1)
     const wholes = wholeBits(whole)
     const within = wholeBits(row)
-    let sa = fromLeft + ((<usize>i32x4.extract_lane(wholes, 0)) << 2)
-    let sb = fromLeft + ((<usize>i32x4.extract_lane(wholes, 2)) << 2)
-    let a = numbers + <usize>i32x4.extract_lane(within, 0) * rowBytes
-    let b = numbers + <usize>i32x4.extract_lane(within, 2) * rowBytes
-    const end = a + rowBytes
+    let sa = samples + ((<usize>i32x4.extract_lane(wholes, 0)) << 2)
+    let sb = samples + ((<usize>i32x4.extract_lane(wholes, 2)) << 2)
+    let a = table + <usize>i32x4.extract_lane(within, 0) * bytes
+    let b = table + <usize>i32x4.extract_lane(within, 2) * bytes
+    const end = a + bytes
     let hereLeftA = f32x4.splat(0)
     let hereLeftB = f32x4.splat(0)
     let hereRightA = f32x4.splat(0)
@@ -166,7 +169,7 @@ function readBoth(
       let four = v128.load(sa)
       let fourRight = v128.load(sa + across)
       let numbersHere = v128.load(a)
-      let numbersNext = v128.load(a + rowBytes)
+      let numbersNext = v128.load(a + bytes)
       hereLeftA = f32x4.add(hereLeftA, f32x4.mul(numbersHere, four))
       nextLeftA = f32x4.add(nextLeftA, f32x4.mul(numbersNext, four))
       hereRightA = f32x4.add(hereRightA, f32x4.mul(numbersHere, fourRight))
@@ -174,7 +177,7 @@ function readBoth(
       four = v128.load(sb)
       fourRight = v128.load(sb + across)
       numbersHere = v128.load(b)
-      numbersNext = v128.load(b + rowBytes)
+      numbersNext = v128.load(b + bytes)
       hereLeftB = f32x4.add(hereLeftB, f32x4.mul(numbersHere, four))
       nextLeftB = f32x4.add(nextLeftB, f32x4.mul(numbersNext, four))
       hereRightB = f32x4.add(hereRightB, f32x4.mul(numbersHere, fourRight))
@@ -195,17 +198,17 @@ function readBoth(
     p += 16
     block += 16
   }
-  if (pairs == to) return
-  const position = load<f64>(at + ((<usize>pairs) << 3)) * scale
-  readFrame(position, numbers, rowBytes, fromLeft, left + ((<usize>pairs) << 3))
-  readFrame(position, numbers, rowBytes, fromRight, right + ((<usize>pairs) << 3))
+  if (pairs == count) return
+  readFrame(load<f64>(p), samples, left + block)
+  readFrame(load<f64>(p), samples + across, right + block)
 }
 
 /** One frame of one channel by itself; the same sums. */
-function readFrame(position: f64, numbers: usize, rowBytes: usize, samples: usize, out: usize): void {
+function readFrame(place: f64, samples: usize, out: usize): void {
+  const position = place * scale
   const whole = <i32>position
-  const place = (position - <f64>whole) * READING_PLACES
-  const row = <i32>place
+  const within = (position - <f64>whole) * READING_PLACES
+  const row = <i32>within
   let a = numbers + <usize>row * rowBytes
   let s = samples + ((<usize>whole) << 2)
   const end = a + rowBytes
@@ -218,7 +221,7 @@ function readFrame(position: f64, numbers: usize, rowBytes: usize, samples: usiz
     a += 16
     s += 16
   }
-  const lanes = between(here, next, f32x4.splat(<f32>(place - <f64>row)))
+  const lanes = between(here, next, f32x4.splat(<f32>(within - <f64>row)))
   const pairs = f32x4.add(lanes, v128.shuffle<f32>(lanes, lanes, 2, 3, 0, 1))
   store<f64>(out, <f64>(f32x4.extract_lane(pairs, 0) + f32x4.extract_lane(pairs, 1)))
 }

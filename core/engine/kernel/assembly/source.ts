@@ -13,13 +13,32 @@ export function readSource(e: usize, voice: usize, start: f64, count: i32, stere
   const w = e + (voice << 2)
   if (load<i32>(w, v_isLive) != 0) {
     const passed = start - load<f64>(d, v_runStart)
-    const place = load<f64>(d, v_runPlace)
-    return readRun(e, voice, 0, count, stereo, d + v_runRate, load<f64>(d, v_runRateRatio), place, load<f64>(d, v_runPlaceStep), passed)
+    setPath(d + v_runRate, load<f64>(d, v_runRateRatio), load<f64>(d, v_runPlace), load<f64>(d, v_runPlaceStep))
+    return readRun(e, voice, 0, count, stereo, passed)
   }
   const kind = load<i32>(w, v_source)
   if (kind == SourceKind_plain) return copyRun(e, voice, count, stereo)
-  if (kind == SourceKind_resampled) return readRun(e, voice, 0, count, stereo, d + v_baseRate, 1, load<f64>(d, v_basePlace), 0, 0)
+  if (kind == SourceKind_resampled) {
+    setPath(d + v_baseRate, 1, load<f64>(d, v_basePlace), 0)
+    return readRun(e, voice, 0, count, stereo, 0)
+  }
   return readGliding(e, voice, start, count, stereo)
+}
+
+/**
+ * How a run is read: its rate, at `rateAt`, is multiplied by `ratio` from frame to frame and left there for the next one; its
+ * place among the tables goes straight from `place` by `step` a frame.
+ */
+let rateAt: usize = 0
+let ratio: f64 = 1
+let place: f64 = 0
+let step: f64 = 0
+
+function setPath(rate: usize, times: f64, from: f64, by: f64): void {
+  rateAt = rate
+  ratio = times
+  place = from
+  step = by
 }
 
 /** Cell by cell; within one the pitch goes straight. */
@@ -31,19 +50,8 @@ function readGliding(e: usize, voice: usize, start: f64, count: i32, stereo: boo
     if (frame >= load<f64>(d, v_cellEnd)) beginPitchCell(e, voice, frame)
     const run = <i32>min<f64>(<f64>(count - done), load<f64>(d, v_cellEnd) - frame)
     const passed = frame - load<f64>(d, v_cellStart)
-    const place = load<f64>(d, v_cellPlace)
-    produced += readRun(
-      e,
-      voice,
-      done,
-      run,
-      stereo,
-      d + v_cellRate,
-      load<f64>(d, v_cellRatio),
-      place,
-      load<f64>(d, v_cellPlaceStep),
-      passed,
-    )
+    setPath(d + v_cellRate, load<f64>(d, v_cellRatio), load<f64>(d, v_cellPlace), load<f64>(d, v_cellPlaceStep))
+    produced += readRun(e, voice, done, run, stereo, passed)
     done += run
   }
   return produced
@@ -82,25 +90,14 @@ function silence(e: usize, from: i32, to: i32): void {
 }
 
 /** Reads a run: one stretch, or two where it comes round to where it leaves its loop; see voice/sources.ts. */
-function readRun(
-  e: usize,
-  voice: usize,
-  at: i32,
-  count: i32,
-  stereo: bool,
-  rateAt: usize,
-  ratio: f64,
-  place: f64,
-  step: f64,
-  passed: f64,
-): i32 {
+function readRun(e: usize, voice: usize, at: i32, count: i32, stereo: bool, passed: f64): i32 {
   const d = e + (voice << 3)
   const w = e + (voice << 2)
-  const produced = readStretch(e, voice, at, count, stereo, rateAt, ratio, place, step, passed)
+  const produced = readStretch(e, voice, at, count, stereo, passed)
   if (load<i32>(w, v_leaves) == 0 || load<f64>(d, v_position) < load<f64>(d, v_frames) || produced == count) return produced
   store<f64>(d, load<f64>(d, v_position) + (load<f64>(d, v_loopStart) - load<f64>(d, v_frames)), v_position)
   takeTail(d, w)
-  return produced + readStretch(e, voice, at + produced, count - produced, stereo, rateAt, ratio, place, step, passed + <f64>produced)
+  return produced + readStretch(e, voice, at + produced, count - produced, stereo, passed + <f64>produced)
 }
 
 /** From here on the voice is read from its clip without the loop. */
@@ -116,22 +113,8 @@ function takeTail(d: usize, w: usize): void {
   store<i32>(w, -1, v_tailChunk)
 }
 
-/**
- * Reads a stretch whose rate, at `rateAt`, is multiplied by `ratio` from frame to frame and left there for the next one. Its
- * place among the tables goes straight from `place` by `step` a frame, `passed` frames in.
- */
-function readStretch(
-  e: usize,
-  voice: usize,
-  at: i32,
-  count: i32,
-  stereo: bool,
-  rateAt: usize,
-  ratio: f64,
-  place: f64,
-  step: f64,
-  passed: f64,
-): i32 {
+/** Reads a stretch that begins `passed` frames into its path. */
+function readStretch(e: usize, voice: usize, at: i32, count: i32, stereo: bool, passed: f64): i32 {
   const d = e + (voice << 3)
   const w = e + (voice << 2)
   const frames = load<f64>(d, v_frames)
@@ -140,7 +123,8 @@ function readStretch(
   const from = load<f64>(d, v_roundFrom)
   let position = load<f64>(d, v_position)
   let rate = load<f64>(rateAt)
-  const isCopied = rate == 1 && ratio == 1 && position == floor<f64>(position)
+  const times = ratio
+  const isCopied = rate == 1 && times == 1 && position == floor<f64>(position)
   let i = 0
   for (; i < count; i++) {
     if (position >= frames) {
@@ -149,7 +133,7 @@ function readStretch(
     }
     store<f64>(e + ((<usize>(at + i)) << 3), position, positions)
     position += rate
-    rate *= ratio
+    rate *= times
   }
   store<f64>(d, position, v_position)
   store<f64>(rateAt, rate)
@@ -159,7 +143,7 @@ function readStretch(
     copyAlong(e + positions + ((<usize>at) << 3), e + scratchLeft + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_left)) << 2), i)
     if (stereo)
       copyAlong(e + positions + ((<usize>at) << 3), e + scratchRight + ((<usize>at) << 3), chunk + ((<usize>load<i32>(w, v_right)) << 2), i)
-  } else readAlong(e, voice, chunk, at, i, stereo, place, step, passed)
+  } else readAlong(e, voice, chunk, at, i, stereo, passed)
   return i
 }
 
@@ -172,12 +156,11 @@ function copyAlong(at: usize, to: usize, from: usize, count: i32): void {
 }
 
 /** The frames of a run, those together that are read by the same table, or by the same two. */
-function readAlong(e: usize, voice: usize, chunk: usize, at: i32, count: i32, stereo: bool, place: f64, step: f64, passed: f64): void {
-  const block = (<usize>at) << 3
-  const left = e + scratchLeft + block
-  const right = stereo ? e + scratchRight + block : 0
-  const otherLeft = e + gainsLeft + block
-  const otherRight = stereo ? e + gainsRight + block : 0
+function readAlong(e: usize, voice: usize, chunk: usize, at: i32, count: i32, stereo: bool, passed: f64): void {
+  const left = e + scratchLeft
+  const right = stereo ? e + scratchRight : 0
+  const otherLeft = e + gainsLeft
+  const otherRight = stereo ? e + gainsRight : 0
   for (let from = 0; from < count;) {
     const here = place + (passed + <f64>from) * step
     const table = tableOf(here)
@@ -185,12 +168,12 @@ function readAlong(e: usize, voice: usize, chunk: usize, at: i32, count: i32, st
     let to = from + 1
     if (step == 0 || isReadAlike(place + (passed + <f64>(count - 1)) * step, table, mixes)) to = count
     else while (isReadAlike(place + (passed + <f64>to) * step, table, mixes)) to++
-    readThrough(e, voice, chunk, table, at, from, to, left, right)
+    readThrough(e, voice, chunk, table, at + from, at + to, left, right)
     if (mixes) {
-      readThrough(e, voice, chunk, table + 1, at, from, to, otherLeft, otherRight)
+      readThrough(e, voice, chunk, table + 1, at + from, at + to, otherLeft, otherRight)
       for (let i = from; i < to; i++) {
         const share = mixOf(place + (passed + <f64>i) * step, table)
-        const p = (<usize>i) << 3
+        const p = (<usize>(at + i)) << 3
         mix(left + p, otherLeft + p, share)
         if (stereo) mix(right + p, otherRight + p, share)
       }

@@ -1,14 +1,14 @@
 import {
   DRIVES, driveTable, positions, RayField_waitFrames, scratchLeft, scratchRight, SetUp_arena, SetUp_sampleRateHz, v_crushes, v_drives, v_ray, v_waits, v_edges, v_startFrame, v_transients, v_width,
 } from './constants' // prettier-ignore
-import { CrushField, DriveField, ParamCode, WaitField, EdgeField, TransientField } from '../../program/layout'
+import { CrushField, DriveField, WaitField, EdgeField, TransientField } from '../../program/layout'
 import { crush } from '../../voice/both/crush'
 import { drive, DRIVE_FRAMES } from '../../voice/both/drive'
 import { fadeEdges } from '../../voice/both/edges'
 import { shapeTransient } from '../../voice/both/transient'
 import { wait } from '../../voice/both/wait'
 import { widenVoice } from '../../voice/both/width'
-import { offsetsOf, passedIn, stepsOf } from './moves'
+import { movesOf, passedIn } from './moves'
 
 /** Fewer bits and a lower rate over a stretch of a voice; see voice/both/crush.ts. */
 export function applyCrush(e: usize, voice: usize, start: f64, count: i32, stereo: bool): void {
@@ -17,7 +17,7 @@ export function applyCrush(e: usize, voice: usize, start: f64, count: i32, stere
   const left = <i32>((e + scratchLeft) >> 3)
   const right = stereo ? <i32>((e + scratchRight) >> 3) : 0
   const passed = passedIn(e, voice, start)
-  crush(row, offsetsOf(e, voice), stepsOf(e, voice), time, passed, left, right, count, load<f64>(e, SetUp_sampleRateHz))
+  crush(row, movesOf(e, voice), time, passed, left, right, count, load<f64>(e, SetUp_sampleRateHz))
 }
 
 /** Attack and tail by the hit's own curve over a stretch of a voice; see voice/both/transient.ts. */
@@ -27,7 +27,7 @@ export function applyTransient(e: usize, voice: usize, start: f64, count: i32, s
   const left = <i32>((e + scratchLeft) >> 3)
   const right = stereo ? <i32>((e + scratchRight) >> 3) : 0
   const passed = passedIn(e, voice, start)
-  shapeTransient(row, offsetsOf(e, voice), stepsOf(e, voice), time, passed, left, right, count, load<f64>(e, SetUp_sampleRateHz))
+  shapeTransient(row, movesOf(e, voice), time, passed, left, right, count, load<f64>(e, SetUp_sampleRateHz))
 }
 
 /** The fades at both ends of what it plays of its clip; see voice/both/edges.ts. */
@@ -42,31 +42,18 @@ export function applyWidth(e: usize, voice: usize, start: f64, count: i32): void
   const width = load<f64>(e + (voice << 3), v_width)
   const left = <i32>((e + scratchLeft) >> 3)
   const right = <i32>((e + scratchRight) >> 3)
-  widenVoice(width, offsetsOf(e, voice), stepsOf(e, voice), passedIn(e, voice, start), left, right, count)
+  widenVoice(width, movesOf(e, voice), passedIn(e, voice, start), left, right, count)
 }
 
 /** Drive before the filters (`which` 0) or after them (1), by which the voice's time is set back; see voice/both/drive.ts. */
 export function applyDrive(e: usize, voice: usize, which: i32, start: f64, count: i32, stereo: bool): void {
   const d = e + (voice << 3)
   const row = <i32>((e + v_drives) >> 3) + (<i32>voice * <i32>DRIVES + which) * DriveField.length
-  const code: i32 = which == 0 ? ParamCode.driveDb : ParamCode.driveAfterDb
   const time = start - load<f64>(d, v_startFrame)
   const left = <i32>((e + scratchLeft) >> 3)
   const right = stereo ? <i32>((e + scratchRight) >> 3) : 0
-  const rate = load<f64>(e, SetUp_sampleRateHz)
-  drive(
-    row,
-    <i32>((e + driveTable) >> 3),
-    code,
-    offsetsOf(e, voice),
-    stepsOf(e, voice),
-    time,
-    passedIn(e, voice, start),
-    left,
-    right,
-    count,
-    rate,
-  )
+  const table = <i32>((e + driveTable) >> 3)
+  drive(row, table, movesOf(e, voice), time, passedIn(e, voice, start), left, right, count)
   store<f64>(d, load<f64>(d, v_startFrame) + DRIVE_FRAMES, v_startFrame)
 }
 

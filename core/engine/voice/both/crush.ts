@@ -1,6 +1,6 @@
 import { filterCodes } from '../../program/codes'
 import { centsToRatio, exp2 } from '../../math'
-import { CrushField, FilterSection, ParamCode } from '../../program/layout'
+import { CrushField, FilterSection, MovesField, ParamCode } from '../../program/layout'
 import { GRID_FRAMES } from '../../time'
 import { get, put } from './cells'
 import { designSection } from './filter-design'
@@ -20,21 +20,22 @@ const FLAT = 1.4142135623730951
 
 /**
  * Works on `count` frames of one or two channels from `left` and `right` on (`right` 0 for one), the first of them `time`
- * frames after the strike and `passed` frames into what moves by `offsets` and `steps`.
+ * frames after the strike and `passed` frames into what moves it, which lies at `moves`: see moved.ts.
  */
-export function crush(row: i32, offsets: i32, steps: i32, time: f64, passed: f64, left: i32, right: i32, count: i32, rateHz: f64): void {
-  const moves = get(steps + ParamCode.crushBits) !== 0 || get(steps + ParamCode.crushRateHz) !== 0
-  let levels = levelsAt(row, offsets, steps, passed)
-  let hz = hzAt(row, offsets, steps, passed)
+export function crush(row: i32, moves: i32, time: f64, passed: f64, left: i32, right: i32, count: i32, rateHz: f64): void {
+  const steps = moves + MovesField.steps
+  const isMoving = get(steps + ParamCode.crushBits) !== 0 || get(steps + ParamCode.crushRateHz) !== 0
+  let levels = levelsAt(row, moves, passed)
+  let hz = hzAt(row, moves, passed)
   for (let i = 0; i < count; i++) {
     const at = passed + i
-    if (moves) {
-      levels = levelsAt(row, offsets, steps, at)
-      hz = hzAt(row, offsets, steps, at)
+    if (isMoving) {
+      levels = levelsAt(row, moves, at)
+      hz = hzAt(row, moves, at)
     }
     const cell = time + i - Math.floor((time + i) / GRID_FRAMES) * GRID_FRAMES
     if (cell === 0 || get(row + CrushField.isBegun) === 0) beginCell(row, hz, rateHz)
-    const mix = Math.min(1, Math.max(0, moved(get(row + CrushField.mix), offsets, steps, ParamCode.crush, at)))
+    const mix = Math.min(1, Math.max(0, moved(get(row + CrushField.mix), moves, ParamCode.crush, at)))
     const phase = get(row + CrushField.phase) + Math.min(1, hz / rateHz)
     const takes = phase >= 1
     put(row + CrushField.phase, takes ? phase - 1 : phase)
@@ -44,12 +45,12 @@ export function crush(row: i32, offsets: i32, steps: i32, time: f64, passed: f64
 }
 
 /** How many levels lie between silence and the loudest sample. */
-function levelsAt(row: i32, offsets: i32, steps: i32, passed: f64): f64 {
-  return exp2(Math.min(24, Math.max(1, moved(get(row + CrushField.bits), offsets, steps, ParamCode.crushBits, passed))) - 1)
+function levelsAt(row: i32, moves: i32, passed: f64): f64 {
+  return exp2(Math.min(24, Math.max(1, moved(get(row + CrushField.bits), moves, ParamCode.crushBits, passed))) - 1)
 }
 
-function hzAt(row: i32, offsets: i32, steps: i32, passed: f64): f64 {
-  const cents = moved(0, offsets, steps, ParamCode.crushRateHz, passed)
+function hzAt(row: i32, moves: i32, passed: f64): f64 {
+  const cents = moved(0, moves, ParamCode.crushRateHz, passed)
   return Math.max(20, get(row + CrushField.rateHz) * centsToRatio(Math.min(24000, Math.max(-24000, cents))))
 }
 

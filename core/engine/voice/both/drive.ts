@@ -41,28 +41,16 @@ const STEADY = 31.41592653589793
 
 /**
  * Works on `count` frames of one or two channels from `left` and `right` on (`right` 0 for one); `table` is where the two
- * filters lie, `code` the parameter that is its amount. See both/crush.ts for the rest.
+ * filters lie. See both/crush.ts for the rest.
  */
-export function drive(
-  row: i32,
-  table: i32,
-  code: i32,
-  offsets: i32,
-  steps: i32,
-  time: f64,
-  passed: f64,
-  left: i32,
-  right: i32,
-  count: i32,
-  rateHz: f64,
-): void {
+export function drive(row: i32, table: i32, moves: i32, time: f64, passed: f64, left: i32, right: i32, count: i32): void {
   for (let done = 0; done < count;) {
     const at = time + done
     const into = at - Math.floor(at / GRID_FRAMES) * GRID_FRAMES
-    if (into === 0 || get(row + DriveField.isBegun) === 0) beginCell(row, code, offsets, steps, passed + done, GRID_FRAMES - into)
+    if (into === 0 || get(row + DriveField.isBegun) === 0) beginCell(row, moves, passed + done, GRID_FRAMES - into)
     const run: i32 = toPlace(Math.min(count - done, GRID_FRAMES - into))
-    runSide(row, row + DriveField.side0, table, left + done, run, rateHz)
-    if (right !== 0) runSide(row, row + DriveField.side0 + DriveSide.length, table, right + done, run, rateHz)
+    runSide(row, row + DriveField.side0, table, left + done, run)
+    if (right !== 0) runSide(row, row + DriveField.side0 + DriveSide.length, table, right + done, run)
     put(row + DriveField.gain, get(row + DriveField.gain) + run * get(row + DriveField.gainStep))
     put(row + DriveField.mix, get(row + DriveField.mix) + run * get(row + DriveField.mixStep))
     put(row + DriveField.level, get(row + DriveField.level) + run * get(row + DriveField.levelStep))
@@ -71,35 +59,36 @@ export function drive(
 }
 
 /** Every 16 frames it sets out for what it is to be where the next 16 begin. */
-function beginCell(row: i32, code: i32, offsets: i32, steps: i32, passed: f64, frames: f64): void {
+function beginCell(row: i32, moves: i32, passed: f64, frames: f64): void {
   if (get(row + DriveField.isBegun) === 0) {
     put(row + DriveField.isBegun, 1)
-    put(row + DriveField.gain, dbToGain(amountAt(row, code, offsets, steps, passed)))
-    put(row + DriveField.mix, mixOf(amountAt(row, code, offsets, steps, passed)))
-    put(row + DriveField.level, levelAt(row, offsets, steps, passed))
+    put(row + DriveField.gain, dbToGain(amountAt(row, moves, passed)))
+    put(row + DriveField.mix, mixOf(amountAt(row, moves, passed)))
+    put(row + DriveField.level, levelAt(row, moves, passed))
   }
-  const amount = amountAt(row, code, offsets, steps, passed + frames)
+  const amount = amountAt(row, moves, passed + frames)
   put(row + DriveField.gainStep, (dbToGain(amount) - get(row + DriveField.gain)) / frames)
   put(row + DriveField.mixStep, (mixOf(amount) - get(row + DriveField.mix)) / frames)
-  put(row + DriveField.levelStep, (levelAt(row, offsets, steps, passed + frames) - get(row + DriveField.level)) / frames)
+  put(row + DriveField.levelStep, (levelAt(row, moves, passed + frames) - get(row + DriveField.level)) / frames)
 }
 
-function amountAt(row: i32, code: i32, offsets: i32, steps: i32, passed: f64): f64 {
-  return Math.min(MOST_DB, Math.max(0, moved(get(row + DriveField.amountDb), offsets, steps, code, passed)))
+function amountAt(row: i32, moves: i32, passed: f64): f64 {
+  const code: i32 = toPlace(get(row + DriveField.code))
+  return Math.min(MOST_DB, Math.max(0, moved(get(row + DriveField.amountDb), moves, code, passed)))
 }
 
 function mixOf(amountDb: f64): f64 {
   return Math.min(1, amountDb / WHOLE_DB)
 }
 
-function levelAt(row: i32, offsets: i32, steps: i32, passed: f64): f64 {
+function levelAt(row: i32, moves: i32, passed: f64): f64 {
   if (get(row + DriveField.hasLevel) === 0) return 1
-  const db = moved(get(row + DriveField.levelDb), offsets, steps, ParamCode.driveLevelDb, passed)
+  const db = moved(get(row + DriveField.levelDb), moves, ParamCode.driveLevelDb, passed)
   return dbToGain(Math.min(MOST_DB, Math.max(-MOST_DB, db)))
 }
 
 /** A run of at most 16 frames of one channel. */
-function runSide(row: i32, side: i32, table: i32, at: i32, count: i32, rateHz: f64): void {
+function runSide(row: i32, side: i32, table: i32, at: i32, count: i32): void {
   const past = side + DriveSide.past
   const driven = side + DriveSide.driven
   for (let i = 0; i < count; i++) {
@@ -112,7 +101,7 @@ function runSide(row: i32, side: i32, table: i32, at: i32, count: i32, rateHz: f
   const isUneven = get(row + DriveField.kind) === driveCodes.uneven
   for (let i = 0; i < count; i++) {
     let value = one(driven + TIMES * i, table + TIMES * PHASE_TAPS)
-    if (isUneven) value = withoutSteady(side, value, rateHz)
+    if (isUneven) value = withoutSteady(side, value, get(row + DriveField.keep))
     put(at + i, value * (get(row + DriveField.level) + i * get(row + DriveField.levelStep)))
   }
   for (let i = 0; i < PHASE_TAPS - 1; i++) put(past + i, get(past + i + count))
@@ -180,9 +169,14 @@ function meanOfFolded(from: f64, to: f64, middle: f64): f64 {
 }
 const QUARTER = 1.5707963267948966
 
+/** How much of what was is kept of a steady part from frame to frame. */
+export function steadyKept(rateHz: f64): f64 {
+  return 1 - STEADY / rateHz
+}
+
 /** What does not move is let go of, as by a first-order high pass. */
-function withoutSteady(side: i32, value: f64, rateHz: f64): f64 {
-  const kept = value - get(side + DriveSide.wasIn) + (1 - STEADY / rateHz) * get(side + DriveSide.wasOut)
+function withoutSteady(side: i32, value: f64, keep: f64): f64 {
+  const kept = value - get(side + DriveSide.wasIn) + keep * get(side + DriveSide.wasOut)
   put(side + DriveSide.wasIn, value)
   put(side + DriveSide.wasOut, Math.abs(kept) < 1e-15 ? 0 : kept)
   return kept

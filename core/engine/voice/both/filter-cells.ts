@@ -20,20 +20,11 @@ const FARTHEST = 24000
 /** The code of what no parameter moves. */
 const NOTHING = -1
 
-/** What a filter's cells are reckoned from: where it lies, what moves it, and how its strike is held. */
-export function settleCell(
-  filter: i32,
-  offsets: i32,
-  steps: i32,
-  which: i32,
-  canMove: i32,
-  time: f64,
-  from: f64,
-  to: f64,
-  holds: i32,
-  letGo: f64,
-  rateHz: f64,
-): void {
+/**
+ * Lays out the cell in which frame `time` of a strike lies, within the run or span from `from` to `to`. `moves` is where what
+ * moves it lies; where it `canMove` by nothing (0) it stands as it was designed. `letGo` is NEVER while it is held.
+ */
+export function settleCell(filter: i32, moves: i32, canMove: i32, time: f64, from: f64, to: f64, letGo: f64, rateHz: f64): void {
   if (canMove === 0 && get(filter + FilterField.cents) !== NEVER) {
     put(filter + FilterField.spanStart, from)
     put(filter + FilterField.cellStart, from)
@@ -43,7 +34,7 @@ export function settleCell(
   }
   if (!(from === get(filter + FilterField.spanStart)) || time < get(filter + FilterField.cellStart)) {
     put(filter + FilterField.spanStart, from)
-    put(filter + FilterField.stride, strideOf(filter, offsets, steps, which, from, to, holds, letGo))
+    put(filter + FilterField.stride, strideOf(filter, moves, from, to, letGo))
   }
   const stride = get(filter + FilterField.stride)
   const begin = from + Math.floor((time - from) / stride) * stride
@@ -52,12 +43,13 @@ export function settleCell(
   put(filter + FilterField.cellStart, begin)
   put(filter + FilterField.cellEnd, end)
   flush(filter)
-  const cents = follows ? get(filter + FilterField.centsNext) : centsAt(filter, offsets, steps, which, begin, from, holds, letGo)
-  const damping = valueAt(get(filter + FilterField.damping), offsets, steps, dampingCode(which), begin - from)
-  const gain = valueAt(get(filter + FilterField.gainDb), offsets, steps, gainCode(which), begin - from)
-  const centsTo = end === to ? get(filter + FilterField.spanCents) : centsAt(filter, offsets, steps, which, end, from, holds, letGo)
-  const dampingTo = valueAt(get(filter + FilterField.damping), offsets, steps, dampingCode(which), end - from)
-  const gainTo = valueAt(get(filter + FilterField.gainDb), offsets, steps, gainCode(which), end - from)
+  const which: i32 = toPlace(get(filter + FilterField.which))
+  const cents = follows ? get(filter + FilterField.centsNext) : centsAt(filter, moves, begin, from, letGo)
+  const damping = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), begin - from)
+  const gain = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), begin - from)
+  const centsTo = end === to ? get(filter + FilterField.spanCents) : centsAt(filter, moves, end, from, letGo)
+  const dampingTo = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), end - from)
+  const gainTo = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), end - from)
   const isStill = cents === centsTo && damping === dampingTo && gain === gainTo
   put(filter + FilterField.hasNext, isStill ? 0 : 1)
   put(filter + FilterField.centsNext, centsTo)
@@ -90,21 +82,27 @@ function cutoffCode(which: i32): i32 {
 }
 
 /** The same for what may be moved by nothing. */
-function valueAt(base: f64, offsets: i32, steps: i32, code: i32, passed: f64): f64 {
-  return code === NOTHING ? base : moved(base, offsets, steps, code, passed)
+function valueAt(base: f64, moves: i32, code: i32, passed: f64): f64 {
+  return code === NOTHING ? base : moved(base, moves, code, passed)
 }
 
 /** By how many cents the cutoff is moved at a frame of the strike, the run or span of which began at `from`. */
-function centsAt(filter: i32, offsets: i32, steps: i32, which: i32, time: f64, from: f64, holds: i32, letGo: f64): f64 {
+function centsAt(filter: i32, moves: i32, time: f64, from: f64, letGo: f64): f64 {
+  const which: i32 = toPlace(get(filter + FilterField.which))
   const code = cutoffCode(which)
   const reach: i32 = which === 1 ? ParamCode.filter2EnvelopeCents : ParamCode.filter1EnvelopeCents
-  const turned = moved(0, offsets, steps, code, time - from)
+  const turned = moved(0, moves, code, time - from)
   const envelope = toPlace(get(filter + FilterField.envelope))
   if (envelope === 0) return held(turned)
   const scale = get(filter + FilterField.timeScale)
   const left: f64 = letGo === NEVER ? NEVER : letGo * scale
-  const value = envelopeValue(envelope, Math.max(0, time) * scale, holds, left, get(filter + FilterField.leftAt))
-  return held(turned + value * moved(get(filter + FilterField.envelopeCents), offsets, steps, reach, time - from))
+  const value = envelopeValue(envelope, Math.max(0, time) * scale, holdsOf(filter), left, get(filter + FilterField.leftAt))
+  return held(turned + value * moved(get(filter + FilterField.envelopeCents), moves, reach, time - from))
+}
+
+/** Whether its strike is held until it is let go. */
+function holdsOf(filter: i32): i32 {
+  return toPlace(get(filter + FilterField.holds))
 }
 
 function held(cents: f64): f64 {
@@ -112,17 +110,17 @@ function held(cents: f64): f64 {
 }
 
 /** How long the cells of a span are. Leaves where the cutoff stands at its end. */
-function strideOf(filter: i32, offsets: i32, steps: i32, which: i32, from: f64, to: f64, holds: i32, letGo: f64): f64 {
+function strideOf(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): f64 {
   const envelope = toPlace(get(filter + FilterField.envelope))
   const scale = get(filter + FilterField.timeScale)
-  const way: i32 = envelope === 0 ? STRAIGHT : wayWithin(envelope, from * scale, to * scale, holds)
+  const way: i32 = envelope === 0 ? STRAIGHT : wayWithin(envelope, from * scale, to * scale, holdsOf(filter))
   const parts: i32 = way === STRAIGHT ? 1 : 4
-  const first = centsAt(filter, offsets, steps, which, from, from, holds, letGo)
+  const first = centsAt(filter, moves, from, from, letGo)
   let before = first
   let most: f64 = 0
   for (let i = 1; i <= parts; i++) {
     const at = i === parts ? to : from + ((to - from) * i) / parts
-    const cents = centsAt(filter, offsets, steps, which, at, from, holds, letGo)
+    const cents = centsAt(filter, moves, at, from, letGo)
     most = Math.max(most, Math.abs(cents - before))
     before = cents
   }

@@ -28,17 +28,7 @@ const OCTAVE_DB = 6.020599913279624
 const FLOOR = 0.000001
 
 /** Works on `count` frames of one or two channels from `left` and `right` on (`right` 0 for one); see both/crush.ts for the rest. */
-export function shapeTransient(
-  row: i32,
-  offsets: i32,
-  steps: i32,
-  time: f64,
-  passed: f64,
-  left: i32,
-  right: i32,
-  count: i32,
-  rateHz: f64,
-): void {
+export function shapeTransient(row: i32, moves: i32, time: f64, passed: f64, left: i32, right: i32, count: i32, rateHz: f64): void {
   const quickUp = shareOf(QUICK_UP, rateHz)
   const quickDown = shareOf(QUICK_DOWN, rateHz)
   const slowUp = shareOf(SLOW_UP, rateHz)
@@ -51,7 +41,7 @@ export function shapeTransient(
     const isFirst = get(row + TransientField.isBegun) === 0
     if (isFirst || time + i - Math.floor((time + i) / STEP_FRAMES) * STEP_FRAMES === 0) {
       const share = isFirst ? 1 : attackShare(quick, slow)
-      const target = gainFor(row, offsets, steps, passed + i, share)
+      const target = gainFor(row, moves, passed + i, share)
       if (isFirst) gain = target
       step = (target - gain) / STEP_FRAMES
       put(row + TransientField.isBegun, 1)
@@ -81,9 +71,9 @@ function attackShare(quick: f64, slow: f64): f64 {
   return Math.min(1, Math.max(0, (above - RIPPLE_DB) / (ALL_ATTACK_DB - RIPPLE_DB)))
 }
 
-function gainFor(row: i32, offsets: i32, steps: i32, passed: f64, share: f64): f64 {
-  const attack = held(moved(get(row + TransientField.attackDb), offsets, steps, ParamCode.attackDb, passed))
-  const tail = held(moved(get(row + TransientField.tailDb), offsets, steps, ParamCode.tailDb, passed))
+function gainFor(row: i32, moves: i32, passed: f64, share: f64): f64 {
+  const attack = held(moved(get(row + TransientField.attackDb), moves, ParamCode.attackDb, passed))
+  const tail = held(moved(get(row + TransientField.tailDb), moves, ParamCode.tailDb, passed))
   return dbToGain(share * attack + (1 - share) * tail)
 }
 

@@ -6,7 +6,7 @@ import { useMemory } from '../both/cells'
 import { DRIVE_FRAMES } from '../both/drive'
 import { envelopeValue } from '../both/envelope-time'
 import { settleCell } from '../both/filter-cells'
-import { offsetsOf, stepsOf } from './moves'
+import { movesOf } from './moves'
 
 /** One of a voice's filters over a stretch, cell by cell; see both/filter-cells.ts. */
 export function filter(engine: EngineState, voice: number, which: number, start: number, count: number, stereo: boolean): void {
@@ -63,7 +63,7 @@ function settle(engine: EngineState, voice: number, which: number, time: number,
   const canMove = isLive || v.filters[(voice * FILTERS + which) * FilterField.length + FilterField.envelope] !== 0
   const letGo = v.releaseFrame[voice] === NEVER ? NEVER : v.releaseFrame[voice] - v.startFrame[voice]
   useMemory(memory.everything)
-  settleCell(filter, offsetsOf(engine, voice), stepsOf(engine, voice), which, canMove ? 1 : 0, time, from, to, v.holds[voice], letGo, sampleRateHz) // prettier-ignore
+  settleCell(filter, movesOf(engine, voice), canMove ? 1 : 0, time, from, to, letGo, sampleRateHz)
 }
 
 /**

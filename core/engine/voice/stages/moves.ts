@@ -1,14 +1,9 @@
 import { PARAMS } from '../../program/layout'
 import type { EngineState } from '../../state'
 
-/** Where in memory lies what moves a voice while it sounds, by parameter: nothing where nothing does. */
-export function offsetsOf({ voices: v }: EngineState, voice: number): number {
+/** Where in memory lies what moves a voice while it sounds, by parameter: see MovesField. */
+export function movesOf({ voices: v }: EngineState, voice: number): number {
   return v.isLive[voice] !== 0 ? v.offset.byteOffset / 8 + voice * PARAMS : v.still.byteOffset / 8
-}
-
-/** The same for by how much that changes a frame. */
-export function stepsOf({ voices: v }: EngineState, voice: number): number {
-  return v.isLive[voice] !== 0 ? v.offsetStep.byteOffset / 8 + voice * PARAMS : v.still.byteOffset / 8
 }
 
 /** How many frames of its run have passed at an absolute frame. */

@@ -1,4 +1,4 @@
-import { CrushField, DriveField, DRIVES, EdgeField, ParamCode, RayField, TransientField, WaitField } from '../../program/layout'
+import { CrushField, DriveField, DRIVES, EdgeField, RayField, TransientField, WaitField } from '../../program/layout'
 import type { EngineState } from '../../state'
 import { useMemory } from '../both/cells'
 import { crush } from '../both/crush'
@@ -7,7 +7,7 @@ import { fadeEdges } from '../both/edges'
 import { shapeTransient } from '../both/transient'
 import { wait } from '../both/wait'
 import { widenVoice } from '../both/width'
-import { offsetsOf, passedIn, stepsOf } from './moves'
+import { movesOf, passedIn } from './moves'
 
 /** Fewer bits and a lower rate over a stretch of a voice; see both/crush.ts. */
 export function applyCrush(engine: EngineState, voice: number, start: number, count: number, stereo: boolean): void {
@@ -15,7 +15,7 @@ export function applyCrush(engine: EngineState, voice: number, start: number, co
   const row = v.crushes.byteOffset / 8 + voice * CrushField.length
   const right = stereo ? scratchRight.byteOffset / 8 : 0
   useMemory(memory.everything)
-  crush(row, offsetsOf(engine, voice), stepsOf(engine, voice), start - v.startFrame[voice], passedIn(engine, voice, start), scratchLeft.byteOffset / 8, right, count, sampleRateHz) // prettier-ignore
+  crush(row, movesOf(engine, voice), start - v.startFrame[voice], passedIn(engine, voice, start), scratchLeft.byteOffset / 8, right, count, sampleRateHz) // prettier-ignore
 }
 
 /** Attack and tail by the hit's own curve over a stretch of a voice; see both/transient.ts. */
@@ -24,7 +24,7 @@ export function applyTransient(engine: EngineState, voice: number, start: number
   const row = v.transients.byteOffset / 8 + voice * TransientField.length
   const right = stereo ? scratchRight.byteOffset / 8 : 0
   useMemory(memory.everything)
-  shapeTransient(row, offsetsOf(engine, voice), stepsOf(engine, voice), start - v.startFrame[voice], passedIn(engine, voice, start), scratchLeft.byteOffset / 8, right, count, sampleRateHz) // prettier-ignore
+  shapeTransient(row, movesOf(engine, voice), start - v.startFrame[voice], passedIn(engine, voice, start), scratchLeft.byteOffset / 8, right, count, sampleRateHz) // prettier-ignore
 }
 
 /** The fades at both ends of what it plays of its clip; see both/edges.ts. */
@@ -41,17 +41,26 @@ export function applyWidth(engine: EngineState, voice: number, start: number, co
   const { voices: v, memory, scratchLeft, scratchRight } = engine
   const [left, right] = [scratchLeft.byteOffset / 8, scratchRight.byteOffset / 8]
   useMemory(memory.everything)
-  widenVoice(v.width[voice], offsetsOf(engine, voice), stepsOf(engine, voice), passedIn(engine, voice, start), left, right, count)
+  widenVoice(v.width[voice], movesOf(engine, voice), passedIn(engine, voice, start), left, right, count)
 }
 
 /** Drive before the filters (`which` 0) or after them (1) over a stretch of a voice, whose time is set back by it; see both/drive.ts. */
 export function applyDrive(engine: EngineState, voice: number, which: number, start: number, count: number, stereo: boolean): void {
-  const { voices: v, memory, driveTable, scratchLeft, scratchRight, sampleRateHz } = engine
+  const { voices: v, memory, driveTable, scratchLeft, scratchRight } = engine
   const row = v.drives.byteOffset / 8 + (voice * DRIVES + which) * DriveField.length
   const right = stereo ? scratchRight.byteOffset / 8 : 0
-  const code = which === 0 ? ParamCode.driveDb : ParamCode.driveAfterDb
+  const time = start - v.startFrame[voice]
   useMemory(memory.everything)
-  drive(row, driveTable.byteOffset / 8, code, offsetsOf(engine, voice), stepsOf(engine, voice), start - v.startFrame[voice], passedIn(engine, voice, start), scratchLeft.byteOffset / 8, right, count, sampleRateHz) // prettier-ignore
+  drive(
+    row,
+    driveTable.byteOffset / 8,
+    movesOf(engine, voice),
+    time,
+    passedIn(engine, voice, start),
+    scratchLeft.byteOffset / 8,
+    right,
+    count,
+  )
   v.startFrame[voice] += DRIVE_FRAMES
 }
 

@@ -1,6 +1,6 @@
 import { dbToGain, log2 } from '../../../math'
-import { CompressorValue, GateValue, RangeValue, UnitField } from '../../../program/layout'
-import { get, put } from '../../../voice/both/cells'
+import { CompressorValue, GateValue, RangeValue, UnitField, WorkField } from '../../../program/layout'
+import { get, put, toPlace } from '../../../voice/both/cells'
 import { valueAt } from './parts'
 import { designSplits, PARTED_DOUBLES, partSample, SPLIT_DOUBLES } from './ranges'
 
@@ -33,7 +33,12 @@ const SIDES: i32 = SPLIT_DOUBLES
 const RANGES: i32 = SIDES + 4 * PARTED_DOUBLES
 const PARTS: i32 = RANGES + 3 * RANGE_DOUBLES
 
-export function compress(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32, rateHz: f64): void {
+export function compress(unit: i32, work: i32, at: f64, count: i32): void {
+  const left: i32 = toPlace(get(work + WorkField.left))
+  const right: i32 = toPlace(get(work + WorkField.right))
+  const keyLeft: i32 = toPlace(get(work + WorkField.keyLeft))
+  const keyRight: i32 = toPlace(get(work + WorkField.keyRight))
+  const rateHz = get(work + WorkField.rateHz)
   const state = unit + UnitField.state0
   const ranges = get(unit + UnitField.now0 + CompressorValue.ranges)
   const isKeyed = keyLeft !== 0
@@ -120,7 +125,12 @@ const OPEN: i32 = 4
 const CLOSES: f64 = 0.7079457843841379
 
 /** What is softer than the threshold is lowered; it opens in a straight line and closes by equal dB. */
-export function gate(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32, rateHz: f64): void {
+export function gate(unit: i32, work: i32, at: f64, count: i32): void {
+  const left: i32 = toPlace(get(work + WorkField.left))
+  const right: i32 = toPlace(get(work + WorkField.right))
+  const keyLeft: i32 = toPlace(get(work + WorkField.keyLeft))
+  const keyRight: i32 = toPlace(get(work + WorkField.keyRight))
+  const rateHz = get(work + WorkField.rateHz)
   const row = unit + UnitField.state0
   let least: f64 = 1
   for (let i = 0; i < count; i++) {

@@ -1,5 +1,5 @@
 import { effectCodes } from '../../../program/codes'
-import { UnitField } from '../../../program/layout'
+import { UnitField, WorkField } from '../../../program/layout'
 import { GRID_FRAMES } from '../../../time'
 import { get, put, toPlace } from '../../../voice/both/cells'
 import { crushBus, driveBus, shapeBus, widenBus } from './as-in-voices'
@@ -15,62 +15,50 @@ import { convolve } from './room'
 const NEAR_SECONDS: f64 = 0.005
 
 /**
- * An effect over `count` frames of a bus, in place. `unit`, `left` and `right` are places in memory; so are `keyLeft` and
- * `keyRight`, what it listens to, or 0 where that is its own bus. Its numbers move on the grid of 16 frames, counted from
- * frame 0, and go straight between, so that blocks change nothing.
+ * An effect over `count` frames of a bus, in place. `unit` is where it keeps what it has, `work` what it works on, a row of
+ * WorkField, which is left behind these frames. Its numbers move on the grid of 16 frames, counted from frame 0, and go
+ * straight between, so that blocks change nothing.
  */
-export function runEffect(
-  unit: i32,
-  left: i32,
-  right: i32,
-  keyLeft: i32,
-  keyRight: i32,
-  frame: f64,
-  count: i32,
-  rateHz: f64,
-  driveTable: i32,
-  peakTable: i32,
-  still: i32,
-): void {
+export function runEffect(unit: i32, work: i32, frame: f64, count: i32): void {
+  const nearing: f64 = Math.min(1, GRID_FRAMES / (NEAR_SECONDS * get(work + WorkField.rateHz)))
   for (let done: i32 = 0; done < count;) {
     const at = frame + done
     const into = at - Math.floor(at / GRID_FRAMES) * GRID_FRAMES
-    if (into === 0 || get(unit + UnitField.isBegun) === 0) beginCell(unit, Math.min(1, GRID_FRAMES / (NEAR_SECONDS * rateHz)))
+    if (into === 0 || get(unit + UnitField.isBegun) === 0) beginCell(unit, nearing)
     const run: i32 = toPlace(Math.min(count - done, GRID_FRAMES - into))
-    const key: i32 = keyLeft === 0 ? 0 : keyLeft + done
-    const other: i32 = keyLeft === 0 ? 0 : keyRight + done
-    runKind(unit, left + done, right + done, key, other, at, into, run, rateHz, driveTable, peakTable, still)
+    runKind(unit, work, at, into, run)
+    goOn(work, run)
     done += run
   }
 }
 
-function runKind(
-  unit: i32,
-  left: i32,
-  right: i32,
-  keyLeft: i32,
-  keyRight: i32,
-  frame: f64,
-  into: f64,
-  count: i32,
-  rateHz: f64,
-  driveTable: i32,
-  peakTable: i32,
-  still: i32,
-): void {
+function runKind(unit: i32, work: i32, frame: f64, into: f64, count: i32): void {
   const kind = get(unit + UnitField.kind)
+  const left: i32 = toPlace(get(work + WorkField.left))
+  const right: i32 = toPlace(get(work + WorkField.right))
+  const rateHz = get(work + WorkField.rateHz)
   if (kind === effectCodes.width) widenBus(unit, left, right, into, count)
   else if (kind === effectCodes.equaliser) equalise(unit, left, right, into, count)
-  else if (kind === effectCodes.compressor) compress(unit, left, right, keyLeft, keyRight, into, count, rateHz)
-  else if (kind === effectCodes.gate) gate(unit, left, right, keyLeft, keyRight, into, count, rateHz)
-  else if (kind === effectCodes.limiter) limit(unit, left, right, keyLeft, keyRight, into, count, peakTable)
-  else if (kind === effectCodes.drive) driveBus(unit, left, right, frame, into, count, rateHz, driveTable, still)
-  else if (kind === effectCodes.crush) crushBus(unit, left, right, frame, count, rateHz, still)
-  else if (kind === effectCodes.transient) shapeBus(unit, left, right, frame, count, rateHz, still)
+  else if (kind === effectCodes.compressor) compress(unit, work, into, count)
+  else if (kind === effectCodes.gate) gate(unit, work, into, count)
+  else if (kind === effectCodes.limiter) limit(unit, work, into, count)
+  else if (kind === effectCodes.drive) driveBus(unit, work, frame, into, count)
+  else if (kind === effectCodes.crush) crushBus(unit, work, frame, count)
+  else if (kind === effectCodes.transient) shapeBus(unit, work, frame, count)
   else if (kind === effectCodes.echo) echo(unit, left, right, into, count)
   else if (kind === effectCodes.reverb) reverberate(unit, left, right, into, count, rateHz)
   else if (kind === effectCodes.room) convolve(unit, left, right, into, count)
   else if (kind === effectCodes.resonator) resonate(unit, left, right, into, count, rateHz)
+}
+
+/** What is worked on lies `run` frames further on. */
+function goOn(work: i32, run: i32): void {
+  const isKeyed = get(work + WorkField.keyLeft) !== 0
+  put(work + WorkField.left, get(work + WorkField.left) + run)
+  put(work + WorkField.right, get(work + WorkField.right) + run)
+  if (!isKeyed) return
+  put(work + WorkField.keyLeft, get(work + WorkField.keyLeft) + run)
+  put(work + WorkField.keyRight, get(work + WorkField.keyRight) + run)
 }
 
 /** Every 16 frames its numbers set out for where they are to be; at its beginning they stand there. */

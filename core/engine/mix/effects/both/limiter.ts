@@ -1,5 +1,5 @@
 import { log2 } from '../../../math'
-import { LimiterValue, UnitField } from '../../../program/layout'
+import { LimiterValue, UnitField, WorkField } from '../../../program/layout'
 import { get, getLine, put, putLine, toPlace } from '../../../voice/both/cells'
 import { valueAt } from './parts'
 import { designSplits, PARTED_DOUBLES, partSample, SPLIT_DOUBLES } from './ranges'
@@ -33,12 +33,16 @@ const PAST: i32 = TURN + 5
 const KEY_SIDES: i32 = PAST + 4 * PEAK_TAPS
 const KEY_PARTS: i32 = KEY_SIDES + 2 * PARTED_DOUBLES
 
-export function limit(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32, peakTable: i32): void {
-  if (get(unit + UnitField.now0 + LimiterValue.aheadFrames) > 0) limitAhead(unit, left, right, at, count, peakTable)
-  else limitAtOnce(unit, left, right, keyLeft, keyRight, at, count)
+export function limit(unit: i32, work: i32, at: f64, count: i32): void {
+  if (get(unit + UnitField.now0 + LimiterValue.aheadFrames) > 0) limitAhead(unit, work, at, count)
+  else limitAtOnce(unit, work, at, count)
 }
 
-function limitAtOnce(unit: i32, left: i32, right: i32, keyLeft: i32, keyRight: i32, at: f64, count: i32): void {
+function limitAtOnce(unit: i32, work: i32, at: f64, count: i32): void {
+  const left: i32 = toPlace(get(work + WorkField.left))
+  const right: i32 = toPlace(get(work + WorkField.right))
+  const keyLeft: i32 = toPlace(get(work + WorkField.keyLeft))
+  const keyRight: i32 = toPlace(get(work + WorkField.keyRight))
   const state = unit + UnitField.state0
   const ranges = get(unit + UnitField.now0 + LimiterValue.ranges)
   const parts = state + PARTS
@@ -85,7 +89,10 @@ function tellReduction(unit: i32, gain: f64): void {
  * Its lines: both sides, held back; gains needed, to find the least of the last ones; gains as they rise, for their mean;
  * each a ring of `size` samples, a power of two.
  */
-function limitAhead(unit: i32, left: i32, right: i32, at: f64, count: i32, peakTable: i32): void {
+function limitAhead(unit: i32, work: i32, at: f64, count: i32): void {
+  const left: i32 = toPlace(get(work + WorkField.left))
+  const right: i32 = toPlace(get(work + WorkField.right))
+  const peakTable: i32 = toPlace(get(work + WorkField.peakTable))
   const state = unit + UnitField.state0
   const ahead: i32 = toPlace(get(unit + UnitField.now0 + LimiterValue.aheadFrames))
   const mean = ahead - PEAK_FRAMES + 1
