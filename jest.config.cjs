@@ -1,20 +1,10 @@
-const babel = {
-  '\\.[cm]?[jt]sx?$': [
-    'babel-jest',
-    {
-      configFile: false,
-      presets: ['babel-preset-expo'],
-      plugins: [require.resolve('./tools/jest-globals.cjs')],
-      caller: { name: 'metro', bundler: 'metro', platform: 'web' },
-    },
-  ],
-}
 const node = (name, folder) => ({
   displayName: name,
   testEnvironment: 'node',
   rootDir: __dirname,
   testMatch: [`<rootDir>/${folder}/**/*.test.ts`],
-  transform: babel,
+  // None of these stands a module in for another: jest.mock would have to be raised above the imports, as Babel does it.
+  transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/tools/jest-node.cjs' },
   transformIgnorePatterns: [
     '/node_modules/(?!(@heliaster|@noble|@wasm-audio-decoders|mpg123-decoder|ogg-opus-decoder|opus-decoder|codec-parser|simple-yenc|@eshaz|mediabunny)(/|$))',
   ],

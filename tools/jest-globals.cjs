@@ -9,7 +9,7 @@ const KEPT = new Set([
   'Float32Array', 'Float64Array', 'Int8Array', 'Int16Array', 'Int32Array', 'Uint8Array', 'Uint16Array', 'Uint32Array',
 ]) // prettier-ignore
 
-module.exports = ({ types: t }) => ({
+const keepGlobals = ({ types: t }) => ({
   visitor: {
     Program: {
       exit(path, { file }) {
@@ -22,3 +22,6 @@ module.exports = ({ types: t }) => ({
     },
   },
 }) // prettier-ignore
+
+module.exports = keepGlobals
+module.exports.KEPT = KEPT
