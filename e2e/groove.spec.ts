@@ -133,6 +133,12 @@ test('a rhythm drummed on a table becomes pads with its groove in one sending: t
   const offs = beats.map((beat, i) => (beat * 60) / kit.tempoBpm - strikes[i]!).sort((a, b) => a - b)
   const middle = offs[offs.length >> 1]!
   expect(offs.filter((off) => Math.abs(off - middle) < 0.003).length / offs.length).toBeGreaterThanOrEqual(0.95)
+  // Each bead asks for the hit that was struck there.
+  const turns = new Map(kit.pads.flatMap(({ bands }) => bands.flatMap(({ turns }) => turns.map(({ id, clips }) => [id as string, Object.values(clips)[0]] as const)))) // prettier-ignore
+  const own = groove.strings.flatMap((string) => timedBeads(groove, string).map(({ beat, bead }) => ({ beat, clip: turns.get(bead.turn ?? '') }))) // prettier-ignore
+  const starts = own.sort((a, b) => a.beat - b.beat).map(({ clip }) => (typeof clip === 'object' ? clip.startFrame : 0))
+  expect(starts).toEqual([...starts].sort((a, b) => a - b))
+  expect(new Set(starts).size).toBe(strikes.length)
 })
 
 test('the groove goes out as a MIDI file, and comes back as another groove with the same strikes', async ({ page }, info) => {

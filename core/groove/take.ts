@@ -1,4 +1,4 @@
-import type { PadId } from '../kit/ids'
+import type { PadId, TurnId } from '../kit/ids'
 import type { Bead, Groove } from '../kit/grooves'
 import { stepBeat, stringBeats } from '../kit/groove-time'
 import { bare, beadIdAt, divisionOf, stepsOf, stringOf, takenIds, withString } from './beads/places'
@@ -9,6 +9,8 @@ export interface TakenStrike {
   readonly beat: number
   /** 1..127. */
   readonly velocity: number
+  /** The turn that it asks for; where none is said it is left to the pad. */
+  readonly turn?: TurnId
 }
 
 export interface TakeOptions {
@@ -26,14 +28,15 @@ export function withTake(groove: Groove, strikes: readonly TakenStrike[], { shar
   let out = groove
   const struck = new Set(strikes.map(({ padId }) => padId))
   if (isInstead) for (const padId of struck) out = withString(out, padId, () => [])
-  for (const { padId, beat, velocity } of strikes) {
+  for (const { padId, beat, velocity, turn } of strikes) {
     const string = stringOf(out, padId)
     const place = nearestStep(out, string, beat)
     const offset = round(place.offset * (1 - share))
-    const bead: Omit<Bead, 'id'> = { step: place.step, velocity: Math.min(127, Math.max(1, Math.round(velocity))), ...(offset === 0 ? {} : { offset }) } // prettier-ignore
+    const bead: Omit<Bead, 'id'> = { step: place.step, velocity: Math.min(127, Math.max(1, Math.round(velocity))), ...(offset === 0 ? {} : { offset }), ...(turn === undefined ? {} : { turn }) } // prettier-ignore
     const there = string.beads.find((one) => one.step === bead.step && Math.abs((one.offset ?? 0) - offset) < SAME_PLACE)
     const id = there?.id ?? beadIdAt(padId, takenIds(out), bead.step)
-    const kept = there ? { ...there, velocity: bead.velocity } : bare({ ...bead, id })
+    const asked = turn === undefined ? {} : { turn, band: undefined }
+    const kept = bare(there ? { ...there, velocity: bead.velocity, ...asked } : { ...bead, id })
     out = withString(out, padId, (beads) => [...beads.filter((one) => one.id !== id), kept])
   }
   return out

@@ -92,7 +92,7 @@ function turnsOf(makeId: MakeId, rayId: RayId, clips: readonly Clip[]) {
 }
 
 /** As many as a band can hold, evenly from all. */
-function thinned<T>(items: readonly T[]): readonly T[] {
+export function thinned<T>(items: readonly T[]): readonly T[] {
   if (items.length <= MOST_TURNS) return items
   return Array.from({ length: MOST_TURNS }, (_, i) => items[Math.floor((i * items.length) / MOST_TURNS)])
 }

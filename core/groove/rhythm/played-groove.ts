@@ -1,4 +1,4 @@
-import type { MakeId, PadId } from '../../kit/ids'
+import type { MakeId, PadId, TurnId } from '../../kit/ids'
 import type { Groove } from '../../kit/grooves'
 import { grooveOfStrikes } from '../of-strikes'
 import type { Pace } from './pace'
@@ -8,6 +8,8 @@ export interface PlayedStrike {
   readonly seconds: number
   /** 1..127. */
   readonly velocity: number
+  /** The turn that is to answer; any of its pad where none is said. */
+  readonly turn?: TurnId
 }
 
 /**

@@ -14,13 +14,16 @@ interface Props {
   readonly onPace: (pace: Pace) => void
   readonly share: number
   readonly onShare: (share: number) => void
+  readonly ownHits: boolean
+  readonly onOwnHits: (own: boolean) => void
   readonly kitBpm: number
   readonly takesTempo: boolean
   readonly onTakesTempo: (takes: boolean) => void
 }
 
 /** How the rhythm goes that was played: its tempo, its one, and how much of the hand is kept. */
-export function RhythmPart({ pace, isGuess, onPace, share, onShare, kitBpm, takesTempo, onTakesTempo }: Props) {
+export function RhythmPart(props: Props) {
+  const { pace, isGuess, onPace, share, onShare, ownHits, onOwnHits, kitBpm, takesTempo, onTakesTempo } = props
   const beat = 60 / pace.tempoBpm
   const shift = (beats: number) => onPace({ ...pace, firstSeconds: pace.firstSeconds + beats * beat })
   const scale = (factor: number) => onPace({ ...pace, tempoBpm: Math.round(pace.tempoBpm * factor * 100) / 100, stepsPerBeat: Math.max(1, Math.round(pace.stepsPerBeat / factor)) })
@@ -47,6 +50,12 @@ export function RhythmPart({ pace, isGuess, onPace, share, onShare, kitBpm, take
         <Button label="A beat later" onPress={() => shift(1)} />
       </View>
       <DrawnToSteps share={share} onShare={onShare} />
+      <Toggle
+        label="Each bead plays its own hit"
+        words="What was played is heard again as it was. Otherwise any take of the thing answers, another each time."
+        value={ownHits}
+        onChange={onOwnHits}
+      />
       {Math.abs(pace.tempoBpm - kitBpm) > 0.005 && (
         <Toggle
           label={`The kit takes this tempo, ${pace.tempoBpm} BPM`}

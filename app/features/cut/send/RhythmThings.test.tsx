@@ -1,7 +1,7 @@
 import type { HeardRhythm } from '@heliaster/core/groove/rhythm'
 import { timedBeads } from '@heliaster/core/groove'
 import { applyEdit, createSource } from '@heliaster/core/kit'
-import type { Kit, KitEdit } from '@heliaster/core/kit'
+import type { Clip, Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
 
 import { makeId } from '../../../documents/make-id'
@@ -30,7 +30,11 @@ jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNaviga
 
 const source = createSource(makeId, audio, info, 'Cabin table')
 /** Four strikes half a second apart, two things in turn. */
-const played = hitsOf(4).map((item, i) => ({ ...item, marker: { ...item.marker, frame: 4800 + i * 24000 } }))
+const at = (i: number) => 4800 + i * 24000
+const played = hitsOf(4, (i) => ({ startFrame: at(i), endFrame: at(i) + 900 })).map((item, i) => ({
+  ...item,
+  marker: { ...item.marker, frame: at(i) },
+}))
 const pace = { tempoBpm: 120, firstSeconds: 0.1, stepsPerBeat: 4, swing: 0.5, beatsPerBar: 4, confidence: 0.9 }
 const show = () => render(<SendSheet source={source} hits={played} first="rhythm" onHear={() => undefined} onClose={() => undefined} />)
 const beats = () => mockKit.grooves[0]!.strings.map((string) => timedBeads(mockKit.grooves[0]!, string).map(({ beat }) => Number(beat.toFixed(3)))) // prettier-ignore
@@ -68,12 +72,50 @@ test('without a pulse it is said, and what was played goes along at the tempo of
   expect(beats().flat().sort((a, b) => a - b)).toEqual([0, 1, 2, 3].map((i) => Number((i * step).toFixed(3)))) // prettier-ignore
 })
 
+/** Of each bead, the place of the hit that it asks for, and of the hit that was struck where it stands. */
+const asked = () =>
+  mockKit.grooves[0]!.strings.flatMap((string) => {
+    const pad = mockKit.pads.find(({ id }) => id === string.padId)!
+    const turns = new Map(pad.bands.flatMap(({ turns }) => turns.map(({ id, clips }) => [id as string, Object.values(clips)[0] as Clip])))
+    return timedBeads(mockKit.grooves[0]!, string).map(({ beat, bead }) => [turns.get(bead.turn ?? '')?.startFrame, at(Math.round(beat))])
+  })
+
+test('each bead plays its own hit, unless any take is to answer', () => {
+  const { unmount } = show()
+  fireEvent.click(screen.getByRole('button', { name: 'Send, and open the groove' }))
+  expect(asked()).toHaveLength(4)
+  for (const [own, struck] of asked()) expect(own).toBe(struck)
+  unmount()
+  mockKit = { ...aKitOf(), tempoBpm: 92 }
+  show()
+  fireEvent.click(screen.getByRole('switch', { name: /^Each bead plays its own hit/ }))
+  fireEvent.click(screen.getByRole('button', { name: 'Send, and open the groove' }))
+  expect(asked().map(([own]) => own)).toEqual([undefined, undefined, undefined, undefined])
+})
+
+test('hits that a pad has no room for are struck all the same', () => {
+  const hits = hitsOf(200, (i) => ({ loudnessDb: -20 - i / 1000 }))
+  const things = [hits.map((_, i) => i)]
+  const pads = padsToSend(aKitOf(), source, hits, { way: 'rhythm', order: 'time', groups: things })
+  const strikes = playedOn(source, { hits, things, pads })
+  expect(strikes).toHaveLength(200)
+  expect(strikes.filter(({ turn }) => turn !== undefined)).toHaveLength(128)
+  expect(strikes.every(({ velocity }) => velocity >= 126)).toBe(true)
+})
+
+test('on a pad that is there, which keeps its settings, louder hits get higher velocities too', () => {
+  const hits = hitsOf(4, (i) => ({ loudnessDb: [-8, -20, -14, -26][i] }))
+  const pads = padsToSend(aKitOf(aPad(1)), source, hits, { way: 'rhythm', order: 'time', groups: [[0, 1, 2, 3]], onto: aPad(1).id })
+  const [loud, softer, middle, softest] = playedOn(source, { hits, things: [[0, 1, 2, 3]], pads }).map(({ velocity }) => velocity)
+  expect(loud > middle && middle > softer && softer > softest && softest > 0).toBe(true)
+})
+
 test('louder hits get higher velocities, each within the band that its clip lies in', () => {
   const levels = [-30, -29, -28, -12, -11, -10]
   const hits = hitsOf(6).map((item, i) => ({ ...item, hit: { ...item.hit!, loudnessDb: levels[i] } }))
   const [pad] = padsToSend(aKitOf(), source, hits, { way: 'rhythm', order: 'time', groups: [[0, 1, 2, 3, 4, 5]] })
   expect(pad.bands.length).toBeGreaterThan(1)
-  const velocities = playedOn(source, hits, [pad]).map(({ velocity }) => velocity)
+  const velocities = playedOn(source, { hits, things: [[0, 1, 2, 3, 4, 5]], pads: [pad] }).map(({ velocity }) => velocity)
   expect(velocities).toEqual([...velocities].sort((a, b) => a - b))
   expect(velocities.filter((velocity) => velocity < pad.bands[1].fromVelocity)).toHaveLength(3)
 })

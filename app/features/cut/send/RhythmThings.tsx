@@ -12,6 +12,8 @@ interface RhythmChosen {
   readonly pace: Pace
   readonly isGuess: boolean
   readonly share: number
+  readonly ownHits: boolean
+  readonly setOwnHits: (own: boolean) => void
   readonly setPace: (pace: Pace) => void
   readonly setShare: (share: number) => void
 }
@@ -21,10 +23,12 @@ export function useRhythmChoice(source: Source, hits: readonly CutHit[], isAsked
   const heard = useRhythm(source, hits, isAsked)
   const [own, setPace] = useState<Pace>()
   const [share, setShare] = useState(0)
+  const [ownHits, setOwnHits] = useState(true)
   const first = Math.min(...hits.map(({ marker }) => marker.frame)) / source.info.sampleRateHz
   const guess: Pace = { tempoBpm: kitBpm, firstSeconds: first, stepsPerBeat: 4, swing: 0.5, beatsPerBar: 4, confidence: 0 }
-  return { things: heard?.things, pace: own ?? heard?.pace ?? guess, isGuess: heard !== undefined && !heard.pace && !own, share, setPace, setShare }
-} // prettier-ignore
+  const isGuess = heard !== undefined && !heard.pace && !own
+  return { things: heard?.things, pace: own ?? heard?.pace ?? guess, isGuess, share, ownHits, setOwnHits, setPace, setShare }
+}
 
 interface Props {
   readonly source: Source
@@ -41,7 +45,7 @@ const asHeard = () => undefined
 
 /** What was struck, each heard by a tap, and how it goes. */
 export function RhythmThings({ source, hits, pads, rhythm, kitBpm, takesTempo, onTakesTempo, onHear }: Props) {
-  const { things, pace, isGuess, share, setPace, setShare } = rhythm
+  const { things, pace, isGuess, share, ownHits, setOwnHits, setPace, setShare } = rhythm
   return (
     <>
       <ThingsBar
@@ -51,7 +55,14 @@ export function RhythmThings({ source, hits, pads, rhythm, kitBpm, takesTempo, o
         pads={pads}
         onHear={onHear}
       />
-      {things && <RhythmPart {...{ pace, isGuess, share, kitBpm, takesTempo, onTakesTempo }} onPace={setPace} onShare={setShare} />}
+      {things && (
+        <RhythmPart
+          {...{ pace, isGuess, share, ownHits, kitBpm, takesTempo, onTakesTempo }}
+          onPace={setPace}
+          onShare={setShare}
+          onOwnHits={setOwnHits}
+        />
+      )}
     </>
   )
 }

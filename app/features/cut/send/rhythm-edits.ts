@@ -1,45 +1,124 @@
 import { playedGroove } from '@heliaster/core/groove/rhythm'
 import type { Pace, PlayedStrike } from '@heliaster/core/groove/rhythm'
-import type { Band, GrooveId, KitEdit, Pad, Source } from '@heliaster/core/kit'
+import { levelResponse } from '@heliaster/core/kit'
+import type { Clip, GrooveId, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
 
 import { makeId } from '../../../documents/make-id'
+import { clipOfHit } from '../hits/hit-clip'
 import type { CutHit } from '../bench/use-source-cut'
 
 export interface RhythmChoice {
   readonly pace: Pace
   /** How far strikes go to the steps, 0..1. */
   readonly share: number
+  /** Whether each bead asks for the very hit that it stands for; otherwise any take of its thing answers. */
+  readonly ownHits: boolean
   readonly takesTempo: boolean
 }
 
+/** What was struck: hits that are one thing each, by their places, and the pads that they became. */
+export interface Struck {
+  readonly hits: readonly CutHit[]
+  readonly things: readonly (readonly number[])[]
+  readonly pads: readonly Pad[]
+}
+
 /** The groove that was played on the pads that its hits became; the kit takes its tempo where that is wanted. */
-export function rhythmEdits(source: Source, hits: readonly CutHit[], pads: readonly Pad[], grooveId: GrooveId, { pace, share, takesTempo }: RhythmChoice): KitEdit[] {
-  const groove = playedGroove(makeId, source.name.slice(0, 120), playedOn(source, hits, pads), pace, share)
+export function rhythmEdits(source: Source, struck: Struck, grooveId: GrooveId, choice: RhythmChoice): KitEdit[] {
+  const { pace, share, ownHits, takesTempo } = choice
+  const strikes = playedOn(source, struck).map(({ turn, ...strike }) => (ownHits && turn ? { ...strike, turn } : strike))
+  const groove = playedGroove(makeId, source.name.slice(0, 120), strikes, pace, share)
   return [
     ...(takesTempo ? [{ type: 'setKit' as const, fields: { tempoBpm: pace.tempoBpm } }] : []),
     { type: 'putGroove', groove: { ...groove, id: grooveId } },
   ]
-} // prettier-ignore
+}
 
-/** Which pad each hit became, when it was struck, and the velocity that plays it as loud. */
-export function playedOn({ info }: Pick<Source, 'info'>, hits: readonly CutHit[], pads: readonly Pad[]): PlayedStrike[] {
-  const byMarker = new Map(hits.map((item) => [item.marker.id as string, item]))
-  const strikes = pads.flatMap((pad) =>
-    pad.bands.flatMap((band, place) => {
-      const own = band.turns.flatMap(({ clips }) => Object.values(clips).flatMap((clip) => (typeof clip === 'object' && clip.fromHit ? [byMarker.get(clip.fromHit.markerId)] : []))) // prettier-ignore
-      const there = own.filter((item): item is CutHit => item?.hit !== undefined)
-      const levels = there.map(({ hit }) => hit!.loudnessDb)
-      return there.map(({ marker, hit }) => ({ padId: pad.id, seconds: marker.frame / info.sampleRateHz, velocity: velocityIn(pad.bands, place, hit!.loudnessDb, levels) })) // prettier-ignore
-    }),
-  )
+/** Where on a pad a hit lies. */
+interface Cell {
+  readonly place: number
+  readonly turn: TurnId
+  readonly clip: Clip
+}
+
+/**
+ * Which pad each hit became, when its clip begins, the velocity that plays it as loud and the turn that it is. A hit that its
+ * pad has no room for is struck as the one that is as loud as it.
+ */
+export function playedOn(source: Source, { hits, things, pads }: Struck): PlayedStrike[] {
+  const strikes = pads.flatMap((pad) => {
+    const cells = cellsOf(pad)
+    const cellOf = (at: number) => cells.get(hits[at]?.marker.id as string)
+    const members = (things.find((thing) => thing.some(cellOf)) ?? []).filter((at) => hits[at].hit)
+    const takes = members.map((at) => takeOf(source, hits[at], cellOf(at)))
+    const velocityOf = velocitiesOn(pad, takes)
+    return takes.map((take) => ({
+      padId: pad.id,
+      seconds: take.seconds,
+      velocity: velocityOf(take),
+      ...(take.cell ? { turn: take.cell.turn } : {}),
+    }))
+  })
   return strikes.sort((a, b) => a.seconds - b.seconds)
 }
 
+function cellsOf(pad: Pad): Map<string, Cell> {
+  const cells = new Map<string, Cell>()
+  pad.bands.forEach(({ turns }, place) => {
+    for (const { id, clips } of turns)
+      for (const clip of Object.values(clips))
+        if (typeof clip === 'object' && clip.fromHit) cells.set(clip.fromHit.markerId, { place, turn: id, clip })
+  })
+  return cells
+}
+
+interface Take {
+  readonly seconds: number
+  readonly loudnessDb: number
+  /** How loud its clip is on the pad before velocity lowers it. */
+  readonly fullDb: number
+  readonly cell: Cell | undefined
+}
+
+function takeOf(source: Source, { marker, hit }: CutHit, cell: Cell | undefined): Take {
+  const clip = clipOfHit(source, marker, hit!)
+  return {
+    seconds: clip.startFrame / source.info.sampleRateHz,
+    loudnessDb: hit!.loudnessDb + clip.gainDb,
+    fullDb: hit!.loudnessDb + (cell?.clip ?? clip).gainDb,
+    cell,
+  }
+}
+
+/** Levels this near are the same. */
+const SAME_DB = 0.05
+
+/** The velocity that plays a take as loud as it was: by that alone where velocity alone says how loud, else by its place among those of its band. */
+function velocitiesOn(pad: Pad, takes: readonly Take[]): (take: Take) => number {
+  const there = takes.filter(({ cell }) => cell)
+  const full = Math.max(...there.map(({ fullDb }) => fullDb))
+  const rangeDb = levelResponse(pad.own.responses ?? [])?.amount ?? 0
+  const isAsLoud = rangeDb > 0 && there.every(({ fullDb }) => full - fullDb < SAME_DB)
+  const away = (one: Take, take: Take) => Math.abs(one.loudnessDb - take.loudnessDb)
+  return (take) => {
+    const near = take.cell ? take : there.reduce((best, one) => (away(one, take) < away(best, take) ? one : best))
+    const { place } = near.cell!
+    const from = pad.bands[place]!.fromVelocity
+    const to = (pad.bands[place + 1]?.fromVelocity ?? 128) - 1
+    if (isAsLoud) return Math.min(to, Math.max(from, Math.round(127 * (1 + (take.loudnessDb - full) / rangeDb))))
+    const levels = there.filter(({ cell }) => cell!.place === place).map(({ loudnessDb }) => loudnessDb)
+    return pad.bands.length === 1 ? belowLoudest(take.loudnessDb, levels) : amongOthers(take.loudnessDb, levels, from, to)
+  }
+}
+
+function belowLoudest(loudnessDb: number, levels: readonly number[]): number {
+  const below = Math.min(0, Math.max(-40, loudnessDb - Math.max(...levels)))
+  return Math.max(1, Math.round(127 * 10 ** (below / 40)))
+}
+
 /** Where in the velocities of a band a hit of it stands, by how loud it is among the others; the louder the higher. */
-function velocityIn(bands: readonly Band[], place: number, loudnessDb: number, levels: readonly number[]): number {
-  const from = bands[place]!.fromVelocity
-  const to = (bands[place + 1]?.fromVelocity ?? 128) - 1
+function amongOthers(loudnessDb: number, levels: readonly number[], from: number, to: number): number {
   const [least, most] = [Math.min(...levels), Math.max(...levels)]
-  if (bands.length === 1) return Math.max(1, Math.round(127 * 10 ** (Math.max(-40, loudnessDb - most) / 40)))
-  return most - least < 0.5 ? Math.round((from + to) / 2) : Math.round(from + ((to - from) * (loudnessDb - least)) / (most - least))
+  const share = most - least < 0.5 ? 0.5 : Math.min(1, Math.max(0, (loudnessDb - least) / (most - least)))
+  return Math.round(from + (to - from) * share)
 }

@@ -1,6 +1,6 @@
 import { clipsOfPad, createPad, freeNote, sameData, STRAIGHT, velocityToLevel, withStartTillers } from '@heliaster/core/kit'
 import type { BeadId, Clip, GrooveId, Kit, KitEdit, Pad, PadId, PadStart, Source, Start } from '@heliaster/core/kit'
-import { asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
+import { asLoud, asTurns, byLoudness, keepSettings, suggestBands } from '@heliaster/core/place'
 import type { BandLevels } from '@heliaster/core/place'
 
 import { makeId } from '../../../documents/make-id'
@@ -55,8 +55,8 @@ export function padsToSend(kit: Kit, source: Source, hits: readonly CutHit[], pl
   return [{ ...pad, own, bands: keepSettings(pad.bands, bands, 'brought'), spread: 'loudness' }]
 }
 
-/** Each thing on a pad: its hits are turns, in bands by loudness where soft and loud ones stand apart. */
-function thingsOnPads(kit: Kit, source: Source, hits: readonly CutHit[], { groups = [], onto, start, levels }: SendPlan): Pad[] {
+/** Each thing on a pad: its hits are turns, in bands by loudness where soft and loud ones stand apart; those of a rhythm so that it can be played again as loud as it was. */
+function thingsOnPads(kit: Kit, source: Source, hits: readonly CutHit[], { way, groups = [], onto, start, levels }: SendPlan): Pad[] {
   const from = onto ? kit.pads.findIndex((pad) => pad.id === onto) : kit.pads.length
   const there = from < 0 ? [] : kit.pads.slice(from)
   let grown = kit
@@ -72,6 +72,10 @@ function thingsOnPads(kit: Kit, source: Source, hits: readonly CutHit[], { group
       there[i] ??
       createPad(makeId, { pick: 'shuffle', ...start, name: hitTitle(first.marker, first.hit, source.info.sampleRateHz), family: first.hit.family }, freeNote(grown)) // prettier-ignore
     if (!there[i]) grown = { ...grown, pads: [...grown.pads, pad] }
+    if (way === 'rhythm' && !there[i] && !start?.responses) {
+      const { bands, response } = asLoud(makeId, pad.rays[0].id, takes)
+      return [{ ...pad, own: { ...pad.own, responses: [response] }, bands, spread: 'loudness' as const }]
+    }
     const bandCount = Math.max(1, suggestBands(takes.map(({ loudnessDb }) => loudnessDb)))
     const bands = byLoudness(makeId, pad.rays[0].id, takes, bandCount, levels)
     const own = there[i] || start?.responses || bands.length < 2 ? pad.own : { ...pad.own, responses: [velocityToLevel(bands.length)] }

@@ -64,7 +64,7 @@ export function useSending({ kit, source, hits }: ToSend, first: SendWay, onSent
       ...sendEdits(kit, source, inGroup(kit, pads, group), hits),
       ...tillerEdits(kit, pads, start),
       ...(way === 'loop' ? loopEdits(source, hits, pads, grooveId, takesTempo) : []),
-      ...(way === 'rhythm' ? rhythmEdits(source, hits, pads, grooveId, { pace: rhythm.pace, share: rhythm.share, takesTempo }) : []),
+      ...(way === 'rhythm' ? rhythmEdits(source, { hits, things: groups ?? [], pads }, grooveId, { ...rhythm, takesTempo }) : []),
     ])
     session.setState({ padId: pads[0]?.id })
     notify(

@@ -1,0 +1,56 @@
+import type { MakeId, RayId } from '../kit/ids'
+import type { Band } from '../kit/kit'
+import { createBand, createTurn } from '../kit/make'
+import { velocityRangeDb, velocityToLevel } from '../kit/responses'
+import type { Response } from '../kit/shape'
+import { naturalBreaks } from './natural-breaks'
+import { suggestBands, thinned } from './place'
+import type { LoudClip } from './place'
+
+/** Clips of one thing on a pad whose velocity alone says how loud a strike is. */
+export interface AsLoud {
+  readonly bands: Band[]
+  /** Velocity to level, by which the velocities below are as loud as the takes were. */
+  readonly response: Response
+  /** Of each take, in the order given: the velocity that strikes as loud as it was, 1..127, within the band in which it lies. */
+  readonly velocities: readonly number[]
+}
+
+/** So much of the way from the softest velocity to the loudest is kept for what was struck; softer strikes lie below. */
+const STRUCK_SHARE = 0.8
+const MOST_DB = 60
+const SOFTEST_DB = -120
+
+/**
+ * Lays takes of one thing out so that what was played can be played again as loud as it was, whichever take answers: each is
+ * raised to the level of the loudest (by 60 dB at most), and velocity lowers it again, to within half a step of velocity. Bands
+ * are natural breaks of the loudness, which border between the velocities of their takes; what softer strikes sound like is kept.
+ */
+export function asLoud(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[]): AsLoud {
+  const levels = takes.map(({ loudnessDb }) => Math.max(SOFTEST_DB, loudnessDb))
+  const loudest = Math.max(...levels)
+  const span = Math.min(MOST_DB, loudest - Math.min(...levels))
+  const rangeDb = Math.max(velocityRangeDb(1), span / STRUCK_SHARE)
+  const sorted = takes.map((take, at) => ({ ...take, at, below: Math.min(span, loudest - levels[at]) })).sort((a, b) => b.below - a.below)
+  const groups = naturalBreaks(sorted.map(({ below }) => -below), suggestBands(levels)).map(([from, to]) => sorted.slice(from, to)) // prettier-ignore
+  const velocityOf = ({ below }: { readonly below: number }) => Math.min(127, Math.max(1, Math.round(127 * (1 - below / rangeDb))))
+  const edges = edgesBetween(groups.map((group) => [velocityOf(group[0]), velocityOf(group[group.length - 1])]))
+  const velocities = new Array<number>(takes.length)
+  const bands = groups.map((group, g) => {
+    const to = (edges[g + 1] ?? 128) - 1
+    for (const take of group) velocities[take.at] = Math.min(to, Math.max(edges[g], velocityOf(take)))
+    const turns = thinned(group).map(({ clip, below }) => createTurn(makeId, { [rayId]: { ...clip, gainDb: Math.min(MOST_DB, clip.gainDb + below) } })) // prettier-ignore
+    return createBand(makeId, edges[g], turns)
+  })
+  return { bands, response: { ...velocityToLevel(1), amount: rangeDb }, velocities }
+}
+
+/** The lowest velocity of each band, halfway between what is struck in the one before and in itself. */
+function edgesBetween(struck: readonly (readonly [softest: number, loudest: number])[]): number[] {
+  const edges = [1]
+  for (let i = 1; i < struck.length; i++) {
+    const halfway = Math.ceil((struck[i - 1][1] + struck[i][0] + 1) / 2)
+    edges.push(Math.min(128 - struck.length + i, Math.max(edges[i - 1] + 1, halfway)))
+  }
+  return edges
+}
