@@ -22,6 +22,8 @@ const SOON_MS = 250
 /** Brings this device up to what the server has: all of the list at first, then what has changed since. */
 export class CatchUp {
   private readonly readAt = new Map<Kind, number>()
+  /** What stood in the lists when they were read first, by key. */
+  private readonly listed = new Set<string>()
   /** What was heard of and has not been taken over yet. */
   private readonly told = new Map<string, ChangeEvent>()
   private isBehind = false
@@ -52,6 +54,11 @@ export class CatchUp {
       this.soon = undefined
       this.goOn()
     }, SOON_MS)
+  }
+
+  /** Whether a document was made since the lists were read, and is not only new here. */
+  isNew(kind: Kind, id: string): boolean {
+    return this.readAt.has(kind) && !this.listed.has(documentKey(kind, id))
   }
 
   stop(): void {
@@ -98,7 +105,10 @@ export class CatchUp {
     do {
       const page = await this.need.api.list(kind, { ...(after ? { after } : {}), ...(since === undefined ? {} : { since: String(since) }) })
       readAt ??= page.readAt
-      for (const { id } of page.items) unlisted.delete(id)
+      for (const { id } of page.items) {
+        unlisted.delete(id)
+        if (since === undefined) this.listed.add(documentKey(kind, id))
+      }
       const wanted = page.items.filter((item) => item.doc !== undefined || fetched++ < FETCHED)
       this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => !wanted.includes(item)))
       await this.takePage(kind, wanted)

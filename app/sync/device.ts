@@ -42,7 +42,6 @@ const LISTED_MS = 4000
 export function createDevice(ground: Ground) {
   const { timers, makeId, channel } = ground
   const saveState = createSaveState()
-  let caughtUp = false
 
   const shelf = new Shelf(ground.db, timers, ({ unkept, failure }) => {
     standing.noteUnkept(unkept, failure)
@@ -54,7 +53,7 @@ export function createDevice(ground: Ground) {
   }) // prettier-ignore
   const standing: Standing = new Standing(saveState, () => shelf.counts())
 
-  const { kits, sources, starts, performances, all, documentsOf } = documentsOn(shelf, ground, () => caughtUp)
+  const { kits, sources, starts, performances, all, documentsOf } = documentsOn(shelf, ground, (id) => catchUp.isNew('kit', id))
 
   const api = createServerApi(ground.fetch)
   const sender: Sender = new Sender({
@@ -76,16 +75,13 @@ export function createDevice(ground: Ground) {
     },
   })
   const holds = createHolds(() => sender.wake(0))
-  const catchUp = new CatchUp({ api, shelf, documentsOf, timers, untilShown: ground.untilShown, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
+  const catchUp: CatchUp = new CatchUp({ api, shelf, documentsOf, timers, untilShown: ground.untilShown, onListed: (kind) => kind === 'kit' && saveState.setState({ listed: true }) }, sender) // prettier-ignore
   const listener = new Listener(api, timers, {
     open: () => {
       sender.wake(0) // the server is back
       catchUp.all()
     },
-    change: (event) => {
-      caughtUp = true // what comes from here on is new, and not only new here
-      catchUp.heard(event)
-    },
+    change: (event) => catchUp.heard(event),
   })
   const lead: Lead = new Lead(
     makeId('page'),

@@ -7,14 +7,14 @@ import type { Ground } from './device'
 import type { SenderNeeds } from './sender'
 import type { Shelf } from './shelf'
 
-/** The documents of all kinds as a shelf keeps them. `hasCaughtUp` says whether what comes is new, and not only new here. */
-export function documentsOn(shelf: Shelf, ground: Ground, hasCaughtUp: () => boolean) {
+/** The documents of all kinds as a shelf keeps them. `isNewKit` says of one that comes whether it is new, and not only new here. */
+export function documentsOn(shelf: Shelf, ground: Ground, isNewKit: (id: string) => boolean) {
   const need = { shelf, makeId: ground.makeId, now: () => ground.timers.now(), onRefused: ground.notify, stepsOf: ground.stepsOf }
   const kits = createDocuments<Kit, KitEdit>(kitKind, {
     ...need,
     onArrived: (before, after) => {
       const here = Object.values(kits.store.getState().entries).map((entry) => entry.doc)
-      const words = before ? clashesOf(before as Kit, after as Kit) : hasCaughtUp() ? sameName(here, after as Kit) : undefined
+      const words = before ? clashesOf(before as Kit, after as Kit) : isNewKit((after as Kit).id) ? sameName(here, after as Kit) : undefined
       if (words) ground.notify(words)
     },
   })

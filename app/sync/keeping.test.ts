@@ -150,6 +150,25 @@ test('documents that nobody has opened are fetched only when the first screen st
   expect(Object.keys(kitsOf(second)).sort()).toEqual([kit.id, other.id].sort())
 })
 
+test('of two kits of one name it is said that the other was made elsewhere where that has just been, and not where it was on the list', async () => {
+  const { world, open: [tab] } = await withKit() // prettier-ignore
+  await tab.device.kits.create(createKit(testIds(9), 'Keel'))
+  await world.clock.pass(8000)
+  let stand = () => {}
+  const second = await world.aTab(world.aBrowser(), () => new Promise((resolve) => (stand = resolve)))
+  await second.device.kits.create(createKit(testIds(10), 'Keel'))
+  await world.clock.pass(8000)
+  await tab.device.kits.create(createKit(testIds(11), 'Rudder'))
+  await world.clock.pass(2000)
+  stand()
+  await world.clock.pass(2000)
+  expect(Object.values(kitsOf(second)).filter(({ name }) => name === 'Keel')).toHaveLength(2)
+  expect(second.said).toEqual([])
+  await tab.device.kits.create(createKit(testIds(12), 'Keel'))
+  await world.clock.pass(2000)
+  expect(second.said).toEqual([expect.stringContaining('“Keel” was made elsewhere')])
+})
+
 test('a drag is made on the document of the moment, and overwrites nothing that came meanwhile', async () => {
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
   const second = await world.aTab(world.aBrowser())
