@@ -9,10 +9,12 @@ import { coreWork } from '../../../../audio/workers/workers'
 
 /** Turns of a band that are listened to; more change its mean little. */
 const MOST_TURNS = 6
+/** Bands nearer to each other than this were brought to one level, and velocity alone says how loud they are. */
+const LEAST_DB = 0.1
 
 /**
  * The bands of a ray at edges set from their measured loudness; undefined where a band has no clip, or
- * where a louder band is no louder than a softer one, for then loudness says nothing of velocity.
+ * where a louder band is hardly louder than a softer one, for then loudness says nothing of velocity.
  */
 export async function bandsByLoudness({ ray, bands }: Cells): Promise<Band[] | undefined> {
   const means: number[] = []
@@ -29,7 +31,7 @@ export async function bandsByLoudness({ ray, bands }: Cells): Promise<Band[] | u
     if (levels.length === 0) return undefined
     means.push(levels.reduce((sum, level) => sum + level, 0) / levels.length)
   }
-  if (means.some((mean, i) => i > 0 && mean <= means[i - 1])) return undefined
+  if (means.some((mean, i) => i > 0 && mean < means[i - 1] + LEAST_DB)) return undefined
   const edges = loudnessEdges(means)
   return bands.map((band, i) => ({ ...band, fromVelocity: edges[i] }))
 }
