@@ -80,7 +80,7 @@ test('filters, drive, their order and a loop are set, and there again after a re
 })
 
 test('a noise becomes a kick by six touches on the first screen, is heard as it was, and each touch is one step back', async ({ page }) => {
-  await onePad(page, 'rowlock')
+  await onePad(page, 'fairlead')
   await page.getByRole('link', { name: 'Shape' }).click()
   await expect(page.getByRole('slider', { name: 'End', exact: true })).toBeVisible()
   await drag(page, 'Decay', -30, 0)
