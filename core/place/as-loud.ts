@@ -18,31 +18,38 @@ export interface AsLoud {
 
 /** So much of the way from the softest velocity to the loudest is kept for what was struck; softer strikes lie below. */
 const STRUCK_SHARE = 0.8
-const MOST_DB = 60
+/** The widest way from the softest velocity to the loudest that the sliders of a response reach. */
+const WIDEST_DB = 48
+const MOST_GAIN_DB = 60
 const SOFTEST_DB = -120
 
 /**
  * Lays takes of one thing out so that what was played can be played again as loud as it was, whichever take answers: each is
- * raised to the level of the loudest (by 60 dB at most), and velocity lowers it again, to within half a step of velocity. Bands
- * are natural breaks of the loudness, which border between the velocities of their takes; what softer strikes sound like is kept.
+ * raised to the level of the loudest (by 48 dB at most), and velocity lowers it again, to within half a step of velocity, and
+ * a step more where two bands border on each other. Bands are natural breaks of the loudness.
  */
 export function asLoud(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[]): AsLoud {
   const levels = takes.map(({ loudnessDb }) => Math.max(SOFTEST_DB, loudnessDb))
   const loudest = Math.max(...levels)
-  const span = Math.min(MOST_DB, loudest - Math.min(...levels))
-  const rangeDb = Math.max(velocityRangeDb(1), span / STRUCK_SHARE)
+  const span = Math.min(WIDEST_DB, loudest - Math.min(...levels))
+  const rangeDb = Math.min(WIDEST_DB, Math.max(velocityRangeDb(1), span / STRUCK_SHARE))
   const sorted = takes.map((take, at) => ({ ...take, at, below: Math.min(span, loudest - levels[at]) })).sort((a, b) => b.below - a.below)
   const groups = naturalBreaks(sorted.map(({ below }) => -below), suggestBands(levels)).map(([from, to]) => sorted.slice(from, to)) // prettier-ignore
-  const velocityOf = ({ below }: { readonly below: number }) => Math.min(127, Math.max(1, Math.round(127 * (1 - below / rangeDb))))
+  const velocityOf = ({ below }: { readonly below: number }) => velocityBelow(below, rangeDb)
   const edges = edgesBetween(groups.map((group) => [velocityOf(group[0]), velocityOf(group[group.length - 1])]))
   const velocities = new Array<number>(takes.length)
   const bands = groups.map((group, g) => {
     const to = (edges[g + 1] ?? 128) - 1
     for (const take of group) velocities[take.at] = Math.min(to, Math.max(edges[g], velocityOf(take)))
-    const turns = thinned(group).map(({ clip, below }) => createTurn(makeId, { [rayId]: { ...clip, gainDb: Math.min(MOST_DB, clip.gainDb + below) } })) // prettier-ignore
+    const turns = thinned(group).map(({ clip, below }) => createTurn(makeId, { [rayId]: { ...clip, gainDb: Math.min(MOST_GAIN_DB, clip.gainDb + below) } })) // prettier-ignore
     return createBand(makeId, edges[g], turns)
   })
   return { bands, response: { ...velocityToLevel(1), amount: rangeDb }, velocities }
+}
+
+/** The velocity that lies so many dB below the loudest where `rangeDb` lie between none and 127. */
+export function velocityBelow(belowDb: number, rangeDb: number): number {
+  return Math.min(127, Math.max(1, Math.round(127 * (1 - belowDb / rangeDb))))
 }
 
 /** The lowest velocity of each band, halfway between what is struck in the one before and in itself. */

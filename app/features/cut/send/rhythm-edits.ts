@@ -2,6 +2,7 @@ import { playedGroove } from '@heliaster/core/groove/rhythm'
 import type { Pace, PlayedStrike } from '@heliaster/core/groove/rhythm'
 import { levelResponse } from '@heliaster/core/kit'
 import type { Clip, GrooveId, KitEdit, Pad, Source, TurnId } from '@heliaster/core/kit'
+import { velocityBelow } from '@heliaster/core/place'
 
 import { makeId } from '../../../documents/make-id'
 import { clipOfHit } from '../hits/hit-clip'
@@ -75,37 +76,35 @@ function cellsOf(pad: Pad): Map<string, Cell> {
 interface Take {
   readonly seconds: number
   readonly loudnessDb: number
-  /** How loud its clip is on the pad before velocity lowers it. */
-  readonly fullDb: number
+  /** By how much its pad raises it, for velocity to lower again. */
+  readonly raisedDb: number
   readonly cell: Cell | undefined
 }
 
 function takeOf(source: Source, { marker, hit }: CutHit, cell: Cell | undefined): Take {
   const clip = clipOfHit(source, marker, hit!)
-  return {
-    seconds: clip.startFrame / source.info.sampleRateHz,
-    loudnessDb: hit!.loudnessDb + clip.gainDb,
-    fullDb: hit!.loudnessDb + (cell?.clip ?? clip).gainDb,
-    cell,
-  }
+  const raisedDb = (cell?.clip ?? clip).gainDb - clip.gainDb
+  return { seconds: clip.startFrame / source.info.sampleRateHz, loudnessDb: hit!.loudnessDb + clip.gainDb, raisedDb, cell }
 }
 
 /** Levels this near are the same. */
 const SAME_DB = 0.05
 
-/** The velocity that plays a take as loud as it was: by that alone where velocity alone says how loud, else by its place among those of its band. */
+/** The velocity that plays a take as loud as it was: what its pad raised it by lower, else by its place among those of its band. */
 function velocitiesOn(pad: Pad, takes: readonly Take[]): (take: Take) => number {
   const there = takes.filter(({ cell }) => cell)
-  const full = Math.max(...there.map(({ fullDb }) => fullDb))
   const rangeDb = levelResponse(pad.own.responses ?? [])?.amount ?? 0
-  const isAsLoud = rangeDb > 0 && there.every(({ fullDb }) => full - fullDb < SAME_DB)
+  const loudest = Math.max(...there.map(({ loudnessDb }) => loudnessDb))
+  const isAsLoud =
+    rangeDb > 0 && there.every(({ loudnessDb, raisedDb }) => raisedDb >= 0 && (raisedDb > 0 || loudest - loudnessDb < SAME_DB))
   const away = (one: Take, take: Take) => Math.abs(one.loudnessDb - take.loudnessDb)
   return (take) => {
     const near = take.cell ? take : there.reduce((best, one) => (away(one, take) < away(best, take) ? one : best))
     const { place } = near.cell!
     const from = pad.bands[place]!.fromVelocity
     const to = (pad.bands[place + 1]?.fromVelocity ?? 128) - 1
-    if (isAsLoud) return Math.min(to, Math.max(from, Math.round(127 * (1 + (take.loudnessDb - full) / rangeDb))))
+    const within = (velocity: number) => Math.min(to, Math.max(from, velocity))
+    if (isAsLoud) return within(velocityBelow(near.raisedDb + near.loudnessDb - take.loudnessDb, rangeDb))
     const levels = there.filter(({ cell }) => cell!.place === place).map(({ loudnessDb }) => loudnessDb)
     return pad.bands.length === 1 ? belowLoudest(take.loudnessDb, levels) : amongOthers(take.loudnessDb, levels, from, to)
   }
