@@ -25,8 +25,8 @@ const SOFTEST_DB = -120
 
 /**
  * Lays takes of one thing out so that what was played can be played again as loud as it was, whichever take answers: each is
- * raised to the level of the loudest (by 48 dB at most), and velocity lowers it again, to within half a step of velocity, and
- * a step more where two bands border on each other. Bands are natural breaks of the loudness.
+ * raised to the level of the loudest (by 48 dB at most), and velocity lowers it again, to within half a step of velocity (a
+ * whole one at the softest). Bands are natural breaks of the loudness; what one velocity strikes is not parted.
  */
 export function asLoud(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[]): AsLoud {
   const levels = takes.map(({ loudnessDb }) => Math.max(SOFTEST_DB, loudnessDb))
@@ -34,13 +34,13 @@ export function asLoud(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[])
   const span = Math.min(WIDEST_DB, loudest - Math.min(...levels))
   const rangeDb = Math.min(WIDEST_DB, Math.max(velocityRangeDb(1), span / STRUCK_SHARE))
   const sorted = takes.map((take, at) => ({ ...take, at, below: Math.min(span, loudest - levels[at]) })).sort((a, b) => b.below - a.below)
-  const groups = naturalBreaks(sorted.map(({ below }) => -below), suggestBands(levels)).map(([from, to]) => sorted.slice(from, to)) // prettier-ignore
   const velocityOf = ({ below }: { readonly below: number }) => velocityBelow(below, rangeDb)
+  const ends = naturalBreaks(sorted.map(({ below }) => -below), suggestBands(levels)).map(([, to]) => to) // prettier-ignore
+  const parted = ends.filter((to) => to === sorted.length || velocityOf(sorted[to - 1]) < velocityOf(sorted[to]))
+  const groups = parted.map((to, i) => sorted.slice(parted[i - 1] ?? 0, to))
   const edges = edgesBetween(groups.map((group) => [velocityOf(group[0]), velocityOf(group[group.length - 1])]))
-  const velocities = new Array<number>(takes.length)
+  const velocities = takes.map((_, i) => velocityOf({ below: Math.min(span, loudest - levels[i]) }))
   const bands = groups.map((group, g) => {
-    const to = (edges[g + 1] ?? 128) - 1
-    for (const take of group) velocities[take.at] = Math.min(to, Math.max(edges[g], velocityOf(take)))
     const turns = thinned(group).map(({ clip, below }) => createTurn(makeId, { [rayId]: { ...clip, gainDb: Math.min(MOST_GAIN_DB, clip.gainDb + below) } })) // prettier-ignore
     return createBand(makeId, edges[g], turns)
   })
@@ -54,10 +54,5 @@ export function velocityBelow(belowDb: number, rangeDb: number): number {
 
 /** The lowest velocity of each band, halfway between what is struck in the one before and in itself. */
 function edgesBetween(struck: readonly (readonly [softest: number, loudest: number])[]): number[] {
-  const edges = [1]
-  for (let i = 1; i < struck.length; i++) {
-    const halfway = Math.ceil((struck[i - 1][1] + struck[i][0] + 1) / 2)
-    edges.push(Math.min(128 - struck.length + i, Math.max(edges[i - 1] + 1, halfway)))
-  }
-  return edges
+  return struck.map(([softest], i) => (i === 0 ? 1 : Math.ceil((struck[i - 1][1] + softest + 1) / 2)))
 }
