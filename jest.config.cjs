@@ -3,6 +3,7 @@ const node = (name, folder) => ({
   testEnvironment: 'node',
   rootDir: __dirname,
   testMatch: [`<rootDir>/${folder}/**/*.test.ts`],
+  setupFilesAfterEnv: ['<rootDir>/tools/jest-alike.cjs'],
   // None of these stands a module in for another: jest.mock would have to be raised above the imports, as Babel does it.
   transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/tools/jest-node.cjs' },
   transformIgnorePatterns: [

@@ -5,8 +5,13 @@ import type { GrooveChoice } from '@heliaster/core/engine'
 
 import type { DrawAnswer, DrawGrooveAnswer, DrawGrooveRequest, DrawRequest } from '../../../core/engine/hosts/messages'
 import { decodedAudio } from '../files/audio-files'
+import { audioTold } from './audio-told'
 import { engineUrl } from './engine-url'
 import { workedMatter } from './worked'
+
+/** So much of what it was told the worker keeps, for a hit is drawn anew at each change, and at many velocities. */
+const KEPT_BYTES = 24e6
+const toTell = audioTold(KEPT_BYTES)
 
 let worker: Promise<Worker> | undefined
 let nextId = 1
@@ -30,7 +35,7 @@ async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveReques
   const target = await drawingWorker()
   return new Promise((resolve) => {
     waiting.set(request.id, resolve as (answer: Answer) => void)
-    target.postMessage(request)
+    target.postMessage({ ...request, ...toTell(request.audio) })
   })
 }
 

@@ -66,11 +66,16 @@ export interface ToMeter {
 /** `port`: send pieces there from now on, past the page. `flush`: send what has gathered, then say so. */
 export type ToRecorder = { readonly type: 'port'; readonly port: MessagePort } | { readonly type: 'flush'; readonly id: number }
 
+/** Sounds of a kit for a worker, which keeps them for what is asked later until it is told to forget them. */
+interface WithAudio {
+  readonly audio: readonly (readonly [hash: string, audio: Audio])[]
+  readonly forget?: readonly string[]
+}
+
 /** Asks a worker to draw what a kit makes of some events. */
-export interface DrawRequest {
+export interface DrawRequest extends WithAudio {
   readonly id: number
   readonly kit: Kit
-  readonly audio: readonly (readonly [hash: string, audio: Audio])[]
   readonly events: readonly (Omit<ScoreEvent, 'padSlot'> & { readonly padId: string })[]
   readonly frames: number
   readonly sampleRateHz: number
@@ -78,11 +83,10 @@ export interface DrawRequest {
 }
 
 /** Asks a worker to draw what a groove, or the song, makes of several kits that share their audio, from its beginning. */
-export interface DrawGrooveRequest {
+export interface DrawGrooveRequest extends WithAudio {
   readonly id: number
   readonly kits: readonly Kit[]
   readonly choice: GrooveChoice
-  readonly audio: readonly (readonly [hash: string, audio: Audio])[]
   readonly frames: number
   readonly sampleRateHz: number
 }
