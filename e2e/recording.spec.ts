@@ -49,6 +49,7 @@ test('recording waits for sound, keeps what was before it, and ends by itself af
   await page.getByRole('textbox', { name: /^Stop after silence/ }).fill('0.5')
   await page.getByRole('textbox', { name: /^Stop after silence/ }).press('Enter')
   await page.getByRole('button', { name: 'Close', exact: true }).last().tap()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
   await record(page).tap()
   await page.waitForURL(/\/cut$/) // it was stopped by nobody
   const title = page.getByText(/^Recording \d+$/).last()

@@ -31,6 +31,7 @@ module.exports = {
   process(_source, path) {
     const { outputFiles } = buildSync({
       entryPoints: [path],
+      outfile: `${path}.js`, // written nowhere; what the map says is beside it
       absWorkingDir: ROOT,
       bundle: true,
       write: false,
