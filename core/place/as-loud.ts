@@ -33,18 +33,18 @@ export function asLoud(makeId: MakeId, rayId: RayId, takes: readonly LoudClip[])
   const loudest = Math.max(...levels)
   const span = Math.min(WIDEST_DB, loudest - Math.min(...levels))
   const rangeDb = Math.min(WIDEST_DB, Math.max(velocityRangeDb(1), span / STRUCK_SHARE))
-  const sorted = takes.map((take, at) => ({ ...take, at, below: Math.min(span, loudest - levels[at]) })).sort((a, b) => b.below - a.below)
+  const laid = takes.map((take, i) => ({ ...take, below: Math.min(span, loudest - levels[i]) }))
+  const sorted = [...laid].sort((a, b) => b.below - a.below)
   const velocityOf = ({ below }: { readonly below: number }) => velocityBelow(below, rangeDb)
   const ends = naturalBreaks(sorted.map(({ below }) => -below), suggestBands(levels)).map(([, to]) => to) // prettier-ignore
   const parted = ends.filter((to) => to === sorted.length || velocityOf(sorted[to - 1]) < velocityOf(sorted[to]))
   const groups = parted.map((to, i) => sorted.slice(parted[i - 1] ?? 0, to))
   const edges = edgesBetween(groups.map((group) => [velocityOf(group[0]), velocityOf(group[group.length - 1])]))
-  const velocities = takes.map((_, i) => velocityOf({ below: Math.min(span, loudest - levels[i]) }))
   const bands = groups.map((group, g) => {
     const turns = thinned(group).map(({ clip, below }) => createTurn(makeId, { [rayId]: { ...clip, gainDb: Math.min(MOST_GAIN_DB, clip.gainDb + below) } })) // prettier-ignore
     return createBand(makeId, edges[g], turns)
   })
-  return { bands, response: { ...velocityToLevel(1), amount: rangeDb }, velocities }
+  return { bands, response: { ...velocityToLevel(1), amount: rangeDb }, velocities: laid.map(velocityOf) }
 }
 
 /** The velocity that lies so many dB below the loudest where `rangeDb` lie between none and 127. */

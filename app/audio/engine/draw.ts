@@ -11,7 +11,7 @@ import { workedMatter } from './worked'
 
 /** So much of what it was told the worker keeps, for a hit is drawn anew at each change, and at many velocities. */
 const KEPT_BYTES = 24e6
-const toTell = audioTold(KEPT_BYTES)
+let toTell = audioTold(KEPT_BYTES)
 
 let worker: Promise<Worker> | undefined
 let nextId = 1
@@ -35,7 +35,13 @@ async function ask<Given extends Answer>(request: DrawRequest | DrawGrooveReques
   const target = await drawingWorker()
   return new Promise((resolve) => {
     waiting.set(request.id, resolve as (answer: Answer) => void)
-    target.postMessage({ ...request, ...toTell(request.audio) })
+    try {
+      target.postMessage({ ...request, ...toTell(request.audio) })
+    } catch (error) {
+      waiting.delete(request.id)
+      toTell = audioTold(KEPT_BYTES) // there was no memory to send it: it did not come there, and is sent again next time
+      throw error
+    }
   })
 }
 
