@@ -21,7 +21,7 @@ const ways = {
 export async function figuresOfKernel(): Promise<Record<string, Figure>> {
   const folder = mkdtempSync(join(tmpdir(), 'voices-'))
   try {
-    return await compareAll(folder)
+    return { ...(await compareAll(folder)), ...(await asRecorded()) }
   } finally {
     rmSync(folder, { recursive: true })
   }
@@ -54,6 +54,23 @@ async function compareAll(folder: string): Promise<Record<string, Figure>> {
           spread: spreadOf(ratios),
         }
       })
+    }
+  return figures
+}
+
+/** Hits as they were recorded, with nothing but their level, against the kernel's plain form in the same interleaved runs. */
+async function asRecorded(): Promise<Record<string, Figure>> {
+  const engine = await loadEngine()
+  const figures: Record<string, Figure> = {}
+  for (const voices of [64, 256])
+    for (const channels of [1, 2]) {
+      const { kit, audio } = voiceKit(voices, channels, 'level')
+      const seconds = (isPlain: boolean) => renderKit(engine, kit, audio, voices, isPlain)
+      seconds(false) // warm
+      seconds(true)
+      const ratios = Array.from({ length: RUNS }, () => seconds(true) / seconds(false))
+      const name = `kernel.asRecordedToPlain.${voices}.${channels === 1 ? 'mono' : 'stereo'}`
+      figures[name] = { value: median(ratios), unit: 'times', peer: 'its plain form, in TypeScript', spread: spreadOf(ratios) }
     }
   return figures
 }

@@ -106,8 +106,8 @@ function clipOf(index: number, channels: number): Audio {
   return { sampleRateHz: RATE, channels: Array.from({ length: channels }, channel) }
 }
 
-/** Pads of two rays each, so that one strike is two voices; together they play all 256 clips in turn. */
-export function voiceKit(voices: number, channels: number): { kit: Kit; audio: Map<AudioHash, Audio> } {
+/** Pads of two rays each, so that one strike is two voices; together they play all 256 clips in turn, by all of the work or by their level alone. */
+export function voiceKit(voices: number, channels: number, work: 'all' | 'level' = 'all'): { kit: Kit; audio: Map<AudioHash, Audio> } {
   let state = 99
   const makeId = createIds(() => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296)
   const audio = new Map<AudioHash, Audio>()
@@ -117,8 +117,9 @@ export function voiceKit(voices: number, channels: number): { kit: Kit; audio: M
     return hash
   })
   const point = (seconds: number, value: number) => ({ seconds, value, bend: 0 })
-  const envelopes = {
-    level: { points: [point(0, 0), point(WORK.attackSeconds, 1), point(WORK.endSeconds, 0)] },
+  const level = { points: [point(0, 0), point(WORK.attackSeconds, 1), point(WORK.endSeconds, 0)] }
+  const all = {
+    level,
     pitch: { points: [point(0, WORK.fromCents), point(WORK.fallSeconds, WORK.toCents)] },
     filter1: { points: [point(0, 1), point(WORK.endSeconds, 0)] },
   }
@@ -127,9 +128,9 @@ export function voiceKit(voices: number, channels: number): { kit: Kit; audio: M
   const pads = Array.from({ length: padCount }, (_, index) => {
     const pad = createPad(makeId, {
       responses: [],
-      envelopes,
-      choices: { filter1Kind: 'lowPass' },
-      values: { ...filter, gainDb: 20 * Math.log10(WORK.gain), pan: (index / padCount) * 2 - 1 },
+      envelopes: work === 'all' ? all : { level },
+      choices: work === 'all' ? { filter1Kind: 'lowPass' } : {},
+      values: { ...(work === 'all' ? filter : {}), gainDb: 20 * Math.log10(WORK.gain), pan: (index / padCount) * 2 - 1 },
       maxStrikes: 2,
     })
     const rays = [pad.rays[0], createRay(makeId, 'two')]
@@ -153,9 +154,9 @@ export function eventsOf(engine: Engine, padSlots: readonly number[], frames: nu
   return engine.toScore(events)
 }
 
-/** Seconds of processor time for ten seconds of all voices; loading is not counted. */
-export function renderKit(engine: Engine, kit: Kit, audio: Map<AudioHash, Audio>, voices: number): number {
-  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
+/** Seconds of processor time for ten seconds of all voices, by the kernel or by its plain form; loading is not counted. */
+export function renderKit(engine: Engine, kit: Kit, audio: Map<AudioHash, Audio>, voices: number, isPlain = false): number {
+  const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash), kit.seed, undefined, isPlain)
   const score = eventsOf(engine, kit.pads.map((pad) => loader.slotOf(pad.id)), SECONDS * RATE) // prettier-ignore
   const started = process.cpuUsage()
   engine.renderOffline(state, score, SECONDS * RATE, 4096, (record) => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 
-import { cos, dbToGain, exp2, gainToDb, log2, sin, tanh } from './math'
+import { cos, dbToGain, exp2, gainToDb, log2, sin, tan, tanh } from './math'
 
 const within = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 
@@ -8,6 +8,7 @@ test('the own functions agree with the built-in ones to their stated error', () 
   fc.assert(fc.property(within(-100, 100), (x) => Math.abs(exp2(x) / Math.pow(2, x) - 1) < 1e-13))
   fc.assert(fc.property(within(1e-300, 1e300), (x) => Math.abs(log2(x) - Math.log2(x)) < 1e-12))
   fc.assert(fc.property(within(-1000, 1000), (x) => Math.abs(sin(x) - Math.sin(x)) < 1e-11 && Math.abs(cos(x) - Math.cos(x)) < 1e-11))
+  fc.assert(fc.property(within(0, 1.54), (x) => Math.abs(tan(x) / Math.tan(x) - 1) < 1e-12 || x === 0))
   fc.assert(fc.property(within(-30, 30), (x) => Math.abs(tanh(x) - Math.tanh(x)) < 1e-13))
 })
 

@@ -118,15 +118,9 @@ function sinIn(at: Float64Array): void {
   at[0] = (quarter & 2) !== 0 ? -sum : sum
 }
 
-/** Tangent of `at[i]`, left there; for filter coefficients, 0..1.5 radians. */
-export function tanIn(at: Float64Array, i: number): void {
-  const x = at[i]
-  cell[0] = x
-  sinIn(cell)
-  const height = cell[0]
-  cell[0] = x + HALF_PI
-  sinIn(cell)
-  at[i] = height / cell[0]
+/** Tangent of 0..1.5 radians, for filter coefficients. */
+export function tan(x: number): number {
+  return sin(x) / sin(x + HALF_PI)
 }
 
 /** Cosine of `x` radians, in the range of `sin`. */

@@ -48,11 +48,19 @@ export function addToBus(e: usize, voice: usize, at: i32, count: i32, stereo: bo
     peak = addMoving(e + scratchLeft, e + m_left + block, e + gainsLeft, count)
     peak = max<f64>(peak, addMoving(right, e + m_right + block, e + gainsRight, count))
   }
+  noteForMeter(e, w, peak)
+}
+
+/** Raises the meter of a voice to its highest sample. */
+export function noteForMeter(e: usize, w: usize, peak: f64): void {
   const meter = <usize>load<f64>(e, SetUp_meters) + ((<usize>load<i32>(w, v_meter)) << 3)
   if (peak > load<f64>(meter)) store<f64>(meter, peak)
 }
 
-/** One channel to both sides at once; its peak is that of the louder side. */
+/**
+ * One channel to both sides at once; its peak is that of the louder side. Both sides are read before either is written: they lie
+ * a multiple of 4096 bytes apart, and a processor that compares only so many bits of an address waits for the one to read the other.
+ */
 function addOne(from: usize, left: usize, right: usize, gainLeft: f64, gainRight: f64, count: i32): f64 {
   const pairs = count & ~1
   const gainsLeft = f64x2.splat(gainLeft)
@@ -61,8 +69,10 @@ function addOne(from: usize, left: usize, right: usize, gainLeft: f64, gainRight
   for (let i = 0; i < pairs; i += 2) {
     const p = (<usize>i) << 3
     const value = v128.load(from + p)
-    v128.store(left + p, f64x2.add(v128.load(left + p), f64x2.mul(value, gainsLeft)))
-    v128.store(right + p, f64x2.add(v128.load(right + p), f64x2.mul(value, gainsRight)))
+    const one = f64x2.add(v128.load(left + p), f64x2.mul(value, gainsLeft))
+    const other = f64x2.add(v128.load(right + p), f64x2.mul(value, gainsRight))
+    v128.store(left + p, one)
+    v128.store(right + p, other)
     peaks = f64x2.max(peaks, f64x2.abs(value))
   }
   let peak = max<f64>(f64x2.extract_lane(peaks, 0), f64x2.extract_lane(peaks, 1))
@@ -110,13 +120,19 @@ function addLast(from: usize, to: usize, gain: f64, pairs: i32, count: i32, peak
   return max<f64>(peak, abs<f64>(value))
 }
 
+/** To how many other buses a voice is sent. */
+export function sendsOf(e: usize, voice: usize): i32 {
+  const ray = <usize>load<f64>(e, SetUp_arena) + ((<usize>load<i32>(e + (voice << 2), v_ray)) << 3)
+  return <i32>load<f64>(ray, RayField_sendCount << 3)
+}
+
 /** What of a ray goes to other buses: at its own place, moved by theirs. */
 export function addToSends(e: usize, voice: usize, at: i32, count: i32, stereo: bool): void {
+  const sends = sendsOf(e, voice)
+  if (sends <= 0) return
   const arena = <usize>load<f64>(e, SetUp_arena)
   const w = e + (voice << 2)
   const ray = arena + ((<usize>load<i32>(w, v_ray)) << 3)
-  const sends = <i32>load<f64>(ray, RayField_sendCount << 3)
-  if (sends <= 0) return
   const directory = <usize>load<f64>(e, SetUp_directory)
   const program = load<i32>(directory + ((<usize>load<i32>(w, v_program)) << 2))
   const rows = arena + ((<usize>(<f64>program + load<f64>(ray, RayField_sends << 3))) << 3)

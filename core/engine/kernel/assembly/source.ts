@@ -1,11 +1,12 @@
 import {
-  gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, v_basePlace,
+  gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, stageCodes_edges, v_basePlace,
   v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_leaves, v_left, v_levels, v_loopPeriod, v_loops, v_loopStart,
   v_position, v_right, v_roundFrom, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source, v_tailChunk, v_tailFrames,
   v_tailLeft, v_tailLevels, v_tailRight,
 } from './constants' // prettier-ignore
 import { beginPitchCell } from './pitch'
 import { readThrough } from './reading'
+import { stageAt, stageCount } from './stages'
 
 /** Reads so many frames of a voice's clip into the scratch blocks, silence after its end; returns how many lie before that end. */
 export function readSource(e: usize, voice: usize, start: f64, count: i32, stereo: bool): i32 {
@@ -65,11 +66,16 @@ function copyRun(e: usize, voice: usize, count: i32, stereo: bool): i32 {
   const available = <i32>min<f64>(<f64>count, max<f64>(0, load<f64>(d, v_frames) - position))
   store<f64>(d, position + <f64>count, v_position)
   if (available < count) silence(e, available, count)
-  for (let i = 0; i < available; i++) store<f64>(e + ((<usize>i) << 3), position + <f64>i, positions)
+  if (needsPositions(e, voice)) for (let i = 0; i < available; i++) store<f64>(e + ((<usize>i) << 3), position + <f64>i, positions)
   const chunk = chunkOf(e, w)
   copy(e + scratchLeft, chunk + ((<usize>(<f64>load<i32>(w, v_left) + position)) << 2), available)
   if (stereo) copy(e + scratchRight, chunk + ((<usize>(<f64>load<i32>(w, v_right) + position)) << 2), available)
   return available
+}
+
+/** Whether anything asks where each frame was read: fades of the ends do, which come first. */
+function needsPositions(e: usize, voice: usize): bool {
+  return stageCount(e, voice) > 0 && stageAt(e, voice, 0) == stageCodes_edges
 }
 
 function copy(to: usize, from: usize, count: i32): void {
@@ -79,7 +85,7 @@ function copy(to: usize, from: usize, count: i32): void {
 }
 
 /** Where the samples of a voice's chunk begin. */
-function chunkOf(e: usize, w: usize): usize {
+export function chunkOf(e: usize, w: usize): usize {
   return <usize>load<f64>(<usize>load<f64>(e, SetUp_chunkAt) + ((<usize>load<i32>(w, v_chunk)) << 3))
 }
 

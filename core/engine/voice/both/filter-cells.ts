@@ -142,39 +142,41 @@ function design(filter: i32, at: i32, cents: f64, damping: f64, gain: f64, rateH
 }
 
 function stayStill(filter: i32): void {
-  for (let i = 0; i < 2; i++) {
-    const section = filter + FilterField.section0 + i * FilterSection.length
+  const end = endOf(filter)
+  for (let section = filter + FilterField.section0; section < end; section += FilterSection.length)
     for (let j = 0; j < 6; j++) put(section + FilterSection.a1Step + j, 0)
-  }
+}
+
+/** Behind the last section that is in use. */
+function endOf(filter: i32): i32 {
+  const sections: i32 = toPlace(get(filter + FilterField.sections))
+  return filter + FilterField.section0 + sections * FilterSection.length
 }
 
 /** What was designed for the end of the last cell is where this one begins. */
 function takeNext(filter: i32): void {
-  for (let i = 0; i < 2; i++) {
-    const section = filter + FilterField.section0 + i * FilterSection.length
+  const end = endOf(filter)
+  for (let section = filter + FilterField.section0; section < end; section += FilterSection.length)
     for (let j = 0; j < 6; j++) put(section + FilterSection.a1 + j, get(section + FilterSection.a1Next + j))
-  }
 }
 
 /** Designs the end of a cell, and steps a frame that lead there. */
 function goStraight(filter: i32, cents: f64, damping: f64, gain: f64, rateHz: f64, frames: f64): void {
   design(filter, FilterSection.a1Next - FilterSection.a1, cents, damping, gain, rateHz)
-  for (let i = 0; i < 2; i++) {
-    const section = filter + FilterField.section0 + i * FilterSection.length
+  const end = endOf(filter)
+  for (let section = filter + FilterField.section0; section < end; section += FilterSection.length)
     for (let j = 0; j < 6; j++)
       put(section + FilterSection.a1Step + j, (get(section + FilterSection.a1Next + j) - get(section + FilterSection.a1 + j)) / frames)
-  }
 }
 
 /** Numbers this small would decay into denormals, which are slow. */
 function flush(filter: i32): void {
-  for (let i = 0; i < 2; i++) {
-    const section = filter + FilterField.section0 + i * FilterSection.length
+  const end = endOf(filter)
+  for (let section = filter + FilterField.section0; section < end; section += FilterSection.length)
     for (let j = 0; j < 4; j++) {
       const state = section + FilterSection.one + j
       if (Math.abs(get(state)) < 1e-15) put(state, 0)
     }
-  }
 }
 
 /** Whether a filter does anything. */

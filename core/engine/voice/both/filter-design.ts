@@ -1,5 +1,5 @@
 import { filterCodes } from '../../program/codes'
-import { exp2, sin } from '../../math'
+import { exp2, sin, tan } from '../../math'
 import { FilterSection } from '../../program/layout'
 import { get, put } from './cells'
 import { peakWays, shelfWays } from './lifting-points'
@@ -49,7 +49,7 @@ export function designSection(
     return
   }
   const angle = hz * (PI / rateHz)
-  const g = sin(angle) / sin(angle + PI / 2)
+  const g = tan(angle)
   if (kind === filterCodes.lowPass) write(to, g, k, 0, 0, 1)
   else if (kind === filterCodes.bandPass) write(to, g, k, 0, k, 0)
   else if (kind === filterCodes.highPass) write(to, g, k, 1, -k, -1)
