@@ -293,3 +293,21 @@ test('the microphone records as it is, and its hits are cut', async ({ page }) =
   await page.getByRole('button', { name: 'Stop and cut' }).tap()
   await expect(page.getByRole('button', { name: /^Send ([2-9]|\d\d+) hits to pads/ })).toBeEnabled()
 })
+
+test('what is said above a sheet on a short screen leaves the head of the sheet in reach', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 420 })
+  await openOwnDemo(page, 'board')
+  await pad(page, 'Hull thump').click()
+  await page.getByRole('button', { name: 'Open pad' }).click()
+  await page.getByRole('radio', { name: 'Playing' }).click()
+  const note = page.getByRole('textbox', { name: /note/i }).first()
+  await note.fill('300')
+  await note.press('Enter')
+  const said = page.getByText(/^Notes are whole numbers/)
+  const close = page.getByRole('button', { name: 'Close' })
+  const bottomOf = async () => (await said.boundingBox())!.y + (await said.boundingBox())!.height
+  await expect.poll(async () => (await close.boundingBox())!.y - (await bottomOf())).toBeGreaterThan(8)
+  await close.tap()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await saved(page)
+})

@@ -3,9 +3,10 @@ import Overlay from '@rneui/themed/dist/Overlay'
 import { useEffect, useEffectEvent } from 'react'
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
+import { useStore } from 'zustand'
 
 import { IconButton } from '../controls/Button'
-import { isOnTop, putOnTop } from './open-sheets'
+import { isOnTop, openSheets, putOnTop } from './open-sheets'
 import { Text } from './Text'
 import { usePalette } from '../theme/theme'
 import { useIsWide } from './use-is-wide'
@@ -47,6 +48,12 @@ function useEscape(isOpen: boolean, onClose: () => void): void {
   }, [isOpen])
 }
 
+/** The most that a sheet is high: on a phone it leaves room for what is being said above it. By the page: a keyboard does not count. */
+function useMostHigh(isWide: boolean): '88%' {
+  const leftPx = useStore(openSheets, (state) => state.leftPx)
+  return isWide || leftPx === 0 ? '88%' : (`min(88%, calc(100% - ${leftPx}px))` as '88%')
+}
+
 /** The modal would close the next sheet when the key comes up. */
 const leaveKeys = () => undefined
 
@@ -54,6 +61,7 @@ const leaveKeys = () => undefined
 export function Sheet({ title, isOpen, onClose, children, beside, actions }: Props) {
   const palette = usePalette()
   const isWide = useIsWide()
+  const maxHeight = useMostHigh(isWide)
   useEscape(isOpen, onClose)
   if (!isOpen) return null
   return (
@@ -68,7 +76,7 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
       overlayStyle={{
         width: '100%',
         maxWidth: 560,
-        maxHeight: '88%',
+        maxHeight,
         padding: 0,
         backgroundColor: palette.raised,
         borderRadius: 16,

@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react'
 
 import { Notices, NoticesHere, notify } from './notices'
+import { openSheets } from './open-sheets'
 import { Sheet } from './Sheet'
 
 let mockIsWide = true
@@ -99,5 +100,29 @@ test('above a sheet on a phone the newest stands alone, so that it does not reac
   say('Kept three.')
   rerender(shown(false))
   expect(said()).toEqual(['Kept one.', 'Kept three.'])
+  mockIsWide = true
+})
+
+test('a sheet on a phone leaves as much room above it as what is said there takes, and has it again when nothing is said', () => {
+  mockIsWide = false
+  const { unmount } = render(
+    <>
+      <Notices />
+      <Sheet title="Ties" isOpen onClose={() => undefined}>
+        {null}
+      </Sheet>
+    </>,
+  )
+  const above = screen.getByRole('status').parentElement as unknown as { __reactLayoutHandler(event: unknown): void }
+  const takes = (height: number) => act(() => above.__reactLayoutHandler({ nativeEvent: { layout: { height } } }))
+  say('There is no room for more recordings on this device: put away what is not needed.')
+  takes(180)
+  expect(openSheets.getState().leftPx).toBe(188)
+  fireEvent.click(screen.getByRole('button', { name: 'Put this away' }))
+  takes(0)
+  expect(openSheets.getState().leftPx).toBe(0)
+  takes(40)
+  unmount()
+  expect(openSheets.getState().leftPx).toBe(0)
   mockIsWide = true
 })

@@ -50,17 +50,40 @@ export function Notices() {
   const isBehind = useStore(openSheets, ({ sheets }) => sheets.length > 0)
   const isWide = useIsWide()
   if (!isBehind) return hasPlace ? null : <Said />
-  const beside = isWide ? { left: 20, bottom: 20, width: BESIDE_PX } : { left: 8, right: 8, top: 8 }
-  return createPortal(
-    <View pointerEvents="box-none" style={{ position: 'fixed' as 'absolute', zIndex: ABOVE_SHEETS, ...beside }}>
-      <Said most={isWide ? undefined : 1} />
-    </View>,
-    document.body,
-  )
+  return createPortal(isWide ? <BesideSheet /> : <AboveSheet />, document.body)
 }
 
 /** Beside a sheet in the middle of a wide screen. */
 const BESIDE_PX = 330
+
+function BesideSheet() {
+  return (
+    <View
+      pointerEvents="box-none"
+      style={{ position: 'fixed' as 'absolute', zIndex: ABOVE_SHEETS, left: 20, bottom: 20, width: BESIDE_PX }}
+    >
+      <Said />
+    </View>
+  )
+}
+
+/** From a phone's edge to what is said above a sheet. */
+const EDGE_PX = 8
+
+/** Above a sheet that rises from the bottom of a phone, which leaves as much room as is taken: its head stays in reach. */
+function AboveSheet() {
+  const leave = (leftPx: number) => openSheets.setState({ leftPx })
+  useEffect(() => () => leave(0), [])
+  return (
+    <View
+      pointerEvents="box-none"
+      onLayout={({ nativeEvent }) => leave(nativeEvent.layout.height > 0 ? EDGE_PX + nativeEvent.layout.height : 0)}
+      style={{ position: 'fixed' as 'absolute', zIndex: ABOVE_SHEETS, left: EDGE_PX, right: EDGE_PX, top: EDGE_PX }}
+    >
+      <Said most={1} />
+    </View>
+  )
+}
 
 /** A place for what is said that is nearer to the work: there it moves nothing that one holds or plays. */
 export function NoticesHere() {
