@@ -1,7 +1,7 @@
 import type { Clip } from '@heliaster/core/kit'
 import { hashOf } from '@heliaster/core/kit/testing'
 import { wholeClip } from '@heliaster/core/kit'
-import { fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 
 import { EventType } from '@heliaster/core/engine'
@@ -34,7 +34,10 @@ function Shown({ mode = 'hold' as const, audioOf = () => Promise.resolve({ sampl
   )
 }
 
-test('a clip goes round in its second half at first, by a fade; there and back needs none; once more it plays once', () => {
+/** What is loaded has come before a test is over. */
+const settled = () => act(async () => undefined)
+
+test('a clip goes round in its second half at first, by a fade; there and back needs none; once more it plays once', async () => {
   render(<Shown />)
   expect(screen.queryByRole('slider')).toBeNull()
   fireEvent.click(screen.getByText('Goes round', { selector: '[role=radio] *, [role=radio]' }))
@@ -43,6 +46,7 @@ test('a clip goes round in its second half at first, by a fade; there and back n
   expect(screen.queryByRole('slider', { name: 'Fade at the seam' })).toBeNull()
   fireEvent.click(screen.getByText('Plays once'))
   expect(clip.loop).toBeUndefined()
+  await settled()
 })
 
 test('ends come to zero crossings, and the best end is found; both say what they did', async () => {
@@ -67,17 +71,19 @@ test('audio that is not there leaves the ends and says why', async () => {
   expect(clip.loop).toEqual(before)
 })
 
-test('a loop that nothing ends says so', () => {
+test('a loop that nothing ends says so', async () => {
   render(<Shown mode={'oneShot' as never} />)
   fireEvent.click(screen.getByText('There and back'))
   expect(screen.getByRole('status').textContent).toMatch(/Nothing ends this strike/)
+  await settled()
 })
 
-test('a loop until let go on a pad that nothing lets go of says so', () => {
+test('a loop until let go on a pad that nothing lets go of says so', async () => {
   render(<Shown mode={'oneShot' as never} />)
   fireEvent.click(screen.getByText('There and back'))
   fireEvent.click(screen.getByText('Until let go'))
   expect(screen.getByRole('status').textContent).toMatch(/Nothing lets go of this pad/)
+  await settled()
 })
 
 test('the round is drawn on the wave: its ends are moved by keys and by drag, its seam is seen and heard', async () => {

@@ -1,6 +1,6 @@
 import { applyEdit, effectStarts } from '@heliaster/core/kit'
 import type { BusId, Clip, Kit, KitEdit } from '@heliaster/core/kit'
-import { fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { useState } from 'react'
 
 import { hearVersion } from '../../../audio/engine/sound'
@@ -71,7 +71,10 @@ beforeEach(() => {
   jest.mocked(hearVersion).mockClear()
 })
 
-test('a clip is cut on the beats of its kit, and each slice has a level by keys, of which each press is done', () => {
+/** What is loaded has come before a test is over. */
+const settled = () => act(async () => undefined)
+
+test('a clip is cut on the beats of its kit, and each slice has a level by keys, of which each press is done', async () => {
   begin()
   press('On halves')
   expect(framesNow()).toEqual([0, 12000, 24000, 36000])
@@ -87,6 +90,7 @@ test('a clip is cut on the beats of its kit, and each slice has a level by keys,
   key('Delete')
   expect(levels()).toEqual([undefined, -1, undefined, undefined])
   expect(keys().getAttribute('aria-valuetext')).toContain('nothing drawn')
+  await settled()
 })
 
 test('slices begin where strikes are found; where there is none, it is said, and nothing is cut', async () => {
@@ -100,13 +104,14 @@ test('slices begin where strikes are found; where there is none, it is said, and
   await waitFor(() => expect(framesNow()).toEqual([0, 200, 9000, 30000]))
 })
 
-test('amounts are drawn over the wave, as one step; those between two places of the pointer too', () => {
+test('amounts are drawn over the wave, as one step; those between two places of the pointer too', async () => {
   begin()
   press('On quarters')
   // The page knows no widths here: all lies at the left edge, so a drag is along the height alone.
   drag([10, 0], [10, 74], [10, 148])
   expect(levels()![0]).toBe(-120)
   expect(dones).toHaveLength(2)
+  await settled()
 })
 
 test('what sounds alike takes the amount of the chosen one at one tap', async () => {
@@ -119,7 +124,7 @@ test('what sounds alike takes the amount of the chosen one at one tap', async ()
   expect(levels()).toEqual([undefined, -2, undefined, -2])
 })
 
-test('a stretch is chosen, cut, laid down, moved and resized by keys; what it leaves has nothing', () => {
+test('a stretch is chosen, cut, laid down, moved and resized by keys; what it leaves has nothing', async () => {
   begin()
   press('On quarters')
   expect(framesNow()).toHaveLength(8)
@@ -140,9 +145,10 @@ test('a stretch is chosen, cut, laid down, moved and resized by keys; what it le
   expect(levels()!.slice(1, 5)).toEqual([0.5, 0.5, 0.5, -0.5])
   press('Take off')
   expect(levels()!.every((level) => level === undefined)).toBe(true)
+  await settled()
 })
 
-test('every second, stairs and chance at one tap, over all where one is chosen', () => {
+test('every second, stairs and chance at one tap, over all where one is chosen', async () => {
   begin()
   press('On halves')
   press('Every 2nd')
@@ -151,14 +157,16 @@ test('every second, stairs and chance at one tap, over all where one is chosen',
   expect(levels()).toEqual([-24, -16, -8, 0])
   press('At random')
   for (const level of levels()!) expect(level! / -3).toBeCloseTo(Math.round(level! / -3), 9)
+  await settled()
 })
 
-test('the room that is made is the first start of a reverb, all of it', () => {
+test('the room that is made is the first start of a reverb, all of it', async () => {
   const [first] = effectStarts.reverb
   expect(ROOM).toEqual({ kind: 'reverb', values: { ...first!.values, mix: 1 }, choices: { ...first!.choices } })
+  await settled()
 })
 
-test('without a bus to send to a room is made; what is drawn goes there from the slices alone', () => {
+test('without a bus to send to a room is made; what is drawn goes there from the slices alone', async () => {
   begin()
   press('On halves')
   press('Make a room to send to')
@@ -168,9 +176,10 @@ test('without a bus to send to a room is made; what is drawn goes there from the
   expect(clipNow().slices![0]!.sends).toEqual({ [kit.buses[0]!.id]: { gainDb: -36 } })
   key('ArrowDown')
   expect(clipNow().slices![0]!.sends).toEqual({ [kit.buses[0]!.id]: { gainDb: -120 } })
+  await settled()
 })
 
-test('slices are joined, and all taken off; the chosen ones are heard with what is drawn on them', () => {
+test('slices are joined, and all taken off; the chosen ones are heard with what is drawn on them', async () => {
   begin()
   press('On halves')
   key('ArrowRight')
@@ -185,9 +194,10 @@ test('slices are joined, and all taken off; the chosen ones are heard with what 
   expect(framesNow()).toEqual([0, 24000, 36000])
   press('No slices')
   expect(clipNow().slices).toBeUndefined()
+  await settled()
 })
 
-test('a sliced clip follows the tempo of its kit at one tap, beside what else is done to it, and is let go again', () => {
+test('a sliced clip follows the tempo of its kit at one tap, beside what else is done to it, and is let go again', async () => {
   begin()
   press('On halves')
   expect(screen.getByText('At 120 beats a minute it is about 2 beats long.')).toBeTruthy()
@@ -197,9 +207,10 @@ test('a sliced clip follows the tempo of its kit at one tap, beside what else is
   expect(framesNow()).toHaveLength(4)
   press('As long as recorded')
   expect(clipNow().process).toBeUndefined()
+  await settled()
 })
 
-test('what two microphones took of one strike is cut at the same places', () => {
+test('what two microphones took of one strike is cut at the same places', async () => {
   begin((before) => {
     const [pad] = before.pads as [Kit['pads'][number]]
     const far = { ...pad.rays[0]!, id: 'far' as never, name: 'Far' }
@@ -211,9 +222,10 @@ test('what two microphones took of one strike is cut at the same places', () => 
   press('On halves')
   const all = Object.values(kit.pads[0]!.bands[0]!.turns[0]!.clips) as Clip[]
   expect(all.map((clip) => clip.slices!.map(({ frame }) => frame - clip.startFrame))).toEqual([[0, 12000, 24000, 36000], [0, 12000, 24000, 36000]]) // prettier-ignore
+  await settled()
 })
 
-test('lanes: heights and amounts agree, off lies at the foot, and a ray that sends has its slices as it stands', () => {
+test('lanes: heights and amounts agree, off lies at the foot, and a ray that sends has its slices as it stands', async () => {
   begin()
   const [pad] = kit.pads as [Kit['pads'][number]]
   const bus = { id: 'room' as BusId, name: 'Room', isReturn: true } as Kit['buses'][number]
@@ -237,4 +249,5 @@ test('lanes: heights and amounts agree, off lies at the foot, and a ray that sen
   expect(amountAt(lanes[0]!, 0)).toBe(-120)
   expect(stepped(lanes[0]!, -36, -1)).toBe(-120)
   expect(stepped(lanes[0]!, -120, 1)).toBe(-36)
+  await settled()
 })
