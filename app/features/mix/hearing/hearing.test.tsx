@@ -3,7 +3,7 @@ import { createGroove, withBead } from '@heliaster/core/groove'
 import { applyEdit, padSettings } from '@heliaster/core/kit'
 import type { Groove, Kit, KitEdit, Pad } from '@heliaster/core/kit'
 import { aKit, testIds } from '@heliaster/core/kit/testing'
-import { fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 
 import { BalanceSheet } from './BalanceSheet'
 import { HidesSheet } from './HidesSheet'
@@ -65,6 +65,9 @@ const highest = (samples: Float32Array) => samples.reduce((most, one) => Math.ma
 const press = (name: string | RegExp) => fireEvent.click(screen.getAllByRole('button', { name })[0]!)
 
 beforeEach(() => jest.clearAllMocks())
+
+/** What is loaded has come before a test is over. */
+const settled = () => act(async () => undefined)
 
 test('each pad is heard alone, as the groove plays it; those that it does not play are named', async () => {
   const { kit, groove } = rig()
@@ -152,6 +155,7 @@ test('what cannot be heard is told, and can be taken all the same', async () => 
   )
   press('Take it')
   expect(mockEdit).toHaveBeenCalledTimes(1)
+  await settled()
 })
 
 test('offers are a dip where a filter is free, a level and a tune; of a song only what is ours', () => {

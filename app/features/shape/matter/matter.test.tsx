@@ -76,6 +76,9 @@ beforeEach(() => {
   done = 0
 })
 
+/** What is loaded has come before a test is over. */
+const settled = () => act(async () => undefined)
+
 test('each need is offered by its name and puts in the step that meets it, on all clips that are meant; taken out again', async () => {
   await show()
   expect(screen.getByText(/Works all 3 clips/)).toBeTruthy()
@@ -103,6 +106,7 @@ test('a step that is dragged or stepped is worked once the hand lifts, by keys t
   press('All of it')
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Attack kept' }), { key: 'ArrowRight' })
   expect(clips()[1]!.process![0]!.values).toEqual({ lengthPercent: 210, keepMs: 11 })
+  await settled()
 })
 
 test('only one turn is touched where only it is meant, and clips that are worked otherwise are told', async () => {
@@ -127,6 +131,7 @@ test('speed along the hit: points are moved by keys and taken out; at the bottom
   expect(clips()[0]!.process![0]!.curve!.at(-1)!.value).toBe(50)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Speed, point 2' }), { key: 'Delete' })
   expect(clips()[0]!.process![0]!.curve).toHaveLength(2)
+  await settled()
 })
 
 test('what is worked shows how far it is and can be stopped; what cannot be worked says why', async () => {
@@ -173,6 +178,7 @@ test('parting: both parts are heard, its pitch is told, and two rays are made of
     ['ringing', 'time', 'time'],
     ['noise', 'time'],
   ])
+  await settled()
 })
 
 test('a pad is cast at the velocities that are chosen, with or without effects, and put in as one step', async () => {
@@ -204,6 +210,7 @@ test('what goes by the note makes its rays follow, and says why it is not heard 
   const [pad] = kit.pads
   expect([pad!.own.rootNote, pad!.rays[0]!.values.keyTrack]).toEqual([pad!.notes[0], 1])
   expect(screen.getByText(/The pad has one note, so that this is not heard yet/)).toBeTruthy()
+  await settled()
 })
 
 test('resonances that leave the note say so where nothing follows it', async () => {
@@ -213,6 +220,7 @@ test('resonances that leave the note say so where nothing follows it', async () 
   press('All of it')
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Go with the note' }), { key: 'Home' })
   expect(screen.getByText(/Nothing here follows the note yet/)).toBeTruthy()
+  await settled()
 })
 
 test('steps are called by what they do', () => {
