@@ -11,9 +11,12 @@ interface Gathered {
 const MOST_KITS = 60
 const MOST_SOUNDS = 2000
 
-export const gathered = deviceSettings<Gathered>('heliaster-gathered', z.object({ ofKit: z.record(z.string(), z.array(z.string())) }), {
-  ofKit: {},
-})
+const nothing: Gathered = { ofKit: {} }
+export const gathered = deviceSettings(
+  'heliaster-gathered',
+  z.object({ ofKit: z.record(z.string(), z.array(z.string()).readonly()) }),
+  nothing,
+)
 
 let openKit: KitId | undefined
 /** From now on what comes in comes in for this kit. */

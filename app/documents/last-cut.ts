@@ -9,7 +9,7 @@ const plain: CutSettings = { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.
 /** A file shorter than this is one hit, whatever grid the last recording was cut on. */
 const ONE_HIT_SECONDS = 2
 
-const kept = deviceSettings<CutSettings>(KEY, cutSchema, plain)
+const kept = deviceSettings(KEY, cutSchema, plain)
 
 /** The way someone has just chosen to cut is the way the next recording begins with. */
 export function rememberCut(cut: CutSettings): void {

@@ -126,3 +126,13 @@ test('what is let go of while it is being opened stays closed', async () => {
   expect(state()).toBe('closed')
   expect([...mockOpen]).toEqual([])
 })
+
+test('whatever can be chosen for recording is still chosen when the page is opened again', () => {
+  for (const channels of ['mono', 'stereo', 'left', 'right'] as const) {
+    changeRecorder({ channels, waitsForSound: true, thresholdDb: -60, silenceSeconds: 30, listens: false, input: 'practice' })
+    jest.isolateModules(() => {
+      const again = jest.requireActual<{ recorder: typeof recorder }>('./recorder').recorder
+      expect(again.getState().settings).toEqual(recorder.getState().settings)
+    })
+  }
+})

@@ -60,13 +60,13 @@ const defaults: RecorderSettings = {
 const settingsSchema = z.object({
   input: z.enum(['microphone', 'practice', 'pads']),
   deviceId: z.string().optional(),
-  channels: z.enum(['mono', 'stereo']),
+  channels: z.enum(['mono', 'stereo', 'left', 'right']),
   waitsForSound: z.boolean(),
   thresholdDb: z.number().min(-120).max(0),
   silenceSeconds: z.number().min(0).max(600),
   listens: z.boolean(),
 })
-const kept = deviceSettings<RecorderSettings>(KEY, settingsSchema, defaults)
+const kept = deviceSettings(KEY, settingsSchema, defaults)
 
 function savedSettings(): RecorderSettings {
   const saved = kept.getState()

@@ -16,7 +16,8 @@ const schema = z.object({ files: z.array(z.tuple([z.string(), factsSchema])) })
 /** Of more files than these the oldest are forgotten. */
 const MOST_FILES = 3000
 
-const kept = deviceSettings<z.infer<typeof schema>>('heliaster-kept-readings', schema, { files: [] })
+const none: z.infer<typeof schema> = { files: [] }
+const kept = deviceSettings('heliaster-kept-readings', schema, none)
 
 /** Keeps where each file of a set was said to belong: by its sound, so that other names change nothing of it. */
 export function keepReading(files: readonly Source[], plan: NamePlan): void {

@@ -11,9 +11,14 @@ interface Options<T> {
 
 /**
  * Settings of this device, kept by the browser and checked when they are read: each that does not fit is as it is
- * usual. Where nothing can be kept, they hold as long as the page.
+ * usual. Where nothing can be kept, they hold as long as the page. Whatever a setting may be, its schema has to let in.
  */
-export function deviceSettings<T extends object>(key: string, schema: z.ZodObject, usual: T, options: Options<T> = {}) {
+export function deviceSettings<S extends z.ZodObject, T extends object & z.output<S>>(
+  key: string,
+  schema: S,
+  usual: T,
+  options: Options<T> = {},
+) {
   const disk = options.storage ?? globalThis.localStorage
   const storage: PersistStorage<T> = {
     getItem: (name) => {

@@ -36,7 +36,7 @@ const schema = z.object({
 type HandSettings = Omit<z.infer<typeof schema>, 'keys'> & { readonly keys: KeyMap }
 
 /** How this device is played: of the device, since the same kit is played from many. */
-export const handSettings = deviceSettings<HandSettings>('heliaster-hands', schema, {
+const usual: HandSettings = {
   inputs: {},
   keys: USUAL_KEYS,
   fingers: 'place',
@@ -44,7 +44,9 @@ export const handSettings = deviceSettings<HandSettings>('heliaster-hands', sche
   isSteady: false,
   tillers: {},
   hasCounted: false,
-})
+}
+
+export const handSettings = deviceSettings('heliaster-hands', schema, usual)
 
 export function settingsOfInput(input: string, { inputs } = handSettings.getState()): InputSettings {
   return inputs[input] ?? USUAL

@@ -10,7 +10,8 @@ const schema = z.object({ kits: z.record(z.string(), z.record(z.string(), judged
 type Walk = Readonly<Record<string, Judged>>
 
 /** What was said of each cell on walks through kits: of this device, so that a long walk goes on tomorrow. */
-export const walks = deviceSettings<{ readonly kits: Readonly<Record<string, Walk>> }>('heliaster-walks', schema, { kits: {} })
+const nobody: { readonly kits: Readonly<Record<string, Walk>> } = { kits: {} }
+export const walks = deviceSettings('heliaster-walks', schema, nobody)
 
 const NOTHING: Walk = {}
 export const walkOf = (kitId: KitId) => walks.getState().kits[kitId] ?? NOTHING

@@ -26,7 +26,7 @@ const schema = z.object({
   endsStay: z.boolean(),
 })
 
-export const cutLooks = deviceSettings<CutLooks>(KEY, schema, plain)
+export const cutLooks = deviceSettings(KEY, schema, plain)
 
 export function changeLooks(changes: Partial<CutLooks>): void {
   cutLooks.setState(changes)

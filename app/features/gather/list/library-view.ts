@@ -67,7 +67,7 @@ const viewSchema = z.object({
   hearDb: z.number().min(-60).max(24),
 })
 /** What was looked for is not kept: the next visit begins with all of the list. */
-export const libraryView = deviceSettings<LibraryView>(KEY, viewSchema, plain)
+export const libraryView = deviceSettings(KEY, viewSchema, plain)
 
 export function changeView(changes: Partial<LibraryView>): void {
   libraryView.setState(changes)
@@ -79,8 +79,8 @@ export function showAll(): void {
   endKin()
 }
 
-const heardStore = deviceSettings<{ heard: Record<string, number> }>(HEARD_KEY, z.object({ heard: z.record(z.string(), z.number()) }), {
-  heard: {},
+const heardStore = deviceSettings(HEARD_KEY, z.object({ heard: z.record(z.string(), z.number()) }), {
+  heard: {} as Record<string, number>,
 })
 
 /** Remembers which sounds were used last, on this device. */

@@ -15,7 +15,7 @@ interface ChartSettings {
 const usual: ChartSettings = { time: 'ms', level: '%', pitch: 'ct', isSnapping: false }
 
 /** What points are told in on this device, and whether they are drawn to the hit. */
-export const chartSettings = deviceSettings<ChartSettings>('heliaster-envelopes', schema, usual)
+export const chartSettings = deviceSettings('heliaster-envelopes', schema, usual)
 
 /** What of a hit is seen, all of it or its first 20 ms, whether with its frequencies (in Matter it is, until it is switched off there); and which envelope is drawn on: it stays when another pad is struck. */
 export const chartView = createStore<{
