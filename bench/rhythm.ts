@@ -115,6 +115,10 @@ function recordings(): Record<string, Figure> {
     Object.assign(figures, figuresFor(title, counts, results.length), {
       [`${title}.assigned`]: { value: right / all, unit: `of ${all} strikes found, on the pad of their thing` },
       [`${title}.timingMs`]: { value: 1000 * most(results.flatMap(({ offs }) => offs)), unit: 'ms, 95 % of what was found lies nearer' },
+      [`${title}.toldMs`]: {
+        value: 1000 * most(results.flatMap(({ told }) => told)),
+        unit: 'ms, the same from where a strike stands over what sounded before it',
+      },
       [`${title}.otherTakesMs`]: {
         value: 1000 * most(results.flatMap(({ apart }) => apart)),
         unit: 'ms, 95 % are heard nearer where other takes answer',
@@ -148,7 +152,8 @@ function heardRhythm(seed: number, strikes: readonly RealStrike[]) {
   const found = played.strikes.map((strike, i) => {
     const frame = scene.truth[i]
     const nearest = hits.map(({ onsetFrame }, h) => ({ h, late: onsetFrame - frame })).sort((a, b) => Math.abs(a.late) - Math.abs(b.late))[0]
-    return nearest && Math.abs(nearest.late) < NEAR_SECONDS * REAL_RATE ? { thing: strike.thing, group: groupOf.get(nearest.h)!, late: nearest.late } : undefined
+    const off = Math.abs(hits[nearest?.h]?.onsetFrame - scene.told[i]) / REAL_RATE
+    return nearest && Math.abs(nearest.late) < NEAR_SECONDS * REAL_RATE ? { thing: strike.thing, group: groupOf.get(nearest.h)!, late: nearest.late, off } : undefined
   })
   // A group is the pad of the thing that most of it are; a thing has one pad.
   const padOf = new Map<number, number>()
@@ -167,7 +172,7 @@ function heardRhythm(seed: number, strikes: readonly RealStrike[]) {
   /** How far off a strike is heard where another take of its pad answers, begun as that was cut; by its own hit it is heard where it was. */
   const apart = found.flatMap((one, i) => found.slice(i + 1).flatMap((other) => (one && other && one.group === other.group ? [Math.abs(one.late - other.late) / REAL_RATE] : []))) // prettier-ignore
   const right = found.filter((one) => one && padOf.get(one.thing) === one.group && isOwn(one.thing)).length
-  return { pace, played, strikes: played.strikes.length, right, offs: found.flatMap((one) => (one ? [Math.abs(one.late) / REAL_RATE] : [])), apart }
+  return { pace, played, strikes: played.strikes.length, right, offs: found.flatMap((one) => (one ? [Math.abs(one.late) / REAL_RATE] : [])), told: found.flatMap((one) => (one ? [one.off] : [])), apart }
 } // prettier-ignore
 
 /** How often a sound crosses the middle, where it is loud: low things seldom. */

@@ -98,15 +98,15 @@ export function placedScene(
   given: readonly { readonly at: number; readonly level: number; readonly takes: readonly RealStrike[] }[],
   noiseDb: number,
   random: () => number,
-): Pick<RealScene, 'samples' | 'truth'> {
+): Pick<RealScene, 'samples' | 'truth' | 'told'> {
   const placed = given.map(({ at, level, takes }) => {
     const strike = takes[Math.floor(random() * takes.length)]
     return { at, strike, gain: (0.5 * level) / peak(strike.samples) }
   })
   const samples = roomNoise(Math.round((Math.max(...given.map(({ at }) => at)) + 1) * REAL_RATE), noiseDb, random)
-  const { truth } = mixed(samples, placed, noiseDb)
+  const { truth, told } = mixed(samples, placed, noiseDb)
   const most = peak(samples)
-  return { truth, samples: most > 0.99 ? samples.map((sample) => (sample * 0.99) / most) : samples }
+  return { truth, told, samples: most > 0.99 ? samples.map((sample) => (sample * 0.99) / most) : samples }
 }
 
 /** The things of a package of which every take is one strike that is over in time, each with two takes or more. */
