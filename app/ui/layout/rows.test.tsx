@@ -2,6 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import { View } from 'react-native'
 
 import { Badge } from '../controls/Badge'
+import { Divider } from './Divider'
 import { Row } from './Row'
 import { Text } from './Text'
 import { Waiting } from './Waiting'
@@ -37,4 +38,10 @@ test('a mark is a button that says what a press does', () => {
   expect(getComputedStyle(screen.getByText('Clipped 3')).fontFamily).toBe(fonts.strong) // dressed as all words are
   fireEvent.click(badge)
   expect(clear).toHaveBeenCalledTimes(1)
+})
+
+test('a line parts one thing from the next, for the eye alone', () => {
+  const { container } = render(<Divider />)
+  expect(screen.getByTestId('RNE__Divider').style.borderBottomWidth).toBe('1px')
+  expect([container.textContent, screen.queryByRole('separator')]).toEqual(['', null])
 })
