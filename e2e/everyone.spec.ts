@@ -22,6 +22,8 @@ const close = async (page: Page) => {
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
 }
+/** Of sheets that lie over each other the one on top. */
+const closeTop = (page: Page) => page.getByRole('dialog').last().getByRole('button', { name: 'Close', exact: true }).click()
 const openPad = async (page: Page, name: string) => {
   await pad(page, name).click()
   if (!isWide(page)) await press(page, 'Open pad')
@@ -47,6 +49,8 @@ const walks: Record<string, readonly State[]> = {
   kits: [
     ['the list of kits', (page) => page.goto('/')],
     ['a kit’s menu', (page) => press(page, 'More for Low Tide')],
+    ['how saving stands', async (page) => (await close(page), await press(page, /^How saving stands/))],
+    ['a kit like another', async (page) => (await close(page), await press(page, 'Like another kit, without its sounds'))],
     ['no such kit', async (page) => (await page.goto('/kit/no-such-kit/board'), await page.getByRole('main').waitFor())],
     ['no such page', async (page) => (await page.goto('/nowhere'), await page.getByRole('main').waitFor())],
   ],
@@ -55,6 +59,7 @@ const walks: Record<string, readonly State[]> = {
     ['the list’s view', (page) => press(page, 'Order')],
     ['settings of recording', async (page) => (await close(page), await press(page, 'Settings of recording'))],
     ['a sound', async (page) => (await close(page), await press(page, /^More for /))],
+    ['sounds like it', (page) => press(page, 'Sounds like this')],
     ['several sounds', (page) => selectSounds(page, 'keel d5')],
     ['their names', (page) => press(page, 'Rename')],
     ['their tags', async (page) => (await close(page), await press(page, 'Tag'))],
@@ -89,7 +94,22 @@ const walks: Record<string, readonly State[]> = {
     ['board', async (page) => (await openDemo(page, 'board'), await pad(page, 'Hull thump').click())],
     ['arranging', (page) => pressBehindMore(page, 'Arrange pads')],
     ['ties', async (page) => (await press(page, 'Done'), await press(page, 'Ties'))],
-    ['several pads', async (page) => (await press(page, 'Done'), await pressBehindMore(page, 'Several pads'))],
+    ['ties in words', async (page) => (isWide(page) ? undefined : await press(page, /: see and set$/))],
+    ['why it sounded', (page) => press(page, /^Why did that sound/)],
+    [
+      'several pads',
+      async (page) => (
+        await closeTop(page),
+        isWide(page) ? undefined : await close(page),
+        await press(page, 'Done'),
+        await pressBehindMore(page, 'Several pads')
+      ),
+    ],
+    ['a pad of another kit', async (page) => (await close(page), await press(page, 'More'), await press(page, 'A pad of another kit'))],
+    [
+      'a walk through every cell',
+      async (page) => (await close(page), await press(page, 'More'), await press(page, 'Walk through every cell')),
+    ],
     [
       'an empty board',
       async (page) => (
@@ -106,12 +126,14 @@ const walks: Record<string, readonly State[]> = {
     ['its playing', (page) => choose(page, 'Playing')],
     ['its level', (page) => choose(page, 'Level')],
     ['its rays', (page) => choose(page, '3 rays')],
-    ['recording for it', async (page) => (await choose(page, 'Cells'), await press(page, 'Record here'))],
+    ['clips for it', async (page) => (await choose(page, 'Cells'), await press(page, 'Replace the clips'))],
+    ['recording for it', async (page) => (await closeTop(page), await press(page, 'Record here'))],
   ],
   shape: [
     ['shape', async (page) => (await openDemo(page, 'shape'), await pad(page, 'Keel drop').click())],
     ...['Clip', 'Character', 'Filters', 'Dynamics', 'Envelopes'].map((name): State => [name, (page) => choose(page, name)]),
     ['pitch', (page) => choose(page, 'Pitch')],
+    ['a hit to follow', (page) => press(page, 'Follow a hit')],
     ['matter', async (page) => (await openOwnDemo(page, 'shape'), await pad(page, 'Oar, low').click(), await choose(page, 'Matter'))],
     ['ringing and noise', (page) => press(page, 'Part it: ringing and noise')],
     ['a step', (page) => press(page, 'Slow down')],
@@ -136,7 +158,43 @@ const walks: Record<string, readonly State[]> = {
     ['timing', (page) => choose(page, 'Timing')],
     ['the practice controller alone', (page) => page.goto('/practice')],
   ],
-  groove: [['groove', (page) => openDemo(page, 'groove')]],
+  groove: [
+    ['groove', (page) => openOwnDemo(page, 'groove')],
+    [
+      'a bead',
+      async (page) => (
+        await page.getByTestId('strings').getByRole('group').focus(),
+        await page.keyboard.press('ArrowRight'),
+        await page.keyboard.press('Enter'),
+        await page.getByRole('region', { name: 'Chosen beads' }).waitFor()
+      ),
+    ],
+    ['a string', async (page) => (await page.keyboard.press('Escape'), await press(page, /^Oar, low: its string/))],
+    ['all grooves', async (page) => (await close(page), await press(page, 'Slack water'))],
+    ['recording', async (page) => (await close(page), await press(page, 'Record from pads'))],
+    ['choosing by rule', async (page) => (await close(page), await pressBehindMore(page, 'Choose by rule'))],
+    ['ready grooves', async (page) => (await close(page), await pressBehindMore(page, 'Ready grooves'))],
+    ...['Bring a groove', 'From a rhythm of your own', 'A song beside it', 'MIDI file in or out'].map((name): State => [
+      name,
+      async (page) => (await close(page), await press(page, 'More'), await press(page, name)),
+    ]),
+  ],
+  performances: [
+    [
+      'what was played',
+      async (page) => (
+        await openOwnDemo(page, 'board'),
+        await page.waitForFunction(() => performance.getEntriesByName('heliaster-all-arrived').length > 0),
+        await page.keyboard.press('z'),
+        await page.keyboard.press('x'),
+        await press(page, 'More'),
+        await press(page, 'What was played'),
+        await page.getByRole('list', { name: 'Just played' }).waitFor()
+      ),
+    ],
+    ['one that was kept', (page) => press(page, 'Keep')],
+    ...['Grid', 'Pads', 'Picture', 'Take out'].map((name): State => [name, (page) => choose(page, name)]),
+  ],
   mix: [
     ['mix', (page) => openOwnDemo(page, 'mix')],
     ['a pad in the mix', (page) => press(page, 'Settings of Hull thump')],
@@ -155,6 +213,7 @@ const walks: Record<string, readonly State[]> = {
           .waitFor()
       ),
     ],
+    ['who hides whom', async (page) => (await close(page), await pressBehindMore(page, 'Who hides whom'))],
     ['outputs', async (page) => (await close(page), await pressBehindMore(page, isWide(page) ? 'Outputs' : 'Outputs of this device'))],
   ],
   ship: [

@@ -55,22 +55,24 @@ export function ReadySheet({ hands, onClose }: Props) {
           <Text look="label" tone="muted">
             {isFill ? 'Fills' : 'Grooves'}
           </Text>
-          {readyPatterns.filter((pattern) => (pattern.isFill === true) === isFill).map((pattern, i) => {
-            const on = readyOn(makeId, kit, pattern)
-            return (
-              <Row key={pattern.name} hasLine={i > 0}>
-                <IconButton name={heard === pattern.name ? 'stop' : 'play-outline'} label={heard === pattern.name ? `Stop ${pattern.name}` : `Hear ${pattern.name}`} on={heard === pattern.name} disabled={on.groove.strings.length === 0} onPress={() => hear(pattern)} />
-                <View style={{ flex: 1, minWidth: 0 }}>
-                  <Text look="strong">{pattern.name}</Text>
-                  <Text look="small" tone="muted">
-                    {wordsOf(pattern, on)}
-                  </Text>
-                </View>
-                {isFill && <Button label="Fill" disabled={on.groove.strings.length === 0 || withFill(groove, on.groove) === groove} onPress={() => fill(on.groove)} />}
-                <Button label="Take" disabled={on.groove.strings.length === 0} onPress={() => take(on.groove)} />
-              </Row>
-            )
-          })}
+          <View role="list">
+            {readyPatterns.filter((pattern) => (pattern.isFill === true) === isFill).map((pattern, i) => {
+              const on = readyOn(makeId, kit, pattern)
+              return (
+                <Row key={pattern.name} hasLine={i > 0}>
+                  <IconButton name={heard === pattern.name ? 'stop' : 'play-outline'} label={heard === pattern.name ? `Stop ${pattern.name}` : `Hear ${pattern.name}`} on={heard === pattern.name} disabled={on.groove.strings.length === 0} onPress={() => hear(pattern)} />
+                  <View style={{ flex: 1, minWidth: 0 }}>
+                    <Text look="strong">{pattern.name}</Text>
+                    <Text look="small" tone="muted">
+                      {wordsOf(pattern, on)}
+                    </Text>
+                  </View>
+                  {isFill && <Button label="Fill" disabled={on.groove.strings.length === 0 || withFill(groove, on.groove) === groove} onPress={() => fill(on.groove)} />}
+                  <Button label="Take" disabled={on.groove.strings.length === 0} onPress={() => take(on.groove)} />
+                </Row>
+              )
+            })}
+          </View>
         </View>
       ))}
     </Sheet>
