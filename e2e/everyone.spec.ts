@@ -247,7 +247,7 @@ for (const [name, states] of Object.entries(walks))
 test('at twice the size every place still has its words, nothing lies over another, and its end can be scrolled to', async ({ page }) => {
   test.skip(!isWide(page), 'the wide window made twice as large is 640 by 400')
   await page.setViewportSize({ width: 640, height: 400 })
-  for (const place of ['gather', 'cut', 'board', 'shape', 'groove', 'ship']) {
+  for (const place of ['gather', 'cut', 'board', 'shape', 'groove', 'hands', 'mix', 'performances', 'ship']) {
     await openDemo(page, place)
     const pads = page.getByRole('region', { name: 'Pads' })
     if (place !== 'board') {
