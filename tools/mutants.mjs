@@ -12,7 +12,7 @@ const OTHER = {
   '<': '<=', '<=': '<', '>': '>=', '>=': '>', '===': '!==', '!==': '===', '&&': '||', '||': '&&',
   '+': '-', '-': '+', '*': '/', '/': '*', '??': '&&', '+=': '-=', '-=': '+=',
 } // prettier-ignore
-const PATIENCE_MS = 120_000
+const PATIENCE_MS = 240_000
 
 /** The places of a file where one thing can be another: where it stands and what it becomes. */
 export function mutantsOf(text) {
@@ -51,7 +51,7 @@ function candidates(paths) {
   return all.filter((path) => /^(app|core|cli)\/.*\.tsx?$/.test(path) && !isTest(path) && !/\.d\.ts$|assembly\/|built\.ts$/.test(path))
 }
 
-/** Whether the tests that reach a file fail; undefined where none reaches it. */
+/** Whether the tests that reach a file fail; undefined where none reaches it. Tests that are not over in time found nothing. */
 function isFound(path) {
   const words = ['--findRelatedTests', path, '--bail', '--silent', '--passWithNoTests']
   const jest = join(root, 'node_modules/jest/bin/jest.js')
@@ -61,7 +61,7 @@ function isFound(path) {
     timeout: PATIENCE_MS,
   })
   if (/No tests found/.test(run.stdout + run.stderr)) return undefined
-  return run.status !== 0
+  return run.status !== 0 && run.signal === null
 }
 
 function tryOne(path, { from, to, by }, text) {
