@@ -2,7 +2,7 @@
 // the tests that reach the file, and counts how many of the changes they find. Each file is put back as it was.
 import { spawnSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import ts from 'typescript'
 
 import { root } from './paths.mjs'
@@ -44,24 +44,47 @@ function chanceFrom(seed) {
   }
 }
 
-/** Files of rooms that Jest tests, changed lately where none are named. */
+/** Files of rooms that Jest tests, changed lately where none are named; not those of which any change builds another kernel, as one test sees. */
 function candidates(paths) {
   const said = spawnSync('git', ['log', '-40', '--name-only', '--pretty=format:'], { cwd: root, encoding: 'utf8' }).stdout
   const all = paths.length > 0 ? paths : [...new Set(said.split('\n'))]
-  return all.filter((path) => /^(app|core|cli)\/.*\.tsx?$/.test(path) && !isTest(path) && !/\.d\.ts$|assembly\/|built\.ts$/.test(path))
+  return all.filter(
+    (path) => /^(app|core|cli)\/.*\.tsx?$/.test(path) && !isTest(path) && !/\.d\.ts$|assembly\/|both\/|built\.ts$/.test(path),
+  )
 }
 
-/** Whether the tests that reach a file fail; undefined where none reaches it. Tests that are not over in time found nothing. */
-function isFound(path) {
-  const words = ['--findRelatedTests', path, '--bail', '--silent', '--passWithNoTests']
-  const jest = join(root, 'node_modules/jest/bin/jest.js')
-  const run = spawnSync(process.execPath, [jest, ...words], {
+const jest = (...words) =>
+  spawnSync(process.execPath, [join(root, 'node_modules/jest/bin/jest.js'), ...words], {
     cwd: root,
     encoding: 'utf8',
     timeout: PATIENCE_MS,
   })
-  if (/No tests found/.test(run.stdout + run.stderr)) return undefined
-  return run.status !== 0 && run.signal === null
+
+/** Test files that reach a file, those of its own folder first, then by how much of the way to them is the same. */
+export function nearestFirst(path, tests) {
+  const own = dirname(path).split('/')
+  const shared = (test) => {
+    const folders = dirname(test).split('/')
+    const parts = own.findIndex((folder, i) => folder !== folders[i])
+    return parts < 0 ? own.length + 1 / folders.length : parts
+  }
+  return [...tests].sort((a, b) => shared(b) - shared(a))
+}
+
+const NEAR = 6
+
+/** What the tests that reach a file say of a change in it: `found`, or why not. */
+function isFound(path) {
+  const said = jest('--listTests', '--findRelatedTests', path).stdout
+  const tests = nearestFirst(path, said.split('\n').flatMap((line) => (line.startsWith(root) ? [relative(root, line)] : []))) // prettier-ignore
+  if (tests.length === 0) return 'no test reaches it'
+  for (const some of [tests.slice(0, NEAR), tests.slice(NEAR)]) {
+    if (some.length === 0) continue
+    const { status, signal } = jest('--runTestsByPath', ...some, '--bail', '--silent')
+    if (signal !== null) return 'not over in time'
+    if (status !== 0) return 'found'
+  }
+  return 'not found'
 }
 
 function tryOne(path, { from, to, by }, text) {
@@ -85,15 +108,15 @@ if (process.argv[1]?.endsWith('mutants.mjs')) {
     }
   })
   const places = files.flatMap(({ path, text }) => mutantsOf(text).map((mutant) => ({ path, text, mutant })))
-  let [found, tried] = [0, 0]
-  for (; tried < Number(count); tried++) {
+  const outcomes = { found: 0, 'not found': 0, 'no test reaches it': 0, 'not over in time': 0 }
+  const told = () => outcomes.found + outcomes['not found'] + outcomes['no test reaches it']
+  while (told() < Number(count)) {
     const { path, text, mutant } = places[chance(places.length)]
     const outcome = tryOne(path, mutant, text)
-    if (outcome) found++
+    outcomes[outcome]++
     const line = text.slice(0, mutant.from).split('\n').length
     const what = text.slice(mutant.from, mutant.to).replace(/\s+/g, ' ').slice(0, 60)
-    const words = outcome ? 'found' : outcome === undefined ? 'no test reaches it' : 'not found'
-    console.log(`${tried + 1}. ${words}: ${path}:${line}: ${what} -> ${mutant.by.slice(0, 60)}`)
+    console.log(`${told()}. ${outcome}: ${path}:${line}: ${what} -> ${mutant.by.slice(0, 60)}`)
   }
-  console.log(`${found} of ${tried} changes were found.`)
+  console.log(`${outcomes.found} of ${told()} changes were found; of ${outcomes['not over in time']} more nothing is known.`)
 }

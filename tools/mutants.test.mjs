@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { test } from 'node:test'
 
-import { mutantsOf } from './mutants.mjs'
+import { mutantsOf, nearestFirst } from './mutants.mjs'
 
 const changed = (text) => mutantsOf(text).map(({ from, to, by }) => text.slice(0, from) + by + text.slice(to))
 
@@ -14,4 +14,9 @@ test('one thing is another each time: operators, numbers, conditions, what is ca
 
 test('types and imports say nothing that runs, and stay', () => {
   assert.deepEqual(changed("import { a } from 'b'\ninterface C { d: 1 | 2 }\ntype E = true"), [])
+})
+
+test('the tests of a file’s own folder run first, those of other rooms last', () => {
+  const tests = ['core/cut/cut.test.ts', 'app/ui/a.test.tsx', 'app/ui/layout/rows.test.tsx', 'app/ui/layout/deep/b.test.tsx']
+  assert.deepEqual(nearestFirst('app/ui/layout/Row.tsx', tests), [tests[2], tests[3], tests[1], tests[0]])
 })

@@ -94,7 +94,7 @@ const isOnePad = (beads: readonly PlacedBead[]) => new Set(beads.map(({ string }
 function PanelHead({ hands, beads }: FieldProps) {
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: 44 }}>
-      <Text look="strong" numberOfLines={1} style={{ flex: 1 }}>
+      <Text look="strong" numberOfLines={2} style={{ flex: 1, lineHeight: 20 }}>
         {wordsOf(hands, beads)}
       </Text>
       {beads.length === 1 && <IconButton name="ear-hearing" label="Hear this bead" onPress={() => hands.hear(beads[0].bead.id, true)} />}
