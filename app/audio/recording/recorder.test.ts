@@ -1,12 +1,21 @@
+import type { Source } from '@heliaster/core/kit'
+
 import type { OpenInput } from './inputs'
-import { arm, changeRecorder, disarm, recorder, startTake } from './recorder'
+import type { TakeReport } from './journal-work'
+import { arm, changeRecorder, disarm, recorder, startTake, stopTake } from './recorder'
 
 /** Inputs that are being opened, each until it is let in; and what is open. */
 const mockOpenings: { kind: string; comes: () => void; fails: (reason: string) => void }[] = []
 const mockOpen = new Set<string>()
 const mockBegin = jest.fn()
+/** What the journal says while it listens, and what a take has become. */
+let mockReport: (report: TakeReport) => void
+let mockFinished: () => Promise<unknown>
+let mockEnds: (reason: string) => void
+const mockForget = jest.fn()
+const mockCreate = jest.fn((_source: Source) => Promise.resolve())
 jest.mock('./inputs', () => ({
-  openInput: (kind: string) =>
+  openInput: (kind: string, _device: unknown, ends: (reason: string) => void) =>
     new Promise<OpenInput>((resolve, reject) => {
       const name = `${kind} ${mockOpenings.length}`
       const opened = {
@@ -16,6 +25,7 @@ jest.mock('./inputs', () => ({
         label: name,
         close: () => Promise.resolve(void mockOpen.delete(name)),
       }
+      mockEnds = ends
       mockOpenings.push({
         kind,
         comes: () => {
@@ -30,12 +40,21 @@ jest.mock('comlink', () => ({
   proxy: (given: unknown) => given,
   transfer: (given: unknown) => given,
   wrap: () => ({
-    listen: () => Promise.resolve({ onDisk: true }),
+    listen: (_port: unknown, _settings: unknown, report: typeof mockReport) => {
+      mockReport = report
+      return Promise.resolve({ onDisk: true })
+    },
+    whenFlushed: () => Promise.resolve(),
+    finish: () => mockFinished(),
+    forget: (name: string) => Promise.resolve(void mockForget(name)),
     letGo: () => Promise.resolve(),
     begin: (frame: number) => Promise.resolve(void mockBegin(frame)),
   }),
 }))
-jest.mock('../../documents', () => ({ device: {}, sources: { store: { getState: () => ({ entries: {} }) } } }))
+jest.mock('../../documents', () => ({
+  device: { filesKept: () => undefined },
+  sources: { store: { getState: () => ({ entries: {} }) }, create: (source: Source) => mockCreate(source) },
+}))
 jest.mock('../../documents/last-cut', () => ({ cutToBeginWith: () => ({}) }))
 jest.mock('../files/measure-later', () => ({ measureLater: () => undefined }))
 jest.mock('./strike-log', () => ({ strikesOf: () => [], watchStrikes: () => undefined }))
@@ -135,4 +154,90 @@ test('whatever can be chosen for recording is still chosen when the page is open
       expect(again.getState().settings).toEqual(recorder.getState().settings)
     })
   }
+})
+
+describe('a take', () => {
+  const info = { name: 'r.wav', sampleRateHz: 48000, frames: 48000, channels: 1 }
+  const finished = { hash: 'a'.repeat(64), info, lostFrames: 0, journal: 'take-1', startFrame: 0 }
+  const taken = jest.fn()
+  const report = async (now: TakeReport['state']) => {
+    mockReport({ state: now, peaks: [0.5], clips: 0, pieceSeconds: 0.02, seconds: 1, hits: [] })
+    await settle()
+  }
+  beforeEach(async () => {
+    jest.clearAllMocks()
+    mockFinished = () => Promise.resolve(finished)
+    recorder.setState({ news: undefined })
+    changeRecorder({ waitsForSound: false })
+  })
+  const begin = async () => {
+    void startTake(taken)
+    await settle()
+    await come(0)
+  }
+
+  test('that waits for sound begins with it, and ends by itself where its silence says so', async () => {
+    changeRecorder({ waitsForSound: true })
+    await begin()
+    expect(state()).toBe('waiting')
+    await report('ended') // nothing has begun
+    expect(state()).toBe('waiting')
+    await report('running')
+    expect(state()).toBe('recording')
+    await report('ended')
+    expect(state()).toBe('closed')
+    expect(taken.mock.calls).toEqual([[expect.objectContaining({ name: 'Recording 1', audio: finished.hash, origin: 'recorded' })]])
+    expect([recorder.getState().news, mockForget.mock.calls]).toEqual([undefined, [['take-1']]])
+  })
+
+  test('goes on while it is reported to run, and is kept where the disk is full, which is said', async () => {
+    await begin()
+    await report('running')
+    expect(state()).toBe('recording')
+    await report('full')
+    expect(taken).toHaveBeenCalledTimes(1)
+    expect(recorder.getState().news?.words).toMatch(/^There is no more room on this device, so recording stopped\./)
+  })
+
+  test('whose input goes away is kept until then, and says why it ended', async () => {
+    await begin()
+    mockEnds('The deck was unplugged.')
+    await settle()
+    expect(taken).toHaveBeenCalledTimes(1)
+    expect(recorder.getState()).toMatchObject({
+      state: 'closed',
+      problem: 'The deck was unplugged.',
+      news: { words: 'The deck was unplugged.' },
+    })
+  })
+
+  test('in which nothing came is none; one with gaps says how much was lost', async () => {
+    mockFinished = () => Promise.resolve(undefined)
+    await begin()
+    await expect(stopTake()).resolves.toBeUndefined()
+    expect([taken.mock.calls.length, recorder.getState().news?.words]).toEqual([
+      0,
+      'Nothing came in, so nothing was recorded. Check the input and try again.',
+    ])
+    mockFinished = () => Promise.resolve({ ...finished, lostFrames: 2400 })
+    void startTake(taken)
+    await settle()
+    await come(1)
+    await stopTake()
+    expect(recorder.getState().news?.words).toMatch(/^This device lost 50 ms while recording; silence stands in their place\./)
+  })
+
+  test('that cannot be put on the list is said to be safe on the disk, and where room is missing, what to do', async () => {
+    for (const [fault, words] of [
+      [new DOMException('over', 'QuotaExceededError'), /^There is no room .* free some room and reload/],
+      [new Error('broken'), /^The recording is on this device’s disk/],
+    ] as const) {
+      mockFinished = () => Promise.reject(fault)
+      mockOpenings.length = 0
+      await begin()
+      await stopTake()
+      expect([state(), taken.mock.calls.length]).toEqual(['closed', 0])
+      expect(recorder.getState().news?.words).toMatch(words)
+    }
+  })
 })

@@ -1,7 +1,8 @@
-import { createIds, createSource } from '@heliaster/core/kit'
+import { clipOfSource, createIds, createSource } from '@heliaster/core/kit'
 import type { AudioHash, Source } from '@heliaster/core/kit'
 
-import { libraryView, shownSounds } from './library-view'
+import { aKitOf, aPad } from '../../../testing/a-kit'
+import { kitsUsing, libraryView, shownSounds, usersInWords } from './library-view'
 
 const makeId = createIds(() => Math.random())
 const sound = (name: string, given: Partial<Source> = {}, seconds = 1) =>
@@ -31,4 +32,15 @@ test('sounds are found by every word, narrowed, and put in order; what is passed
   expect(names({ family: 'tom', only: 'passed' })).toEqual(['oar 2'])
   expect(names({ tag: 'pier' })).toEqual(['oar 1'])
   expect(names({ only: 'favourites' })).toEqual(['oar 1'])
+})
+
+test('kits that use a sound are named with how many clips of it they play', () => {
+  const source = sound('oar')
+  const pads = [aPad(2), aPad(1)].map((pad) => ({ ...pad, bands: pad.bands.map((band) => ({ ...band, turns: band.turns.map((turn) => ({ ...turn, clips: { [pad.rays[0].id]: clipOfSource(source) } })) })) })) // prettier-ignore
+  const kits = [aKitOf(...pads), { ...aKitOf(pads[1]), name: 'Ebb' }, aKitOf(aPad(3))]
+  expect(kitsUsing(kits, [source])).toEqual([{ name: 'K', clips: 3 }, { name: 'Ebb', clips: 1 }]) // prettier-ignore
+  expect(usersInWords([])).toBe('')
+  const users = [1, 2, 1].map((clips, i) => ({ name: 'ABC'[i], clips }))
+  expect(usersInWords(users.slice(0, 1))).toBe('“A” (1 clip)')
+  expect(usersInWords(users)).toBe('“A” (1 clip), “B” (2 clips) and “C” (1 clip)')
 })
