@@ -1,5 +1,5 @@
-import { pulseOf } from './pulse'
-import type { Pulse, TimedStrike } from './pulse'
+import { pulseOf } from '../../cut/pulse'
+import type { Pulse, TimedStrike } from '../../cut/pulse'
 
 /** A strike of someone who plays a rhythm. */
 export interface PlayedHit extends TimedStrike {
