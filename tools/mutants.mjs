@@ -14,13 +14,29 @@ const OTHER = {
 } // prettier-ignore
 const PATIENCE_MS = 240_000
 
-/** The places of a file where one thing can be another: where it stands and what it becomes. */
+const LOOKS = /^(style|\w*[sS]tyle|size|width|height|gap|margin|padding|numberOfLines|opacity)$/
+const LOOK_CONSTANTS = /_PX$|^(WIDTH|HEIGHT|SIZE)$|_(WIDTH|HEIGHT|SIZE)$/
+
+/** Whether a node only says how something looks, which tests by words and roles leave to the eye: styles and sizes in pixels. */
+function isLook(node) {
+  if (ts.isJsxAttribute(node)) return LOOKS.test(node.name.getText())
+  return ts.isVariableDeclaration(node) && ts.isIdentifier(node.name) && LOOK_CONSTANTS.test(node.name.text)
+}
+
+/** The places of a file where one thing can be another: where it stands and what it becomes; how things look is left alone. */
 export function mutantsOf(text) {
   const file = ts.createSourceFile('file.tsx', text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX)
   const found = []
   const replace = (node, by) => found.push({ from: node.getStart(file), to: node.getEnd(), by })
   const look = (node) => {
-    if (ts.isImportDeclaration(node) || ts.isTypeNode(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node)) return
+    if (
+      ts.isImportDeclaration(node) ||
+      ts.isTypeNode(node) ||
+      ts.isInterfaceDeclaration(node) ||
+      ts.isTypeAliasDeclaration(node) ||
+      isLook(node)
+    )
+      return
     if (ts.isBinaryExpression(node) && OTHER[node.operatorToken.getText(file)])
       replace(node.operatorToken, OTHER[node.operatorToken.getText(file)])
     if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken) replace(node, node.operand.getText(file))

@@ -16,6 +16,11 @@ test('types and imports say nothing that runs, and stay', () => {
   assert.deepEqual(changed("import { a } from 'b'\ninterface C { d: 1 | 2 }\ntype E = true"), [])
 })
 
+test('how something looks stays', () => {
+  assert.deepEqual(changed('const ROW_PX = 44; const a = <Row style={{ gap: 8 }} size={12} />'), [])
+  assert.deepEqual(changed('const a = <Row most={12} />'), ['const a = <Row most={13} />'])
+})
+
 test('the tests of a file’s own folder run first, those of other rooms last', () => {
   const tests = ['core/cut/cut.test.ts', 'app/ui/a.test.tsx', 'app/ui/layout/rows.test.tsx', 'app/ui/layout/deep/b.test.tsx']
   assert.deepEqual(nearestFirst('app/ui/layout/Row.tsx', tests), [tests[2], tests[3], tests[1], tests[0]])
