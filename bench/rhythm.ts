@@ -143,7 +143,7 @@ function heardRhythm(seed: number, strikes: readonly RealStrike[]) {
   things.sort((a, b) => lowness(a) - lowness(b))
   const played = playedRhythm(seed)
   const scene = placedScene(played.strikes.map(({ seconds, thing, strength }) => ({ at: seconds, level: strength, takes: things[thing] })), -60, random) // prettier-ignore
-  const hits = cutRecording({ sampleRateHz: REAL_RATE, channels: [scene.samples] }, { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 })
+  const hits = cutRecording({ sampleRateHz: REAL_RATE, channels: [scene.samples] }, { waterLine: 0.3, findsLevel: true, inTime: true, minGapSeconds: 0.06 })
   const portraits = hitPortraitsOf(scene.samples, REAL_RATE, hits)
   const { things: groups, pace } = heardHits(
     hits.map(({ onsetFrame, peakDb, centreHz }, i) => ({ seconds: onsetFrame / REAL_RATE, peakDb, centreHz, portrait: portraits[i] })),

@@ -40,6 +40,7 @@ test('cut finds the forty slaps and writes each as a file', () => {
   expect(hits).toHaveLength(40)
   hits.forEach((hit, i) => expect(Math.abs(hit.onsetFrame - slaps.strikes[i].frame)).toBeLessThan(240))
   expect(readdirSync(join(dir, 'hits'))).toHaveLength(40)
+  expect(run('cut', 'slaps.wav', '--in-time').trim().split('\n')).toHaveLength(40)
   const first = readWav(new Uint8Array(readFileSync(join(dir, 'hits', 'slaps-01.wav'))))
   expect(first.ok && first.file.audio.channels[0].length).toBe(hits[0].endFrame - hits[0].startFrame)
 })

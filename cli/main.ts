@@ -2,7 +2,7 @@ import { parseArgs } from 'node:util'
 
 import { InputFault } from './input-fault'
 
-export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow] [--snap attack|up|down|none] [--json] [--out DIR]
+export const usage = `heliaster cut FILE [--sensitivity 0..1] [--gap MS] [--slow] [--in-time] [--snap attack|up|down|none] [--json] [--out DIR]
               [--parts N | --tempo BPM [--beats B] [--first S]] [--on-grid] [--low-cut HZ] [--remove-dc] [--even %] [--peak DB] [--fit together|each]
 heliaster kit PATH... --out KIT.zip [--by order|loudness|names] [--pattern "{drum}_v{level}_rr{take}"]
 heliaster shape KIT.zip --pad NAME [--ray NAME] [NAME=VALUE... --out KIT.zip]

@@ -13,7 +13,8 @@ const kept = deviceSettings(KEY, cutSchema, plain)
 
 /** The way someone has just chosen to cut is the way the next recording begins with. */
 export function rememberCut(cut: CutSettings): void {
-  kept.setState({ ...cutStartOf(cut), waterLine: plain.waterLine, findsLevel: true }, true)
+  const { inTime: _own, ...way } = cutStartOf(cut) // whether someone keeps a pulse is known of one recording alone
+  kept.setState({ ...way, waterLine: plain.waterLine, findsLevel: true }, true)
 }
 
 /** How a new recording is cut: in the way chosen last, at its own tempo where its file or its name says one. */

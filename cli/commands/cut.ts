@@ -31,6 +31,7 @@ export const cut: Command = {
     sensitivity: { type: 'string' },
     gap: { type: 'string' },
     slow: { type: 'boolean' },
+    'in-time': { type: 'boolean' },
     snap: { type: 'string' },
     parts: { type: 'string' },
     tempo: { type: 'string' },
@@ -53,7 +54,7 @@ export const cut: Command = {
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const mono = toMono(audio)
-    const heard = heardStrikes(mono, audio.sampleRateHz, settings.attack)
+    const heard = heardStrikes(mono, audio.sampleRateHz, settings)
     const hits = cutHeard(audio, mono, heard, settings)
     const under = underLine(heard.strikes, lineOf(settings, heard.strikes), settings.minGapSeconds, audio.sampleRateHz)
     if (!settings.grid && hits.length > 0) console.error(`${path}: ${lineWords(under)}`)
@@ -99,6 +100,7 @@ function settingsOf(given: Given): CutSettings {
     waterLine: waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1)),
     minGapSeconds: numberOption(given, 'gap', 60, 5, 5000) / 1000,
     attack: given.options.slow ? 'slow' : 'fast',
+    ...(given.options['in-time'] ? { inTime: true } : {}),
     ...(given.options['on-grid'] ? { marksStay: true } : {}),
     snap: choiceOption(given, 'snap', ['attack', 'up', 'down', 'none'] as const, 'attack'),
     ...(has('parts') ? { grid: { kind: 'parts', count: Math.round(numberOption(given, 'parts', 8, 1, 512)) } } : {}),

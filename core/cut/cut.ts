@@ -9,13 +9,14 @@ import type { HitDescription } from './describe'
 import { endFrameOf, startFrameOf, tailCurve } from './edges'
 import { findHits, isAllStrike, placeOf } from './onsets'
 import { gridMarks } from './grid'
+import { inTime } from './in-time'
 import { attacksOf, lineOf, placesOf } from './settings'
 import type { EdgePlaces } from './settings'
 import { zeroCrossing } from './snap'
 import type { Strike, Strikes } from './gestures'
 import { strikesOf } from './strikes'
 import { listenForStrikes, noiseFloor } from './strength'
-import type { Attack, Listening } from './strength'
+import type { Listening } from './strength'
 
 /** One hit of a recording: [startFrame, endFrame) holds the strike at `onsetFrame` and all of its tail. */
 export interface Hit extends HitDescription {
@@ -31,7 +32,7 @@ export interface Hit extends HitDescription {
 /** Cuts a whole recording: onsets or the places of a grid, edges and a description of each hit. */
 export function cutRecording(audio: Audio, settings: CutSettings): Hit[] {
   const mono = toMono(audio)
-  return cutHeard(audio, mono, heardStrikes(mono, audio.sampleRateHz, settings.attack), settings)
+  return cutHeard(audio, mono, heardStrikes(mono, audio.sampleRateHz, settings), settings)
 }
 
 /** The same of a recording that was heard before. */
@@ -50,9 +51,13 @@ export interface Heard extends Listening {
   readonly strikes: Strikes
 }
 
-export function heardStrikes(mono: Float32Array, sampleRateHz: number, attack?: Attack): Heard {
-  const listening = listenForStrikes(mono, sampleRateHz, attack)
-  return { ...listening, strikes: strikesOf(mono, sampleRateHz, listening) }
+/** What is listened for: also what swells, and what falls on the pulse of someone who plays in time. */
+export type HeardAs = Pick<CutSettings, 'attack' | 'inTime'>
+
+export function heardStrikes(mono: Float32Array, sampleRateHz: number, as: HeardAs = {}): Heard {
+  const listening = listenForStrikes(mono, sampleRateHz, as.attack)
+  const strikes = strikesOf(mono, sampleRateHz, listening)
+  return { ...listening, strikes: as.inTime ? inTime(strikes, sampleRateHz) : strikes }
 }
 
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {

@@ -67,7 +67,7 @@ function randomStrikes(seed: number): Strikes {
   const strikes = Array.from({ length: 3 + Math.floor(random() * 60) }, () => {
     hop += 1 + Math.floor(random() * 90)
     const strength = 0.15 + 0.8 * random()
-    return { hop, beginHop: hop, strength, height: strength * (random() < 0.5 ? 1 : random()) }
+    return { hop, beginHop: hop, strength, odds: 0, height: strength * (random() < 0.5 ? 1 : random()) }
   })
   return { hopFrames: 64, strikes, line: 0.3 }
 }

@@ -10,6 +10,8 @@ export interface Strike {
   readonly beginHop: number
   /** How suddenly the sound rises here, 0..1. */
   readonly strength: number
+  /** How likely it is a strike of its own, as log odds: 0 is as likely as not. */
+  readonly odds: number
   /** Where the water line would have to stand to hide it, above 0 and at most its strength. */
   readonly height: number
 }

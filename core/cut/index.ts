@@ -1,5 +1,5 @@
 export { cutHeard, cutRecording, heardStrikes, hitsAt } from './cut'
-export type { Heard, Hit, KnownHits } from './cut'
+export type { Heard, HeardAs, Hit, KnownHits } from './cut'
 export { attacksOf, likelyPlaces, lineOf, placesOf, waterLineOf } from './settings'
 export type { EdgePlaces } from './settings'
 export type { HitDescription, Surroundings, Warning } from './describe'

@@ -1,7 +1,7 @@
 import type { BandEnergy } from './bands'
 import { spectralFlux } from './flux'
 import { standing } from './gestures'
-import type { Strikes } from './gestures'
+import type { Strike, Strikes } from './gestures'
 import { pickPeaks } from './onsets'
 import { strikeOdds } from './strike-odds'
 import type { Sound } from './strike-signs'
@@ -17,9 +17,19 @@ export function strikesOf(mono: Float32Array, sampleRateHz: number, listening: L
   const { hopFrames } = listening.curve
   const sounds = risesOf(listening, sampleRateHz)
   const odds = strikeOdds(sounds, spectralFlux(mono, sampleRateHz))
-  const heights = odds.map((each, i) => heightOf(sounds[i].strength, each))
-  const strikes = sounds.map(({ hop, strength }, i) => ({ hop, strength, height: heights[i], beginHop: beginOf(sounds, odds, i) }))
-  return { hopFrames, strikes, line: likelyLine(sounds, heights, odds) }
+  const strikes = sounds.map(({ hop, strength }, i) => ({ hop, strength, odds: odds[i], beginHop: beginOf(sounds, odds, i) }))
+  return withHeights(strikes, hopFrames, sampleRateHz)
+}
+
+/** The same strikes, each likelier one of its own by so much, as log odds; and the line that they divide at then. */
+export function likelier({ strikes, hopFrames }: Strikes, sampleRateHz: number, by: readonly number[]): Strikes {
+  const changed = strikes.map((strike, i) => ({ ...strike, odds: strike.odds + by[i] }))
+  return withHeights(changed, hopFrames, sampleRateHz)
+}
+
+function withHeights(given: readonly Omit<Strike, 'height'>[], hopFrames: number, sampleRateHz: number): Strikes {
+  const strikes = given.map((strike) => ({ ...strike, height: heightOf(strike.strength, strike.odds) }))
+  return { hopFrames, strikes, line: likelyLine(strikes, sampleRateHz / hopFrames) }
 }
 
 /** All rises of a recording that may be strikes. */
@@ -85,9 +95,11 @@ const GAP_SECONDS = 0.06
  * D. D. Lewis, "Evaluating and optimizing autonomous text classification systems", SIGIR 1995). Where many lines are about as
  * good, it is the wide gap between heights that divides. It lies in the middle of the gap below the k highest.
  */
-function likelyLine(sounds: readonly Sound[], heights: readonly number[], odds: readonly number[]): number {
+function likelyLine(strikes: readonly Strike[], hopsPerSecond: number): number {
+  const sounds = strikes.map(({ hop }) => ({ seconds: hop / hopsPerSecond }))
+  const heights = strikes.map(({ height }) => height)
   const order = standing(sounds, heights, GAP_SECONDS).sort((a, b) => heights[b] - heights[a])
-  const chances = order.map((i) => 1 / (1 + Math.exp(-odds[i])))
+  const chances = order.map((i) => 1 / (1 + Math.exp(-strikes[i].odds)))
   const all = chances.reduce((sum, chance) => sum + chance, 0)
   let right = 0
   let best = { worth: 0, line: USUAL_LINE }

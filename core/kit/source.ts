@@ -98,6 +98,8 @@ export const cutSchema = z.strictObject({
   minGapSeconds: z.number().min(0.005).max(5),
   /** Slow also sees what swells rather than strikes. Fast where it is not said. */
   attack: z.enum(['fast', 'slow']).optional(),
+  /** Someone plays in time here: what falls on the pulse is likelier a strike. */
+  inTime: z.boolean().optional(),
   /** Where the start of a clip snaps to; the begin of the attack where it is not said. */
   snap: z.enum(['attack', 'up', 'down', 'none']).optional(),
   grid: gridSchema.optional(),

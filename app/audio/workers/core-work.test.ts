@@ -18,7 +18,7 @@ const strikes = (channels = 1) => ({
     }),
   ),
 })
-const attack = 'fast' as never
+const fast = { attack: 'fast' } as const
 const clip = (more: object = {}) =>
   ({ audio: 'a', startFrame: 0, endFrame: 4800, fadeInSeconds: 0, fadeOutSeconds: 0, gainDb: 0, reverse: false, invert: false, channel: 'both', ...more }) as never // prettier-ignore
 
@@ -41,7 +41,7 @@ test('what is no audio says so', async () => {
 test('a recording is looked at, listened to and described, and the strikes that are in it are found', () => {
   const { mono } = work.look('walk', strikes())
   expect(mono).toHaveLength(76800)
-  const heard = work.listen('walk', attack)!
+  const heard = work.listen('walk', fast)!
   expect(heard.curve.strength.length).toBeGreaterThan(0)
   expect(heard.strikes.strikes.length).toBeGreaterThanOrEqual(3)
   const begins = [...heard.places.values()]
@@ -56,12 +56,25 @@ test('a recording is looked at, listened to and described, and the strikes that 
   expect(work.spectrogram('walk', 0, 48000, 20, 30)).toHaveLength(600)
 }) // prettier-ignore
 
+test('what is played in time is listened for with its pulse: the rises are the same, and some are likelier strikes', () => {
+  const [walk] = strikes().channels
+  const steps = Float32Array.from(
+    { length: 5 * RATE },
+    (_, i) => walk[(i % Math.round(0.25 * RATE)) + 0.05 * RATE] * (i % 7 === 0 ? 0.9 : 1),
+  )
+  work.look('steps', { sampleRateHz: RATE, channels: [steps] })
+  const [plain, timed] = [fast, { ...fast, inTime: true }].map((as) => work.listen('steps', as)!.strikes)
+  const kept = ({ strikes: list }: typeof plain) => list.map(({ hop, strength }) => [hop, strength])
+  expect(kept(timed)).toEqual(kept(plain))
+  expect(timed.strikes.map(({ odds }) => odds)).not.toEqual(plain.strikes.map(({ odds }) => odds))
+})
+
 test('of recordings that were looked at the last three are kept; of the others nothing is known', () => {
   for (const key of ['a', 'b', 'c', 'd']) work.look(key, strikes())
-  expect(work.listen('a', attack)).toBeUndefined()
+  expect(work.listen('a', fast)).toBeUndefined()
   expect(work.describe('a', [0], [undefined], 'attack' as never)).toBeUndefined()
   expect([work.joins('a', []), work.sounding('a', { onsetFrame: 0, endFrame: 9 }), work.spectrogram('a', 0, 9, 1, 1)]).toEqual([undefined, undefined, undefined]) // prettier-ignore
-  expect(work.listen('d', attack)).toBeDefined()
+  expect(work.listen('d', fast)).toBeDefined()
   expect(work.describe('c', [2400], [undefined], 'attack' as never)).toBeUndefined() // looked at, not listened to yet
 })
 

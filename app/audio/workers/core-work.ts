@@ -26,7 +26,7 @@ import {
   spectrogramOf,
   strikeCentreHz,
 } from '@heliaster/core/cut'
-import type { Attack, EdgePlaces, Heard, Hit, KnownHits, Places, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
+import type { EdgePlaces, Heard, HeardAs, Hit, KnownHits, Places, SpectrogramView, StrengthCurve, Strikes } from '@heliaster/core/cut'
 import { readAudioFile } from '@heliaster/core/decode'
 import { clipAudio } from '@heliaster/core/engine'
 import { heardRhythm, paceOf } from '@heliaster/core/groove/rhythm'
@@ -106,10 +106,10 @@ export const work = {
     return { mono, summary: summarise(mono) }
   },
   /** Undefined where the recording is no longer kept here. */
-  listen(key: string, attack: Attack): HeardInPage | undefined {
+  listen(key: string, as: HeardAs): HeardInPage | undefined {
     const held = kept.get(key)
     if (!held) return undefined
-    held.heard = heardStrikes(held.mono, held.audio.sampleRateHz, attack)
+    held.heard = heardStrikes(held.mono, held.audio.sampleRateHz, as)
     held.known.clear()
     const { curve, strikes } = held.heard
     const shown = curveOverLine(curve, strikes)

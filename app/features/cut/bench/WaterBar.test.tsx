@@ -12,7 +12,7 @@ const heights = [0.8, 0.1, 0.78, 0.09, 0.5, 0.82, 0.1, 0.48, 0.79, 0.08]
 const strikes: Strikes = {
   hopFrames: 64,
   line: 0.65,
-  strikes: heights.map((height, i) => ({ hop: 200 * i, beginHop: 200 * i, strength: Math.max(height, 0.7), height })),
+  strikes: heights.map((height, i) => ({ hop: 200 * i, beginHop: 200 * i, strength: Math.max(height, 0.7), odds: 0, height })),
 }
 
 function shown(cut: Partial<CutSettings>) {

@@ -54,16 +54,16 @@ export function useAnalysis(source: Source): AnalysisState {
       seen.current = { hash: source.audio, analysis }
       setState({ type: 'ready', analysis })
     }
-    // Another kind of attack is listened for behind what is seen.
+    // Another way of listening comes behind what is seen.
     const before = seen.current?.hash === source.audio ? seen.current.analysis : undefined
     if (!before) setState({ type: 'reading' })
     analyse(source, before, show).catch((error: Error) => !gone && setState({ type: 'failed', message: error.message }))
     return () => {
       gone = true
     }
-    // Only other audio, or another kind of attack, is another analysis; every other field of the source is an edit of the cut.
+    // Only other audio, or another way of listening, is another analysis; every other field of the source is an edit of the cut.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [source.audio, source.cut.attack])
+  }, [source.audio, source.cut.attack, source.cut.inTime])
   return state
 }
 
@@ -72,7 +72,8 @@ async function analyse(source: Source, before: Analysis | undefined, show: (anal
   const { mono, summary } = before ?? (await coreWork().look(source.audio, audio))
   const seen: Analysis = before ?? { audio, mono, summary, ...nothingHeard() }
   if (!before) show(seen)
-  const listen = () => coreWork().listen(source.audio, source.cut.attack ?? 'fast')
+  const { attack, inTime } = source.cut
+  const listen = () => coreWork().listen(source.audio, { attack, inTime })
   const heard = (await listen()) ?? (await coreWork().look(source.audio, audio), await listen())
   if (heard) show({ ...seen, ...heard })
 }
@@ -95,7 +96,7 @@ export function useHits(source: Source, analysis: Analysis): CutHit[] {
 const SETTLE_MS = 120
 
 function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<number, Hit> {
-  const { snap = 'attack', grid, attack, marksStay, passedEnd } = source.cut
+  const { snap = 'attack', grid, attack, inTime, marksStay, passedEnd } = source.cut
   const [described, setDescribed] = useState(new Map<number, Hit>())
   useEffect(() => {
     let gone = false
@@ -112,7 +113,7 @@ function useDescribed(source: Source, markers: readonly LiveMarker[]): Map<numbe
       clearTimeout(timer)
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [source.audio, markers, snap, grid, attack, marksStay, passedEnd])
+  }, [source.audio, markers, snap, grid, attack, inTime, marksStay, passedEnd])
   return described
 }
 

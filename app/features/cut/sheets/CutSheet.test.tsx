@@ -30,14 +30,17 @@ const choose = (group: string, name: string) =>
   fireEvent.click(within(screen.getByRole('radiogroup', { name: group })).getByRole('radio', { name }))
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
 
-test('by strikes: how far apart, whether slow attacks count, and where a clip begins', () => {
+test('by strikes: how far apart, whether slow attacks count, whether it is played in time, and where a clip begins', () => {
   render(<Shown />)
   fireEvent.keyDown(screen.getByRole('slider', { name: 'Strikes are apart by at least' }), { key: 'Home' })
   expect(cut.minGapSeconds).toBe(0.005)
   expect(slid).toHaveBeenCalledTimes(1)
   fireEvent.click(screen.getByRole('switch', { name: 'Slow attacks too' }))
   choose('A clip begins at', 'Zero, rising')
-  expect(cut).toMatchObject({ attack: 'slow', snap: 'up' })
+  fireEvent.click(screen.getByRole('switch', { name: 'Played in time' }))
+  expect(cut).toMatchObject({ attack: 'slow', snap: 'up', inTime: true })
+  fireEvent.click(screen.getByRole('switch', { name: 'Played in time' }))
+  expect(cut.inTime).toBeUndefined()
 })
 
 test('in equal parts: as many as are asked for, halved and doubled, never none and never too many', () => {

@@ -96,7 +96,7 @@ export function CutSheet({ source, analysis, tempoBpm, onCut, onSlide, onSlid, o
 /** A kept way of cutting; where the first beat falls stays where it is in this recording. */
 function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutSettings> {
   const grid = cut.grid?.kind === 'beats' && before?.kind === 'beats' ? { ...cut.grid, firstSeconds: before.firstSeconds } : cut.grid
-  return { attack: undefined, snap: undefined, marksStay: undefined, passedEnd: undefined, ...cut, grid }
+  return { attack: undefined, inTime: undefined, snap: undefined, marksStay: undefined, passedEnd: undefined, ...cut, grid }
 }
 
 /** How many marks moved, and how far, so that nobody has to guess where a slice begins. */

@@ -58,6 +58,12 @@ export function StrikesWay({ cut, onCut, onSlide, onSlid }: Slides & { readonly 
         value={cut.attack === 'slow'}
         onChange={(slow) => onCut({ attack: slow ? 'slow' : 'fast' })}
       />
+      <Toggle
+        label="Played in time"
+        words="Where hands keep a pulse, what falls on it is sooner a strike, and what falls between sooner an echo."
+        value={cut.inTime ?? false}
+        onChange={(inTime) => onCut({ inTime: inTime || undefined })}
+      />
       <Beginning cut={cut} onCut={onCut} />
     </>
   )

@@ -11,8 +11,14 @@ const mockNavigate = jest.fn()
 let mockOwn: Source[] = []
 let mockTaken: Source
 jest.mock('expo-router', () => ({ router: { navigate: (to: string) => mockNavigate(to) as unknown } }))
-jest.mock('../../../documents', () => ({ sources: { store: { getState: () => mockState, getInitialState: () => mockState, subscribe: () => () => undefined } } })) // prettier-ignore
-const mockState = { entries: {} }
+const mockState: { entries: Record<string, { doc: Source }> } = { entries: {} }
+const mockEdit = jest.fn()
+jest.mock('../../../documents', () => ({
+  sources: {
+    store: { getState: () => mockState, getInitialState: () => mockState, subscribe: () => () => undefined },
+    edit: (...given: unknown[]) => mockEdit(...given) as unknown,
+  },
+}))
 jest.mock('../../../kit-view', () => ({ useKitId: () => 'kit-1' }))
 jest.mock('../../../kit-view/own-sounds', () => ({ useOwnSounds: () => mockOwn }))
 jest.mock('../../record', () => ({
@@ -44,6 +50,23 @@ test('recordings of this kit that are long enough for a rhythm are offered, 24 a
   fireEvent.click(screen.getByRole('radio', { name: 'Deck 3' }))
   expect(session.getState().asRhythm).toBe(mockOwn[5].id)
   expect(closed).toHaveBeenCalledTimes(1)
+})
+
+test('a rhythm is cut as played in time, in one step; one that a grid cuts, or that was already, stays as it is', () => {
+  const cuts = [{}, { grid: { kind: 'marks' as const } }, { inTime: true }].map((more) => ({
+    waterLine: 0.5,
+    minGapSeconds: 0.06,
+    ...more,
+  }))
+  mockOwn = cuts.map((cut, i) => ({ ...sound(`Deck ${i}`, 8), cut }))
+  mockState.entries = Object.fromEntries(mockOwn.map((doc) => [doc.id, { doc }]))
+  for (const [i, steps] of [1, 1, 1].entries()) {
+    const { unmount } = render(<RhythmSheet onClose={closed} />)
+    fireEvent.click(screen.getByRole('radio', { name: `Deck ${i}` }))
+    expect(mockEdit).toHaveBeenCalledTimes(steps)
+    unmount()
+  }
+  expect(mockEdit).toHaveBeenCalledWith(mockOwn[0].id, [{ type: 'setSource', fields: { cut: { ...cuts[0], inTime: true } } }])
 })
 
 test('where there is none, recording alone is offered; Escape goes nowhere', () => {
