@@ -92,10 +92,11 @@ const isOnePad = (beads: readonly PlacedBead[]) => new Set(beads.map(({ string }
 
 /** Whom it is about, and what is done to the whole of it. */
 function PanelHead({ hands, beads }: FieldProps) {
+  const isWide = useIsWide()
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: 44 }}>
       <Text look="strong" numberOfLines={2} style={{ flex: 1, lineHeight: 20 }}>
-        {wordsOf(hands, beads)}
+        {wordsOf(hands, beads, isWide)}
       </Text>
       {beads.length === 1 && <IconButton name="ear-hearing" label="Hear this bead" onPress={() => hands.hear(beads[0].bead.id, true)} />}
       <IconButton name="content-copy" label="Copy" onPress={hands.copy} />
@@ -105,7 +106,8 @@ function PanelHead({ hands, beads }: FieldProps) {
   )
 } // prettier-ignore
 
-function wordsOf({ kit, groove }: BeadHands, beads: readonly PlacedBead[]): string {
+/** Beside the strings there is little width: where it stands has a line of its own. */
+function wordsOf({ kit, groove }: BeadHands, beads: readonly PlacedBead[], isNarrow: boolean): string {
   const pads = [...new Set(beads.map(({ string }) => string.padId))]
   const pad = padById(kit, pads[0]!)
   const name = pads.length === 1 ? (pad ? padName(kit, pad) : 'A pad that is gone') : `${pads.length} strings`
@@ -113,7 +115,7 @@ function wordsOf({ kit, groove }: BeadHands, beads: readonly PlacedBead[]): stri
   const [{ bead, string }] = beads
   const division = string.stepsPerBeat ?? groove.stepsPerBeat
   const inBeat = bead.step % division
-  return `${name}, ${beatName(groove, Math.floor(bead.step / division))}${inBeat > 0 ? ` and ${inBeat}/${division}` : ''}`
+  return `${name},${isNarrow ? '\n' : ' '}${beatName(groove, Math.floor(bead.step / division))}${inBeat > 0 ? ` and ${inBeat}/${division}` : ''}`
 }
 
 /** One bead's velocity; several are made louder and softer together, as they stand to each other. */
