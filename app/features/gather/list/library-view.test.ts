@@ -2,7 +2,7 @@ import { clipOfSource, createIds, createSource } from '@heliaster/core/kit'
 import type { AudioHash, Source } from '@heliaster/core/kit'
 
 import { aKitOf, aPad } from '../../../testing/a-kit'
-import { kitsUsing, libraryView, shownSounds, usersInWords } from './library-view'
+import { changeView, isNarrowed, kitsUsing, libraryView, noteHeard, showAll, shownSounds, tagsOf, usersInWords } from './library-view'
 
 const makeId = createIds(() => Math.random())
 const sound = (name: string, given: Partial<Source> = {}, seconds = 1) =>
@@ -43,4 +43,40 @@ test('kits that use a sound are named with how many clips of it they play', () =
   const users = [1, 2, 1].map((clips, i) => ({ name: 'ABC'[i], clips }))
   expect(usersInWords(users.slice(0, 1))).toBe('“A” (1 clip)')
   expect(usersInWords(users)).toBe('“A” (1 clip), “B” (2 clips) and “C” (1 clip)')
+})
+
+test('a list begins with all that the kit uses, the newest first, heard at its own level', () => {
+  expect(libraryView.getState()).toEqual({ words: '', scope: 'kit', sort: 'added', isReversed: false, only: 'all', hearsOnSelect: true, hearsFirst: false, hearDb: 0 }) // prettier-ignore
+  const all = [3, 9, 5].map((addedAt) => sound(`at ${addedAt}`, { addedAt }))
+  expect(shownSounds(all, libraryView.getState()).map(({ addedAt }) => addedAt)).toEqual([9, 5, 3])
+})
+
+test('what narrows the list is let go of at once, and what it is sorted by stays', () => {
+  changeView({ words: 'oar', only: 'kept', family: 'tom', tag: 'pier', sort: 'length' })
+  expect(isNarrowed(libraryView.getState())).toBe(true)
+  showAll()
+  expect(libraryView.getState()).toMatchObject({ words: '', scope: 'all', only: 'all', family: undefined, tag: undefined, sort: 'length' })
+  expect(isNarrowed(libraryView.getState())).toBe(false)
+  for (const one of [{ only: 'kept' as const }, { family: 'tom' as const }, { tag: 'pier' }]) expect(isNarrowed({ ...libraryView.getState(), ...one })).toBe(true) // prettier-ignore
+})
+
+test('sounds are remembered as they were heard, the last 200', () => {
+  const now = jest.spyOn(Date, 'now')
+  const all = Array.from({ length: 202 }, (_, i) => sound(`s ${i}`))
+  all.forEach(({ id }, i) => {
+    now.mockReturnValue(1000 + i)
+    noteHeard(id)
+  })
+  now.mockRestore()
+  const order = shownSounds(all, { ...libraryView.getState(), words: '', sort: 'heard' }).map(({ name }) => name)
+  expect(order.slice(0, 3)).toEqual(['s 201', 's 200', 's 199'])
+  const kept = JSON.parse(localStorage.getItem('heliaster-heard')!) as { heard: Record<string, number> }
+  expect(Object.values(kept.heard).sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, i) => 1002 + i))
+})
+
+test('longer than five seconds is a recording, and so is what was recorded here; tags are listed once, in order', () => {
+  const all = [sound('a', {}, 5), sound('b', {}, 6), sound('c', { origin: 'recorded', tags: ['pier', 'mast 10'] }, 1), sound('d', { tags: ['mast 2', 'pier'], verdict: 'keep' }, 1)] // prettier-ignore
+  const names = (only: 'recordings' | 'hits' | 'kept') => shownSounds(all, { ...libraryView.getState(), sort: 'name', only }).map(({ name }) => name).join('') // prettier-ignore
+  expect([names('recordings'), names('hits'), names('kept')]).toEqual(['bc', 'ad', 'd'])
+  expect(tagsOf(all)).toEqual(['mast 2', 'mast 10', 'pier'])
 })
