@@ -3,6 +3,7 @@ import type { Kit, KitEdit } from '@heliaster/core/kit'
 import { fireEvent, render, screen, within } from '@testing-library/react'
 
 import { makeId } from '../../../documents/make-id'
+import { aGroovyKit } from '../../../testing/a-groove'
 import { aKitOf, aPad, audio, info } from '../../../testing/a-kit'
 import { hitsOf } from '../../../testing/hits'
 import { session } from '../../../kit-view/session'
@@ -101,6 +102,19 @@ test('slices on beats become a loop with its groove, and the kit takes its tempo
   expect(mockGroove).toHaveBeenCalledWith(mockKit.grooves[0].id)
   expect(mockNavigate).toHaveBeenCalledWith('/kit/kit-1/groove')
 })
+
+test('a kit whose groove has a bead already keeps its tempo, unless it is asked for the other', () => {
+  const groove = aGroovyKit().grooves[0]
+  const bead = groove.strings.map((string) => ({ ...string, beads: string.beads.slice(0, 1) })).slice(0, 1)
+  for (const [strings, own] of [[bead, false], [groove.strings.map((string) => ({ ...string, beads: [] })), true]] as const) {
+    mockKit = { ...aKitOf(aPad(2)), grooves: [{ ...groove, strings }] }
+    const { unmount } = shown(4, { ...source, cut: { ...source.cut, grid: { kind: 'beats', tempoBpm: 93, firstSeconds: 0, beats: 0.5 } } })
+    how('As a loop')
+    const takes = screen.getByRole<HTMLInputElement>('switch', { name: 'The kit takes the tempo of the loop, 93 BPM' })
+    expect(takes.checked).toBe(own)
+    unmount()
+  }
+}) // prettier-ignore
 
 test('a recording that is not cut on beats is no loop', () => {
   shown(2)
