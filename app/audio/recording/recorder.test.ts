@@ -241,3 +241,11 @@ describe('a take', () => {
     }
   })
 })
+
+test('on a new device a take of the microphone begins at the press and ends at the press, with both channels', () => {
+  localStorage.clear()
+  jest.isolateModules(() => {
+    const fresh = jest.requireActual<{ recorder: typeof recorder }>('./recorder').recorder
+    expect(fresh.getState()).toEqual({ state: 'closed', onDisk: true, settings: { input: 'microphone', channels: 'stereo', waitsForSound: false, thresholdDb: -36, silenceSeconds: 0, listens: true } }) // prettier-ignore
+  })
+})

@@ -1,7 +1,7 @@
 import { beadById, beadsOf } from '@heliaster/core/groove'
 import { applyEdit } from '@heliaster/core/kit'
 import type { Bead, BeadId, Groove, Kit, KitEdit } from '@heliaster/core/kit'
-import { act, fireEvent, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 
 import { aGroovyKit } from '../../../testing/a-groove'
@@ -62,6 +62,29 @@ test('nothing is shown that is not set; what is asked for sets its own field alo
   nudge('Rising or falling', 'PageUp')
   nudge('Drawn to its end', 'PageDown')
   expect(bead().repeats).toEqual({ count: 2, rise: 0.1, draw: -0.1 })
+})
+
+test('which turn answers is asked where all beads are of one pad', () => {
+  show(['pad-1.4', 'pad-1.8'])
+  expect(screen.getByRole('button', { name: 'Turn' })).toBeTruthy()
+  cleanup()
+  show(['pad-1.4', 'pad-2.4'])
+  expect([screen.queryByRole('button', { name: 'Turn' }), screen.getByText('2 beads of 2 strings').textContent]).toEqual([null, '2 beads of 2 strings']) // prettier-ignore
+})
+
+test('while several are made louder it says by how much, and begins at none again', () => {
+  show(['pad-1.4', 'pad-1.8'])
+  const slider = screen.getByRole('slider', { name: 'All louder or softer by' })
+  Element.prototype.setPointerCapture = () => undefined
+  const now = () => slider.getAttribute('aria-valuenow')
+  const at = (type: string, clientX: number) =>
+    act(() => void slider.dispatchEvent(Object.assign(new MouseEvent(type, { bubbles: true, clientX, clientY: 0 }), { pointerId: 1, pointerType: 'mouse' }))) // prettier-ignore
+  expect(now()).toBe('0')
+  at('pointerdown', 0)
+  at('pointermove', 40)
+  expect(now()).not.toBe('0')
+  at('pointerup', 40)
+  expect(now()).toBe('0')
 })
 
 test('laps are ticked in a row of so many; the row grows and shrinks, and never is without a tick', () => {

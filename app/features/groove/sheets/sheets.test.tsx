@@ -199,6 +199,18 @@ test('a ready groove is heard on this kit before it is taken; a fill goes into e
   expect(kit.grooves.map(({ name }) => name)).toEqual(['Ebb', 'Making way'])
 })
 
+test('a ready groove is heard until it is pressed again, another is heard, or its sheet is gone', () => {
+  const { unmount } = show((given) => <ReadySheet hands={given} onClose={closed} />)
+  press('Hear Making way')
+  expect(screen.queryByRole('button', { name: 'Hear Making way' })).toBeNull()
+  press('Stop Making way')
+  expect(mockHear).toHaveBeenLastCalledWith(undefined)
+  press('Hear Making way')
+  expect(mockHear.mock.lastCall![0]).toBeDefined()
+  unmount()
+  expect(mockHear).toHaveBeenLastCalledWith(undefined)
+})
+
 test('a fill is laid in the groove that is seen', () => {
   show((given) => <ReadySheet hands={given} onClose={closed} />)
   fireEvent.click(screen.getAllByRole('button', { name: 'Fill' })[0]!)
