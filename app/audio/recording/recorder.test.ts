@@ -10,6 +10,7 @@ const mockOpen = new Set<string>()
 const mockBegin = jest.fn()
 /** What the journal says while it listens, and what a take has become. */
 let mockReport: (report: TakeReport) => void
+let mockTold: object
 let mockFinished: () => Promise<unknown>
 let mockEnds: (reason: string) => void
 const mockForget = jest.fn()
@@ -40,8 +41,9 @@ jest.mock('comlink', () => ({
   proxy: (given: unknown) => given,
   transfer: (given: unknown) => given,
   wrap: () => ({
-    listen: (_port: unknown, _settings: unknown, report: typeof mockReport) => {
+    listen: (_port: unknown, settings: object, report: typeof mockReport) => {
       mockReport = report
+      mockTold = settings
       return Promise.resolve({ onDisk: true })
     },
     whenFlushed: () => Promise.resolve(),
@@ -168,7 +170,7 @@ describe('a take', () => {
     jest.clearAllMocks()
     mockFinished = () => Promise.resolve(finished)
     recorder.setState({ news: undefined })
-    changeRecorder({ waitsForSound: false })
+    changeRecorder({ waitsForSound: false, channels: 'stereo', thresholdDb: -36, silenceSeconds: 0 })
   })
   const begin = async () => {
     void startTake(taken)
@@ -188,6 +190,35 @@ describe('a take', () => {
     expect(state()).toBe('closed')
     expect(taken.mock.calls).toEqual([[expect.objectContaining({ name: 'Recording 1', audio: finished.hash, origin: 'recorded' })]])
     expect([recorder.getState().news, mockForget.mock.calls]).toEqual([undefined, [['take-1']]])
+  })
+
+  test('is told what it waits for and what ends it, by 8 dB less than began it; the pads need none of it', async () => {
+    void arm()
+    await settle()
+    await come(0)
+    expect(mockTold).toEqual({ sampleRateHz: 48000, preRollSeconds: 1, channels: 'stereo', bits: 24 })
+    changeRecorder({ waitsForSound: true, thresholdDb: -30, silenceSeconds: 2.5, channels: 'left' })
+    await settle()
+    await come(1)
+    expect(mockTold).toMatchObject({ channels: 'left', gate: { openDb: -30, closeDb: -38, holdSeconds: 2.5 }, goesOn: false })
+    changeRecorder({ silenceSeconds: 0 })
+    await settle()
+    await come(2)
+    expect(mockTold).toMatchObject({ gate: { holdSeconds: 1 }, goesOn: true })
+    changeRecorder({ input: 'pads' })
+    await settle()
+    await come(3)
+    expect(mockTold).toEqual({ sampleRateHz: 48000, preRollSeconds: 0, channels: 'stereo', bits: 32 })
+    changeRecorder({ channels: 'stereo', thresholdDb: -36 })
+    await settle()
+    await come(4)
+  })
+
+  test('is one at a time: another press while it runs begins none', async () => {
+    await begin()
+    const begun = mockBegin.mock.calls.length
+    await startTake(taken)
+    expect([mockBegin.mock.calls.length - begun, state()]).toEqual([0, 'recording'])
   })
 
   test('goes on while it is reported to run, and is kept where the disk is full, which is said', async () => {

@@ -1,4 +1,4 @@
-import { placeText, tickStep } from './looks'
+import { cutLooks, placeText, tickStep } from './looks'
 
 test('ticks of a scale are 1, 2 or 5 of a power of ten apart, and as many as fit', () => {
   const steps = [[10, 10], [11, 10], [21, 10], [51, 10], [0.3, 6], [7, 100], [3, 0]].map(([span, most]) => tickStep(span, most)) // prettier-ignore
@@ -23,4 +23,8 @@ test('places are said as exactly as ticks are apart: seconds, ms where it is nea
 
 test('samples are whole, beats as exact as their ticks', () => {
   expect([placeText(1234.6, 0.001, 'frames'), placeText(2.5, 1, 'beats'), placeText(2.25, 0.01, 'beats')]).toEqual(['1235', '3', '2.25'])
+})
+
+test('a bench begins with seconds, what was recorded and where strikes are, and without a spectrogram', () => {
+  expect(cutLooks.getState()).toEqual({ times: 'seconds', hasSpectrogram: false, showsRecordings: true, showsOverview: true, showsStrikes: true, endsStay: false }) // prettier-ignore
 })

@@ -9,6 +9,7 @@ import { useAnalysis, useCutActions } from './use-source-cut'
 
 let mockSource: Source
 let mockSteps = 0
+const mockEnd = jest.fn()
 const mockRemember = jest.fn()
 const mockListen = jest.fn()
 const mockLook = jest.fn()
@@ -21,7 +22,7 @@ jest.mock('../../../documents', () => ({
     gesture: () => {
       const before = mockSource
       mockSteps++
-      return { set: (edits: SourceEdit[]) => (mockSource = mockApply(edits, before)), end: () => undefined }
+      return { set: (edits: SourceEdit[]) => (mockSource = mockApply(edits, before)), end: () => mockEnd() as unknown }
     },
   },
 }))
@@ -54,6 +55,7 @@ test('a marker is dragged in one step, within the recording', () => {
   slideMarker(found, -5)
   endGesture()
   expect([marker().frame, mockSteps, mockSource.markers.length]).toEqual([0, 1, 1])
+  expect([mockEnd.mock.calls.length, mockRemember.mock.calls.length]).toEqual([1, 0]) // how it is cut did not change
   slideMarker(found, 10)
   expect(mockSteps).toBe(2)
 })
@@ -163,6 +165,16 @@ describe('what is seen of a recording', () => {
     expect(result.current.type).toBe('reading')
     await settle()
     expect(mockLook).toHaveBeenCalledTimes(2)
+  })
+
+  test('is seen before its strikes have been listened for, without any', async () => {
+    let hears: (now: typeof heard) => void = () => undefined
+    mockListen.mockReturnValue(new Promise((resolve) => (hears = resolve)))
+    const { result } = seen(mockSource)
+    await settle()
+    expect(result.current).toMatchObject({ type: 'ready', analysis: { strikes: { strikes: [], line: 0.3 }, curve: { strength: new Float32Array(0) } } }) // prettier-ignore
+    await act(async () => hears(heard))
+    expect(result.current).toMatchObject({ analysis: { strikes: 'strikes' } })
   })
 
   test('is looked at again where the worker has forgotten it', async () => {
