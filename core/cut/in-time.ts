@@ -1,6 +1,7 @@
 import { strikesOver } from './gestures'
 import type { Strike, Strikes } from './gestures'
-import { pulseOf } from './pulse'
+import { MIN_GAP_SECONDS } from './onsets'
+import { pulseOf, secondsOfPlace } from './pulse'
 import type { Pulse } from './pulse'
 import { likelier } from './strikes'
 
@@ -13,7 +14,6 @@ const MOST_OFF = -2.5
 /** How much what other bars have on the same place weighs, and how much it says at most, as log odds. */
 const AGAIN = 0.8
 const MOST_AGAIN = 2
-const GAP_SECONDS = 0.06
 /** The pulse is told by what is surely struck: chances count by this power. */
 const SURER = 3
 
@@ -24,7 +24,7 @@ const SURER = 3
  */
 export function inTime(found: Strikes, sampleRateHz: number): Strikes {
   const secondsOf = ({ hop }: Pick<Strike, 'hop'>) => (hop * found.hopFrames) / sampleRateHz
-  const sure = strikesOver(found, found.line, GAP_SECONDS * sampleRateHz)
+  const sure = strikesOver(found, found.line, MIN_GAP_SECONDS * sampleRateHz)
   const pulse = pulseOf(sure.map((strike) => ({ seconds: secondsOf(strike), strength: chanceOf(strike.odds) ** SURER })))
   if (!pulse) return found
   const drift = driftOf(sure.map((strike) => ({ seconds: secondsOf(strike), weight: chanceOf(strike.odds) })), pulse) // prettier-ignore
@@ -32,7 +32,8 @@ export function inTime(found: Strikes, sampleRateHz: number): Strikes {
   const stray = strayOf(sure.map((strike) => fallOf(pulse, secondsOf(strike), drift).offSeconds))
   const onPulse = falls.map(({ offSeconds }) => between(MOST_OFF, MOST_ON, surprise(offSeconds, stray, pulse.pairSeconds / 2)))
   const chances = found.strikes.map(({ odds }, i) => chanceOf(odds + onPulse[i]!))
-  const again = againOf(falls.map(({ place }) => place), chances) // prettier-ignore
+  const places = falls.map(({ place }) => place)
+  const again = againOf(places, chances)
   return likelier(
     found,
     sampleRateHz,
@@ -55,9 +56,6 @@ function surprise(offSeconds: number, stray: number, apartSeconds: number): numb
   return Math.log((1 - OUTSIDE) * bell * apartSeconds + OUTSIDE)
 }
 
-const placeSeconds = ({ firstSeconds, pairSeconds, swing }: Pulse, place: number) =>
-  firstSeconds + (Math.floor(place / 2) + (place & 1 ? swing : 0)) * pairSeconds
-
 interface Fall {
   /** Which place of the pulse is nearest, and by how much it is missed. */
   readonly place: number
@@ -67,7 +65,7 @@ interface Fall {
 function fallOf(pulse: Pulse, seconds: number, drift: (seconds: number) => number): Fall {
   const at = seconds - drift(seconds)
   const first = 2 * Math.floor((at - pulse.firstSeconds) / pulse.pairSeconds)
-  const near = [first - 1, first, first + 1, first + 2].map((place) => ({ place, offSeconds: at - placeSeconds(pulse, place) }))
+  const near = [first - 1, first, first + 1, first + 2].map((place) => ({ place, offSeconds: at - secondsOfPlace(pulse, place) }))
   return near.reduce((best, one) => (Math.abs(one.offSeconds) < Math.abs(best.offSeconds) ? one : best))
 }
 
@@ -85,7 +83,7 @@ interface Late {
 
 /** How late the pulse is at a time, by the strikes about it, each by its weight; without those that stray far from the others. */
 function driftOf(strikes: readonly Omit<Late, 'late'>[], pulse: Pulse): (seconds: number) => number {
-  const rows = strikes.map((strike, i) => ({ ...strike, late: strike.seconds - placeSeconds(pulse, pulse.places[i]!) }))
+  const rows = strikes.map((strike, i) => ({ ...strike, late: strike.seconds - secondsOfPlace(pulse, pulse.places[i]!) }))
   const roughly = smoothed(rows)
   return smoothed(rows.filter(({ seconds, late }) => Math.abs(late - roughly(seconds)) < FOLLOWED_SECONDS))
 }
@@ -115,8 +113,8 @@ const UNKNOWN_BARS = 2
 
 /** How much more often than any place each one's own is struck in the other bars, as log odds; 0 where nothing comes again. */
 function againOf(places: readonly number[], chances: readonly number[]): number[] {
-  const first = Math.min(...places)
-  const row = new Float64Array(Math.max(...places) - first + 1)
+  const [first, last] = places.reduce(([least, most], place) => [Math.min(least, place), Math.max(most, place)], [Infinity, -Infinity])
+  const row = new Float64Array(last - first + 1)
   places.forEach((place, i) => (row[place - first] = Math.max(row[place - first]!, chances[i]!)))
   const usual = row.reduce((sum, chance) => sum + chance, 0) / row.length
   const bar = barOf(row, usual)

@@ -177,6 +177,8 @@ function finer(strikes: readonly TimedStrike[], pulse: Pulse): Pulse {
   return settled(strikes, firstSeconds, found) ?? pulse
 }
 
+/** When a place of a pulse is, s. */
+export const secondsOfPlace = ({ firstSeconds, pairSeconds, swing }: Pulse, place: number) => placeSeconds(place, firstSeconds, pairSeconds, swing) // prettier-ignore
 const placeSeconds = (place: number, first: number, pair: number, swing: number) => first + (Math.floor(place / 2) + (place & 1 ? swing : 0)) * pair // prettier-ignore
 const awayFrom = ({ seconds }: TimedStrike, place: number, first: number, pair: number, swing: number) => Math.abs(seconds - placeSeconds(place, first, pair, swing)) // prettier-ignore
 
