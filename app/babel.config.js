@@ -1,12 +1,26 @@
+const { join, sep } = require('node:path')
+
 const { isCompiled } = require('./compiled')
+
+const expo = ['babel-preset-expo', { 'react-compiler': { sources: isCompiled } }]
+
+/** What tests of the application run as it is written, but for its types and modules: the preset's plugins are long at work. */
+const PLAIN = ['core', ...['react-native-web', 'codec-parser', '@noble', 'zustand'].map((name) => join('node_modules', name))]
+const root = join(__dirname, '..')
+const isPlain = (file) => PLAIN.some((folder) => file.startsWith(join(root, folder) + sep))
 
 module.exports = (api) => {
   api.cache(true)
   const isTest = process.env.NODE_ENV === 'test'
-  // Tests put things in the place of doors; pages go straight to what is behind them.
-  const ours = isTest ? require('../tools/jest-globals.cjs') : require('./doors')
+  // Pages go straight to what is behind doors.
+  if (!isTest) return { presets: [expo], plugins: [require('./doors')] }
+  // Tests put things in the place of doors.
   return {
-    presets: [['babel-preset-expo', { 'react-compiler': { sources: isCompiled } }]],
-    plugins: [ours],
+    plugins: [require('../tools/jest-globals.cjs')],
+    overrides: [
+      { test: isPlain, plugins: ['@babel/plugin-transform-modules-commonjs'] },
+      { test: (file) => isPlain(file) && file.endsWith('.ts'), plugins: ['@babel/plugin-transform-typescript'] },
+      { test: (file) => !isPlain(file), presets: [expo] },
+    ],
   }
 }

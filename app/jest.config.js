@@ -7,7 +7,7 @@ module.exports = {
   preset: 'jest-expo/web',
   transform: { ...web.transform, '\\.[jt]sx?$': ['babel-jest', { caller }] },
   displayName: 'app',
-  setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/testing/quick-styles.ts'],
+  setupFilesAfterEnv: [...(web.setupFilesAfterEnv ?? []), '<rootDir>/testing/set-up.ts'],
   testMatch: ['<rootDir>/**/*.test.tsx', '<rootDir>/**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   moduleNameMapper: { '^@react-native-vector-icons/.*$': '<rootDir>/no-icon-set.js', ...web.moduleNameMapper },

@@ -1,7 +1,8 @@
 /**
  * Queries by role ask for the style of every element and of all that it lies in, to leave out what nobody sees, and a document
  * made for tests looks through all rules each time. What they ask for, `display` and `visibility`, is told here by one look at
- * the rules of single classes, which is all that these are in what we draw; anything else is asked as before.
+ * the rules of single classes, which is all that these are in what we draw, and what elements of one name are by themselves is
+ * asked once; anything else is asked as before.
  */
 /** Tests that need no page have none. */
 const hasPage = typeof window !== 'undefined'
@@ -43,9 +44,18 @@ export function saidOf(element: Element, what: Told): string | undefined {
   return said
 }
 
+const ownDisplays = new Map<string, string>()
+
+/** What an element of a name is where nothing is said of it: a block, a line's part, or a thing not shown. */
+function ownDisplay({ localName, namespaceURI }: Element): string {
+  let own = ownDisplays.get(localName)
+  if (own === undefined) ownDisplays.set(localName, (own = slow(document.createElementNS(namespaceURI, localName)).display))
+  return own
+}
+
 /** `display` is an element's own, `visibility` is that of what it lies in. */
 function styleOf(element: Element, what: Told): string {
-  if (what === 'display') return saidOf(element, what) ?? slow(element).display
+  if (what === 'display') return saidOf(element, what) ?? (element.hasAttribute('hidden') ? slow(element).display : ownDisplay(element))
   for (let one: Element | null = element; one; one = one.parentElement) {
     const said = saidOf(one, what)
     if (said) return said
