@@ -9,16 +9,19 @@ jest.mock('../files/audio-files', () => ({ decodedAudio: () => Promise.resolve({
 
 interface Sent {
   readonly id: number
+  readonly kit: Kit
   readonly audio: readonly (readonly [string, unknown])[]
 }
 
-test('a sound is sent to the worker once, and again where sending it failed', async () => {
+test('a sound is sent to the worker once, and again where sending it failed; a hit is drawn without what its pad sends elsewhere', async () => {
+  const drawn: Kit[] = []
   const sent: string[][] = []
   let isFull = true
   class MockWorker {
     onmessage?: (event: { data: object }) => void
-    postMessage({ id, audio: given }: Sent) {
+    postMessage({ id, kit: played, audio: given }: Sent) {
       if (isFull) throw new DOMException('no memory', 'DataCloneError')
+      drawn.push(played)
       sent.push(given.map(([hash]) => hash))
       this.onmessage!({ data: { id, left: new Float32Array(1), right: new Float32Array(1) } })
     }
@@ -30,4 +33,7 @@ test('a sound is sent to the worker once, and again where sending it failed', as
   isFull = false
   for (let i = 0; i < 3; i++) await drawStrike(kit, pad, 100, 0.1)
   expect(sent).toEqual([[audio], [], []])
+  const withSend = { ...pad, rays: pad.rays.map((ray) => ({ ...ray, sends: [{ busId: 'bus-room', gainDb: -6 }] })) } as typeof pad
+  await drawStrike(aKitOf(withSend), withSend, 100, 0.1)
+  expect(drawn.map(({ pads }) => pads[0].rays.flatMap(({ sends }) => sends))).toEqual([[], [], [], []])
 })

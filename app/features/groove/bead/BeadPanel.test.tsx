@@ -87,6 +87,18 @@ test('while several are made louder it says by how much, and begins at none agai
   expect(now()).toBe('0')
 })
 
+test('velocities go from 1 to 127; several go up and down by as much as there is', () => {
+  show(['pad-1.4'])
+  nudge('Velocity', 'Home')
+  expect(bead().velocity).toBe(1)
+  nudge('Velocity', 'End')
+  expect(bead().velocity).toBe(127)
+  cleanup()
+  show(['pad-1.4', 'pad-1.8'])
+  const slider = screen.getByRole('slider', { name: 'All louder or softer by' })
+  expect(['aria-valuemin', 'aria-valuemax'].map((name) => slider.getAttribute(name))).toEqual(['-100', '100'])
+})
+
 test('laps are ticked in a row of so many; the row grows and shrinks, and never is without a tick', () => {
   show(['pad-1.4'])
   ask('Laps')

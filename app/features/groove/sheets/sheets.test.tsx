@@ -197,6 +197,7 @@ test('a ready groove is heard on this kit before it is taken; a fill goes into e
   expect(kit.grooves).toHaveLength(1)
   fireEvent.click(within(screen.getByRole('group', { name: 'Grooves' })).getAllByRole('button', { name: 'Take' })[0]!)
   expect(kit.grooves.map(({ name }) => name)).toEqual(['Ebb', 'Making way'])
+  expect(mockChoose).toHaveBeenLastCalledWith(kit.grooves[1].id) // it alone is seen and played from now on
 })
 
 test('a ready groove is heard until it is pressed again, another is heard, or its sheet is gone', () => {

@@ -251,3 +251,43 @@ test('lanes: heights and amounts agree, off lies at the foot, and a ray that sen
   expect(stepped(lanes[0]!, -120, 1)).toBe(-36)
   await settled()
 })
+
+const mark = (name: string) => screen.queryByRole('slider', { name })
+const nudged = (name: string, key: string, shiftKey = false) => fireEvent.keyDown(mark(name)!, { key, shiftKey })
+
+test('the border before a slice is moved by keys, a millisecond or ten at a time, and never passes its neighbours', async () => {
+  begin()
+  press('On halves')
+  fireEvent.click(screen.getByRole('radio', { name: 'Cut slices' }))
+  expect(mark('Border before slice 1')).toBeNull()
+  key('ArrowRight')
+  const border = 'Border before slice 2'
+  expect([mark(border)!.getAttribute('aria-valuenow'), mark(border)!.getAttribute('aria-valuetext')]).toEqual(['250', '0.250 s'])
+  const before = dones.length
+  nudged(border, 'ArrowRight')
+  expect(framesNow()).toEqual([0, 12048, 24000, 36000])
+  nudged(border, 'ArrowLeft', true)
+  expect(framesNow()).toEqual([0, 11568, 24000, 36000])
+  expect(dones).toHaveLength(before + 2)
+  for (let i = 0; i < 40; i++) nudged(border, 'ArrowRight', true)
+  expect(framesNow()).toEqual([0, 24000 - 240, 24000, 36000])
+  for (let i = 0; i < 60; i++) nudged(border, 'ArrowLeft', true)
+  expect(framesNow()).toEqual([0, 240, 24000, 36000])
+  await settled()
+})
+
+test('several slices have no border of their own; in a stretch its ends are marked, of one slice they are not', async () => {
+  begin()
+  press('On halves')
+  key('ArrowRight', { shiftKey: true })
+  fireEvent.click(screen.getByRole('radio', { name: 'Cut slices' }))
+  expect(screen.queryByRole('slider', { name: /^Border/ })).toBeNull()
+  fireEvent.click(screen.getByRole('radio', { name: 'Choose a stretch' }))
+  const ends = () => ['Start of the stretch', 'End of the stretch'].map((name) => mark(name)?.getAttribute('aria-valuetext'))
+  expect(ends()).toEqual(['slice 1', 'slice 2'])
+  nudged('End of the stretch', 'ArrowRight')
+  expect(ends()).toEqual(['slice 1', 'slice 3'])
+  key('ArrowRight')
+  expect(ends()).toEqual([undefined, undefined])
+  await settled()
+})

@@ -29,6 +29,8 @@ test('bands border where loudness lies halfway', async () => {
 
 test('nothing is moved where a louder band is no louder, where all are of one level, or where one has no sound', async () => {
   expect(await edgesOf([-20, -25, -12])).toBeUndefined()
+  expect(await edgesOf([-20, -25])).toBeUndefined()
+  expect(await edgesOf([-40, -20, -25])).toBeUndefined()
   expect(await edgesOf([-30, -20, -10], [20, 10.02, 0.04])).toBeUndefined()
   expect(await edgesOf([-30, -Infinity, -10])).toBeUndefined()
 })

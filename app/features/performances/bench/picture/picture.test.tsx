@@ -4,6 +4,7 @@ import { act, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 import type * as vanilla from 'zustand/vanilla'
 
+import { performances } from '../../../../documents'
 import { hearing } from '../../../../audio/performances/hear'
 import { aPerformance } from '../../../../testing/a-performance'
 import { aKitOf, aPad } from '../../../../testing/a-kit'
@@ -12,6 +13,7 @@ import { FilmView } from './FilmView'
 import { PicturePart } from './PicturePart'
 import { usePicture } from './use-picture'
 
+const mockEdit = jest.fn((..._given: unknown[]) => undefined)
 const mockNotify = jest.fn((..._words: unknown[]) => undefined)
 const mockFiles = jest.fn((..._asked: unknown[]) => Promise.resolve([new File(['film'], 'slipway.webm')]))
 jest.mock('../../../../ui/device/choose-files', () => ({ chooseFiles: (...asked: unknown[]) => mockFiles(...asked) }))
@@ -23,7 +25,7 @@ jest.mock('../../../../audio/performances/resound', () => ({}))
 jest.mock('../../../../kit-view/PadFace', () => ({ PadFace: () => null }))
 jest.mock('../../../../documents', () => {
   const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
-  return { performances: { store: createStore(() => ({ entries: {} })) } }
+  return { performances: { store: createStore(() => ({ entries: {} })), edit: (...given: unknown[]) => mockEdit(...given) } }
 })
 
 const kit = aKitOf(aPad(1))
@@ -89,6 +91,22 @@ test('the start of the film is typed as timecode, keeps its words at another rat
   press('Set')
   expect(mockNotify).toHaveBeenLastCalledWith(expect.stringMatching(/^“01:01:00;00” is no timecode at 29\.97 drop/))
   expect(timecode()).toBe('01:00:00;12')
+})
+
+test("how a film counts is the same for all that was played to it; where it begins is each performance's own", async () => {
+  const lying = { rate: '25', startPictures: 0, offsetSeconds: 4, film: 'slipway.webm' } as const
+  const others = [['line', lying], ['elsewhere', { ...lying, film: 'quay.webm' }], ['bare', undefined]] as const // prettier-ignore
+  const entries = Object.fromEntries(others.map(([id, picture]) => [id, { doc: { ...aPerformance([['pad-keel', 0, 90]]), id, picture } }]))
+  performances.store.setState({ entries } as never)
+  await withFilm()
+  mockEdit.mockClear()
+  press('It begins on this picture')
+  expect(mockEdit).not.toHaveBeenCalled()
+  fireEvent.click(screen.getByRole('radio', { name: '30' }))
+  expect(mockEdit.mock.calls).toEqual([['line', [{ type: 'setPerformance', fields: { picture: { ...lying, rate: '30' } } }]]])
+  fireEvent.click(screen.getByRole('radio', { name: '30' }))
+  expect(mockEdit).toHaveBeenCalledTimes(1)
+  act(() => performances.store.setState({ entries: {} }))
 })
 
 test('the film runs with what is heard, is put right where it went astray, and stands when it is over', async () => {
