@@ -33,7 +33,10 @@ test('a sound is sent to the worker once, and again where sending it failed; a h
   isFull = false
   for (let i = 0; i < 3; i++) await drawStrike(kit, pad, 100, 0.1)
   expect(sent).toEqual([[audio], [], []])
-  const withSend = { ...pad, rays: pad.rays.map((ray) => ({ ...ray, sends: [{ busId: 'bus-room', gainDb: -6 }] })) } as typeof pad
+  const withSend = {
+    ...pad,
+    rays: pad.rays.map((ray) => ({ ...ray, sends: [{ busId: 'bus-room', tap: 'post', values: {} }] })),
+  } as unknown as typeof pad
   await drawStrike(aKitOf(withSend), withSend, 100, 0.1)
   expect(drawn.map(({ pads }) => pads[0].rays.flatMap(({ sends }) => sends))).toEqual([[], [], [], []])
 })
