@@ -62,6 +62,12 @@ test('half and twice as fast keep the steps where they are; the one moves by a b
   expect(told).toHaveBeenLastCalledWith({ ...pace, firstSeconds: 1 + 60 / 96 })
 })
 
+test('the tempo is set to a tenth of a beat a minute', () => {
+  show()
+  fireEvent.keyDown(screen.getByRole('slider', { name: 'Tempo' }), { key: 'ArrowRight' })
+  expect(told).toHaveBeenLastCalledWith({ ...pace, tempoBpm: 96.1 })
+})
+
 test('no tempo leaves what can be played', () => {
   const cannot = (name: string) => screen.getByRole('button', { name }).getAttribute('aria-disabled') === 'true'
   const { unmount } = show({ tempoBpm: 39 })

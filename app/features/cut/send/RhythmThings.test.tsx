@@ -119,3 +119,18 @@ test('louder hits get higher velocities, each within the band that its clip lies
   expect(velocities).toEqual([...velocities].sort((a, b) => a - b))
   expect(velocities.filter((velocity) => velocity < pad.bands[1].fromVelocity)).toHaveLength(3)
 })
+
+test('where a pad does not play as loud as was struck, a hit stands in its band as it lies among the others; alike ones in the middle', () => {
+  const velocitiesOf = (levels: readonly number[]) => {
+    const hits = hitsOf(6, (i) => ({ loudnessDb: levels[i] }))
+    const [given] = padsToSend(aKitOf(), source, hits, { way: 'rhythm', order: 'time', groups: [[0, 1, 2, 3, 4, 5]] })
+    const pad = { ...given, own: { ...given.own, responses: [] } } as typeof given
+    const border = pad.bands[1].fromVelocity
+    return { border, velocities: playedOn(source, { hits, things: [[0, 1, 2, 3, 4, 5]], pads: [pad] }).map(({ velocity }) => velocity) }
+  }
+  const apart = velocitiesOf([-30, -29, -28, -12, -10.5, -9])
+  const half = (from: number, to: number) => Math.round((from + to) / 2)
+  expect(apart.velocities).toEqual([1, half(1, apart.border - 1), apart.border - 1, apart.border, half(apart.border, 127), 127])
+  const alike = velocitiesOf([-30.2, -30.1, -30, -10, -9.9, -9.8])
+  expect(new Set(alike.velocities)).toEqual(new Set([half(1, alike.border - 1), half(alike.border, 127)]))
+})
