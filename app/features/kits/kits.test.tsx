@@ -67,6 +67,18 @@ test('kits are listed, the one that was changed last first, those of the server 
   expect(screen.queryByRole('button', { name: 'More for Neap' })).toBeNull() // not on this device
 })
 
+test('night and day are chosen over the kits, and the choice is kept', () => {
+  render(<KitsScreen />)
+  const first = screen.getByRole('button', { name: / colours$/ }).getAttribute('aria-label')!
+  const other = first === 'Night colours' ? 'Day colours' : 'Night colours'
+  press(first)
+  press(other)
+  press(first)
+  expect(screen.getByRole('button', { name: / colours$/ }).getAttribute('aria-label')).toBe(other)
+  expect(JSON.stringify({ ...localStorage })).toContain(first === 'Night colours' ? 'night' : 'day')
+  press(other)
+})
+
 test('where there is none, that is said once they have been read, and a new one begins in Gather', () => {
   act(() => kits.store.setState({ loaded: false }))
   render(<KitsScreen />)
