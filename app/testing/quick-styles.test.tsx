@@ -15,6 +15,18 @@ test('what is told quickly of every element is what a look through all rules say
           <Text>Not seen</Text>
         </View>
       </div>
+      <ul>
+        <li hidden>Put away</li>
+        <li>
+          <button>Cut</button> <label>Fade</label>
+          <input type="checkbox" />
+          <textarea />
+        </li>
+      </ul>
+      <svg>
+        <path d="M0 0" />
+      </svg>
+      <script type="text/plain" />
       <div style={{ display: 'grid' }}>
         <span style={{ visibility: 'collapse' }}>Folded</span>
       </div>
@@ -25,7 +37,7 @@ test('what is told quickly of every element is what a look through all rules say
     expect(all.length).toBeGreaterThan(8)
     for (const element of all) {
       const [quick, whole] = [getComputedStyle(element), slow(element)]
-      expect([element.className, quick.display, quick.visibility]).toEqual([element.className, whole.display, whole.visibility])
+      expect([element.outerHTML, quick.display, quick.visibility]).toEqual([element.outerHTML, whole.display, whole.visibility])
       expect([quick.getPropertyValue('display'), quick.fontSize]).toEqual([whole.getPropertyValue('display'), whole.fontSize])
     }
   }
