@@ -131,24 +131,6 @@ const views = [
     },
   ],
   [
-    'mix-wide',
-    wide,
-    'light',
-    async (page) => {
-      await page.goto(`${kit}/mix`)
-      await page.getByRole('button', { name: 'Play', exact: true }).click()
-      await page.getByRole('button', { name: 'Settings of The whole kit' }).click()
-      const there = page.getByRole('button', { name: 'Settings of Compressor' })
-      if ((await there.count()) > 0) await there.first().click()
-      else {
-        await page.getByRole('button', { name: /effect/ }).click()
-        await page.getByRole('button', { name: 'Compressor', exact: true }).click()
-        await page.getByRole('radio', { name: 'Lets the stroke through' }).click()
-      }
-      await page.waitForTimeout(4000)
-    },
-  ],
-  [
     'shape',
     phone,
     'light',
@@ -169,44 +151,6 @@ const views = [
       await page.getByRole('radio', { name: 'Pitch', exact: true }).click()
       await page.getByText(/Hz,|unpitched/).waitFor()
       await page.getByText(/LUFS at velocity/).waitFor()
-    },
-  ],
-  [
-    'matter-wide',
-    wide,
-    'dark',
-    async (page) => {
-      await page.goto(`${kit}/shape`)
-      await pad(page, 'Oar, low').click()
-      await page.getByRole('radio', { name: 'Matter', exact: true }).click()
-      await page.getByRole('button', { name: 'Slow down', exact: true }).click()
-      await page.getByRole('button', { name: 'Stop the work' }).waitFor({ state: 'hidden', timeout: 60000 })
-      await page.waitForTimeout(4000)
-    },
-  ],
-  [
-    'groove',
-    phone,
-    'light',
-    async (page) => {
-      await page.goto(`${kit}/groove`)
-      const strings = await page.getByTestId('strings').boundingBox()
-      await page.getByRole('button', { name: 'Play' }).click()
-      await page.touchscreen.tap(strings.x + 11 + (strings.width - 22) * (6 / 16), strings.y + 22 + 4.5 * 44)
-      await page.getByRole('button', { name: 'Chance' }).click()
-      await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
-      for (let i = 0; i < 3; i++) await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
-      await page.waitForTimeout(900)
-    },
-  ],
-  [
-    'groove-wide',
-    wide,
-    'dark',
-    async (page) => {
-      await page.goto(`${kit}/groove`)
-      await page.getByRole('button', { name: 'Play' }).waitFor()
-      await page.waitForTimeout(900)
     },
   ],
   [
@@ -237,6 +181,63 @@ const views = [
       await page.getByTestId('strings').focus()
       await page.keyboard.press('ArrowRight')
       await page.keyboard.press('ArrowRight')
+    },
+  ],
+  // These change the kit, so they come last.
+  [
+    'groove',
+    phone,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/groove`)
+      const strings = await page.getByTestId('strings').boundingBox()
+      await page.getByRole('button', { name: 'Play' }).click()
+      await page.touchscreen.tap(strings.x + 11 + (strings.width - 22) * (6 / 16), strings.y + 22 + 4.5 * 44)
+      await page.getByRole('button', { name: 'Chance' }).click()
+      await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
+      for (let i = 0; i < 3; i++) await page.getByRole('slider', { name: 'Chance' }).press('PageDown')
+      await page.waitForTimeout(900)
+    },
+  ],
+  [
+    'groove-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/groove`)
+      await page.getByRole('button', { name: 'Play' }).waitFor()
+      await page.waitForTimeout(900)
+    },
+  ],
+  [
+    'mix-wide',
+    wide,
+    'light',
+    async (page) => {
+      await page.goto(`${kit}/mix`)
+      await page.getByRole('button', { name: 'Play', exact: true }).click()
+      await page.getByRole('button', { name: 'Settings of The whole kit' }).click()
+      const there = page.getByRole('button', { name: 'Settings of Compressor' })
+      if ((await there.count()) > 0) await there.first().click()
+      else {
+        await page.getByRole('button', { name: /effect/ }).click()
+        await page.getByRole('button', { name: 'Compressor', exact: true }).click()
+        await page.getByRole('radio', { name: 'Lets the stroke through' }).click()
+      }
+      await page.waitForTimeout(4000)
+    },
+  ],
+  [
+    'matter-wide',
+    wide,
+    'dark',
+    async (page) => {
+      await page.goto(`${kit}/shape`)
+      await pad(page, 'Oar, low').click()
+      await page.getByRole('radio', { name: 'Matter', exact: true }).click()
+      await page.getByRole('button', { name: 'Slow down', exact: true }).click()
+      await page.getByRole('button', { name: 'Stop the work' }).waitFor({ state: 'hidden', timeout: 60000 })
+      await page.waitForTimeout(4000)
     },
   ],
 ]
