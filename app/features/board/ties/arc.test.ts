@@ -26,6 +26,21 @@ test('on any board a line goes through no pad wherever some way is free, and alw
   )
 })
 
+test('a line comes in from the side where a name stands below the pad that it goes to', () => {
+  const pads = Array.from({ length: 12 }, (_, i) => ({ x: 182 + (i % 3) * 228, y: 121 + Math.floor(i / 3) * 168 }))
+  const isOnName = ({ x, y }: { readonly x: number; readonly y: number }) =>
+    pads.some((pad) => Math.abs(pad.x - x) < 42 && Math.abs(pad.y + 56 + 15 - y) < 12)
+  const isOver = (a: (typeof pads)[number], b: (typeof pads)[number]) => {
+    const arc = arcBetween(a, b, 56, pads.filter((pad) => pad !== a && pad !== b), 820) // prettier-ignore
+    return Array.from({ length: 101 }, (_, i) => alongArc(arc, i / 100)).some(isOnName)
+  }
+  const near = pads.flatMap((a) =>
+    pads.filter((b) => a !== b && Math.abs(a.y - b.y) <= 168 && Math.abs(a.x - b.x) <= 228).map((b) => [a, b] as const),
+  )
+  expect(near.filter(([a, b]) => isOver(a, b))).toEqual([])
+  expect(isOver(pads[3]!, pads[2]!)).toBe(false)
+})
+
 test('a head points the way its line comes in, and a line to itself is a loop beside the pad', () => {
   const arc = arcBetween({ x: 0, y: 0 }, { x: 200, y: 0 }, RADIUS, [])
   const [tip, left, right] = headPath(arc)

@@ -12,7 +12,9 @@ export interface Arc {
 
 /** How far a line may swing out, in shares of its length, and to which side; the first that is free is taken. */
 const SWINGS = [0.2, -0.2, 0.1, -0.1, 0.32, -0.32, 0.45, -0.45, 0.65, -0.65, 0.95, -0.95]
-const SAMPLES = 24
+/** Where between its ends a line is pulled: in the middle, else nearer to one of them, so that it leaves or comes in from the side. */
+const PULLED_AT = [0.5, 0.7, 0.3, 0.9, 0.1]
+const SAMPLES = 36
 const ROOM_PX = 8
 
 /** Names stand under their pads: so far below the rim is their middle, px, and so high and wide they are about it. */
@@ -26,18 +28,20 @@ const NAME_COST = 0.3
  */
 export function arcBetween(a: Spot, b: Spot, radius: number, others: readonly Spot[], width = Infinity): Arc {
   let best: { arc: Arc; hits: number } | undefined
-  for (const swing of SWINGS) {
-    const arc = swung(a, b, radius + 3, swing)
-    const hits = crossings(arc, others, radius, width) + NAME_COST * namesCrossed(arc, [a, b, ...others], radius)
-    if (!best || hits < best.hits) best = { arc, hits }
-    if (hits === 0) break
-  }
+  for (const at of PULLED_AT)
+    for (const swing of SWINGS) {
+      const arc = swung(a, b, radius + 3, swing, at)
+      const hits = crossings(arc, others, radius, width) + NAME_COST * namesCrossed(arc, [a, b, ...others], radius)
+      if (!best || hits < best.hits) best = { arc, hits }
+      if (hits === 0) return arc
+    }
   return best!.arc
 }
 
-function swung(a: Spot, b: Spot, radius: number, swing: number): Arc {
+/** The line that is pulled out by a share of its length, `at` of the way from one to the other. */
+function swung(a: Spot, b: Spot, radius: number, swing: number, at: number): Arc {
   const [dx, dy] = [b.x - a.x, b.y - a.y]
-  const pull = { x: (a.x + b.x) / 2 + dy * swing, y: (a.y + b.y) / 2 - dx * swing }
+  const pull = { x: a.x + dx * at + dy * swing, y: a.y + dy * at - dx * swing }
   const rim = (centre: Spot) => {
     const far = Math.hypot(pull.x - centre.x, pull.y - centre.y) || 1
     return { x: centre.x + ((pull.x - centre.x) / far) * radius, y: centre.y + ((pull.y - centre.y) / far) * radius }
