@@ -7,6 +7,7 @@ import { decodedAudio } from '../files/audio-files'
 import { coreWork } from '../workers/workers'
 import { outputsLater } from './outputs-later'
 import type { Player, Sounded, Strike } from './player'
+import { playerLater } from './player-later'
 import { soloed, withSolo } from './solo'
 
 /** The moment: what the engine does now. Polled, and never kept at audio rate in React. */
@@ -38,7 +39,7 @@ export async function startSound(): Promise<void> {
   if (isStarted) return
   isStarted = true
   try {
-    const { createPlayer } = await import('./player') // the first screen stands without it
+    const { createPlayer } = await playerLater()
     const player = await createPlayer()
     sound.setState({ player })
     if (openKit) load(openKit)

@@ -6,12 +6,13 @@ import { View } from 'react-native'
 
 import { aKitOf, aPad } from '../../../testing/a-kit'
 import { lanesOf } from './lanes'
+import type { Slices } from './slices-view'
 import { edgesOf, sliceAt, useSliceHand } from './use-slice-hand'
 import type { HandMode } from './use-slice-hand'
 
 /** Eight slices of a thousand frames, ten frames to a px. */
 const PX_PER_SLICE = 100
-const slices = Array.from({ length: 8 }, (_, i) => ({ frame: i * 1000 }))
+const slices = Array.from({ length: 8 }, (_, i) => ({ id: `slice-${i}`, frame: i * 1000, values: {} }) as unknown as Slices[number])
 const clip = { startFrame: 0, endFrame: 8000 } as Clip
 const pad = aPad(1)
 const level = lanesOf(aKitOf(pad), pad, pad.rays[0]!.id).find(({ key }) => key === 'level')!

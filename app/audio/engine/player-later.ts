@@ -1,0 +1,2 @@
+/** The player, once it is asked for: the first screen stands without it. */
+export const playerLater = () => import('./player')
