@@ -102,6 +102,8 @@ export function createMemory(isShared: boolean): EngineMemory {
     fixedAt: doubles(1).fill(growing ? 0 : HEAD_BYTES),
   }
   for (let table = 0; table < READING_TABLES; table++) arrays.readingAt[table] = arrays.reading.byteOffset + 4 * tableAt(table)
+  // Before the first block no groove plays, and none stands on its first beat.
+  for (const beat of [StatusField.grooveBeat, StatusField.songBeat]) arrays.status[beat] = -1
   return {
     ...arrays,
     chunks: new Array<Float32Array | undefined>(MAX_CHUNKS).fill(undefined),
