@@ -2,7 +2,7 @@ import { writeMidi } from 'midi-file'
 
 import { controlNumbers, EventType } from '../engine'
 import { aKit, anImpulse, testIds } from '../kit/builders'
-import { timedBeads } from '../kit/groove-time'
+import { lapBeats, timedBeads } from '../kit/groove-time'
 import { withBeads } from './beads'
 import { createGroove, grooveSeconds, withBead } from './groove'
 import { readMidiFile } from './midi/read-midi'
@@ -89,4 +89,14 @@ test('a MIDI file of several tracks and tempos gives its notes in ms, each with 
   ])
   expect(read.ok && notesSchema.safeParse(read.notes).success).toBe(true)
   expect(readMidiFile(new Uint8Array(40))).toEqual({ ok: false, message: expect.stringContaining('MThd') })
+})
+
+test('a string begins as often as it goes round within its groove, and one as long or longer begins once', () => {
+  const groove = { ...createGroove(testIds(), 'Ebb'), lengthSteps: 16, stepsPerBeat: 4 }
+  expect(lapBeats(groove, {})).toEqual([0])
+  expect(lapBeats(groove, { lengthSteps: 6 })).toEqual([0, 1.5, 3])
+  expect(lapBeats(groove, { lengthSteps: 8 })).toEqual([0, 2])
+  expect(lapBeats(groove, { lengthSteps: 3, stepsPerBeat: 3 })).toEqual([0, 1, 2, 3])
+  expect(lapBeats(groove, { lengthSteps: 40 })).toEqual([0])
+  expect(lapBeats({ ...groove, lengthSteps: 1024, stepsPerBeat: 1 }, { lengthSteps: 1, stepsPerBeat: 48 })).toHaveLength(256)
 })

@@ -1,4 +1,4 @@
-export { grooveBeats, stepBeat, stringBeats, timedBeads } from '../kit/groove-time'
+export { grooveBeats, lapBeats, stepBeat, stringBeats, timedBeads } from '../kit/groove-time'
 export * from './beads'
 export { createGroove, grooveSeconds, withBead } from './groove'
 export { padOfBead } from './heard-bead'

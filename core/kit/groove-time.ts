@@ -11,6 +11,15 @@ export function stringBeats(groove: Groove, string: Pick<GrooveString, 'lengthSt
   return string.lengthSteps / (string.stepsPerBeat ?? groove.stepsPerBeat)
 }
 
+const MOST_LAPS = 256
+
+/** The beats of a groove on which a string begins: 0, and where it is shorter each time it goes round, 256 of them at most. */
+export function lapBeats(groove: Groove, string: Pick<GrooveString, 'lengthSteps' | 'stepsPerBeat'>): number[] {
+  const around = stringBeats(groove, string)
+  const laps = Math.min(MOST_LAPS, Math.ceil(grooveBeats(groove) / around - 1e-9))
+  return Array.from({ length: Math.max(1, laps) }, (_, lap) => lap * around)
+}
+
 /** When a step sounds, in beats: swing is where the second step of a pair stands, as a share of the pair. */
 export function stepBeat(groove: Groove, string: Pick<GrooveString, 'stepsPerBeat' | 'swing'>, step: number, offset = 0): number {
   const late = step % 2 === 1 ? 2 * (string.swing ?? groove.swing) - 1 : 0

@@ -40,7 +40,7 @@ jest.mock('../files/audio-files', () => ({
 }))
 jest.mock('../workers/workers', () => ({ shipWork: () => mockWork })) // prettier-ignore
 
-const passage = { fromFrame: 0, toFrame: 480, fromMs: 1 }
+const passage = { fromFrame: 0, toFrame: 480, fromMs: 1, strikes: 1, padIds: [] }
 const kit = (name: string): Kit => ({ ...aKitOf({ ...aPad(1), own: { name: 'Oar' } }), name })
 const hashOf = (of: Kit) => hashAudio(new TextEncoder().encode(JSON.stringify(of)))
 /** What was played on these kits. */

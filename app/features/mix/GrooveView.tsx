@@ -1,4 +1,5 @@
-import type { Kit } from '@heliaster/core/kit'
+import { grooveBeats, lapBeats, stepBeat, stepsOf } from '@heliaster/core/groove'
+import type { Groove, GrooveString, Kit } from '@heliaster/core/kit'
 import { useEffect, useRef } from 'react'
 import { View } from 'react-native'
 import Svg, { Circle, Line } from 'react-native-svg'
@@ -21,7 +22,7 @@ export function GrooveView({ kit }: { readonly kit: Kit }) {
   const id = useStore(grooveState, (state) => state.grooveId)
   const groove = chosenGroove(kit, id)
   const hand = useRef<View>(null)
-  const beats = groove ? groove.lengthSteps / groove.stepsPerBeat : 0
+  const beats = groove ? grooveBeats(groove) : 0
   useEffect(() => {
     if (beats <= 0) return undefined
     return whileMoving(() => {
@@ -51,11 +52,11 @@ export function GrooveView({ kit }: { readonly kit: Kit }) {
         })}
       </View>
       <View style={{ flex: 1, height, marginRight: 10 }}>
-        <Svg width="100%" height={height} aria-hidden>
+        <Svg width="100%" height={height} aria-hidden style={{ overflow: 'visible' }}>
           {strings.map((string, row) => [
             <Line key={`line ${string.padId}`} x1="0" x2="100%" y1={(row + 0.5) * ROW_PX} y2={(row + 0.5) * ROW_PX} stroke={palette.faint} />,
-            ...string.beads.map((bead) => (
-              <Circle key={bead.id} cx={`${(100 * (bead.step + 0.5)) / (string.lengthSteps ?? groove.lengthSteps)}%`} cy={(row + 0.5) * ROW_PX} r={RADIUS * (0.5 + bead.velocity / 254)} fill={palette.kelp} />
+            ...strikesOf(groove, string).map(({ key, share, velocity }) => (
+              <Circle key={key} cx={`${100 * share}%`} cy={(row + 0.5) * ROW_PX} r={RADIUS * (0.5 + velocity / 254)} fill={palette.kelp} />
             )),
           ])}
         </Svg>
@@ -64,3 +65,19 @@ export function GrooveView({ kit }: { readonly kit: Kit }) {
     </View>
   )
 } // prettier-ignore
+
+/** Where a string strikes within the groove, as shares of it; one that is shorter comes again. */
+function strikesOf(groove: Groove, string: GrooveString) {
+  const beats = grooveBeats(groove)
+  const steps = stepsOf(groove, string)
+  return lapBeats(groove, string).flatMap((lap) =>
+    string.beads
+      .filter(({ step }) => step < steps)
+      .map(({ id, step, offset, velocity }) => ({
+        key: `${id} ${lap}`,
+        share: (lap + stepBeat(groove, string, step, offset)) / beats,
+        velocity,
+      }))
+      .filter(({ share }) => share < 1),
+  )
+}

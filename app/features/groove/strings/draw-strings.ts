@@ -1,4 +1,4 @@
-import { divisionOf, grooveBeats, stepsOf, stringBeats, stringOf } from '@heliaster/core/groove'
+import { divisionOf, grooveBeats, lapBeats, stepsOf, stringBeats, stringOf } from '@heliaster/core/groove'
 import type { BeadId, Groove, GrooveString } from '@heliaster/core/kit'
 
 import type { Palette } from '../../../ui/theme/theme'
@@ -58,7 +58,7 @@ function drawString(on: CanvasRenderingContext2D, palette: Palette, layout: Stri
     if (bead.step >= steps) continue
     const x = beadX(layout, string, bead)
     const at = { y: beadY(row, bead.velocity), lineY: lineY(row), stepPx: wide }
-    for (const echo of echoesOf(layout, string)) {
+    for (const echo of lapBeats(layout.groove, string).slice(1)) {
       const there = x + echo * layout.pxPerBeat
       if (there >= from && there <= to) drawBead(on, palette, bead, { ...at, x: there, stepX: there, isChosen: false, isEcho: true })
     }
@@ -90,14 +90,6 @@ function drawLine(on: CanvasRenderingContext2D, palette: Palette, layout: String
     on.fillRect(stepX(layout, string, step), y - (isBeat ? 7 : 3), 1, isBeat ? 11 : 6)
   }
 } // prettier-ignore
-
-/** Beats by which a string that is shorter than the groove comes again within it. */
-function echoesOf({ groove }: StringsLayout, string: GrooveString): number[] {
-  if (string.lengthSteps === undefined) return []
-  const around = stringBeats(groove, string)
-  const times = Math.min(256, Math.ceil(grooveBeats(groove) / around - 1e-9))
-  return Array.from({ length: Math.max(0, times - 1) }, (_, i) => (i + 1) * around)
-}
 
 function drawCursor(on: CanvasRenderingContext2D, palette: Palette, layout: StringsLayout, { padId, row, step }: Place): void {
   const string = stringOf(layout.groove, padId)
