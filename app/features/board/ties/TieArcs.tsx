@@ -8,7 +8,7 @@ import Svg, { G, Path } from 'react-native-svg'
 import { useSession } from '../../../kit-view'
 import { usePalette } from '../../../ui/theme/theme'
 import { arcBetween, arcPath, headPath, loopAt } from './arc'
-import type { Spot } from './arc'
+import type { Board, Spot } from './arc'
 import { TIE_LOOKS } from './tie-looks'
 
 interface Props {
@@ -27,6 +27,7 @@ export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen }: Prop
   const lines = useMemo(() => tieLines(kit), [kit])
   const places = useMemo(() => new Map(kit.pads.map(({ id }, index) => [id, index])), [kit.pads])
   const centres = kit.pads.map((_, index) => centreOf(index))
+  const board = { width, height }
   return (
     <View pointerEvents="none" style={{ position: 'absolute', left: 0, top: 0 }}>
       <Svg width={width} height={height} aria-hidden>
@@ -43,7 +44,7 @@ export function TieArcs({ kit, centreOf, radiusOf, width, height, chosen }: Prop
               b={centres[to]!}
               radius={Math.min(radiusOf(from), radiusOf(to))}
               others={others}
-              width={width}
+              board={board}
               isFaint={chosen !== undefined && chosen !== line.tieId}
               isLit={isLit}
             />
@@ -63,15 +64,15 @@ interface LineProps {
   readonly b: Spot
   readonly radius: number
   readonly others: readonly Spot[]
-  readonly width: number
+  readonly board: Board
   readonly isFaint: boolean
   readonly isLit: boolean
 }
 
-function Line({ line, a, b, radius, others, width, isFaint, isLit }: LineProps) {
+function Line({ line, a, b, radius, others, board, isFaint, isLit }: LineProps) {
   const palette = usePalette()
   const { colour, dash, hasHead } = TIE_LOOKS[line.kind]
-  const arc = line.from === line.to ? undefined : arcBetween(a, b, radius, others, width)
+  const arc = line.from === line.to ? undefined : arcBetween(a, b, radius, others, board)
   const stroke = palette[colour]
   return (
     <G opacity={isFaint ? 0.25 : 1}>

@@ -31,7 +31,7 @@ test('a line comes in from the side where a name stands below the pad that it go
   const isOnName = ({ x, y }: { readonly x: number; readonly y: number }) =>
     pads.some((pad) => Math.abs(pad.x - x) < 42 && Math.abs(pad.y + 56 + 15 - y) < 12)
   const isOver = (a: (typeof pads)[number], b: (typeof pads)[number]) => {
-    const arc = arcBetween(a, b, 56, pads.filter((pad) => pad !== a && pad !== b), 820) // prettier-ignore
+    const arc = arcBetween(a, b, 56, pads.filter((pad) => pad !== a && pad !== b), { width: 820, height: 700 }) // prettier-ignore
     return Array.from({ length: 101 }, (_, i) => alongArc(arc, i / 100)).some(isOnName)
   }
   const near = pads.flatMap((a) =>
@@ -39,6 +39,8 @@ test('a line comes in from the side where a name stands below the pad that it go
   )
   expect(near.filter(([a, b]) => isOver(a, b))).toEqual([])
   expect(isOver(pads[3]!, pads[2]!)).toBe(false)
+  const through = arcBetween(pads[3]!, pads[2]!, 56, pads.filter((_, i) => i !== 3 && i !== 2), { width: 820, height: 700 }) // prettier-ignore
+  expect(Math.min(...Array.from({ length: 101 }, (_, i) => alongArc(through, i / 100).y))).toBeGreaterThan(0)
 })
 
 test('a head points the way its line comes in, and a line to itself is a loop beside the pad', () => {
