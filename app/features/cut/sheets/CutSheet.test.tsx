@@ -87,3 +87,21 @@ test('Done and Escape close it', () => {
   fireEvent.keyDown(window, { key: 'Escape' })
   expect(close).toHaveBeenCalledTimes(2)
 })
+
+test('marks move to the attacks near them, or stay where a grid of parts or beats puts them; one’s own marks and strikes have no such choice', () => {
+  render(<Shown />)
+  const toggle = () => screen.queryByRole('switch', { name: 'Marks move to the attacks near them' })
+  expect(toggle()).toBeNull()
+  choose('Cut', 'In equal parts')
+  fireEvent.click(toggle()!)
+  expect(cut.marksStay).toBe(true)
+  fireEvent.click(toggle()!)
+  expect(cut.marksStay).toBeUndefined()
+  const ways = within(screen.getByRole('radiogroup', { name: 'Cut' })).getAllByRole('radio')
+  const has = ways.map((way) => {
+    fireEvent.click(way)
+    return [cut.grid?.kind ?? 'strikes', toggle() !== null]
+  })
+  for (const [kind, isThere] of has) expect([kind, isThere]).toEqual([kind, kind === 'parts' || kind === 'beats'])
+  expect(has.length).toBeGreaterThan(2)
+})
