@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import { hashAudio, readWav, writeWav } from '@heliaster/core/audio'
 import { findHits } from '@heliaster/core/cut'
+import type { Clip } from '@heliaster/core/kit'
 
 import { work } from './core-work'
 
@@ -93,7 +94,7 @@ test('clips are measured as they are set: level, channel, lag and likeness', () 
   expect(look.clipSeconds).toBeGreaterThan(0.05)
   expect(look.decaySeconds).toBeLessThan(look.clipSeconds)
   expect(look.centreHz / 220).toBeCloseTo(1, 0)
-  expect(work.clipLook(audio, { ...clip(), endFrame: clip().startFrame }).decaySeconds).toBe(0)
+  expect(work.clipLook(audio, { ...(clip() as Clip), endFrame: (clip() as Clip).startFrame }).decaySeconds).toBe(0)
   expect(work.picture(audio).low).toHaveLength(64)
   expect(work.measure(audio).peakDb).toBeLessThan(0)
 })

@@ -38,7 +38,7 @@ export function PadCard({ kit, pad, onOpen }: { readonly kit: Kit; readonly pad:
         <Text look="strong" numberOfLines={1}>
           {padName(kit, pad)}
         </Text>
-        <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 2}>
+        <Text look="small" tone={missing ? 'coral' : 'muted'} numberOfLines={missing ? 4 : 3}>
           {missing ?? silent ?? sounded ?? (lender ? `Empty: sounds as ${padName(kit, lender)}` : describeFilling(pad))}
         </Text>
       </View>
