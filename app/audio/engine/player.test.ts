@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { controlNumbers, EventField, EventType, MOST_PAIRS } from '@heliaster/core/engine'
-import type { BusId, Kit, PadId } from '@heliaster/core/kit'
+import type { Kit, PadId } from '@heliaster/core/kit'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
 import { createPlayer } from './player'
@@ -9,14 +9,12 @@ import type { Player, Strike } from './player'
 /** What a strike does once its sound is here; nothing while it waits for none. */
 let mockArrives: (() => void) | undefined
 let mockIsWaiting = false
-const mockLoads = jest.fn()
 jest.mock('./arriving', () => ({
   fetchFirst: (_loader: unknown, _strike: Strike, then: () => void) => {
     mockArrives = then
     return mockIsWaiting
   },
   loadWhenReady: (kit: Kit, choice: unknown, loader: { load(kit: Kit, choice: unknown): void }) => {
-    mockLoads(kit, choice)
     loader.load(kit, choice)
   },
 }))
@@ -29,7 +27,6 @@ jest.mock('./engine-url', () => ({
 interface Told {
   readonly type: string
   readonly events?: Float64Array
-  readonly ofSlot?: unknown
 }
 const told: Told[] = []
 let made: { name: string; options: { outputChannelCount: number[] } }
@@ -140,17 +137,6 @@ test('grooves, clocks, controls and pressures are told as what they are', async 
   expect(does(() => player.moveControl(74, 100), 'type', 'note', 'velocity')).toEqual([EventType.controller, 74, 100])
   const [first, second] = [oar, cleat].map((padId) => does(() => player.press(padId, 0.5), 'note', 'velocity'))
   expect([first![1], second![0]! - first![0]!, first![0]! >= controlNumbers.keyPressure]).toEqual([0.5, 1, true])
-})
-
-test('pairs are told anew with each kit, since buses lie elsewhere then', async () => {
-  const player = await createPlayer()
-  const bus = { id: 'bus-1' as BusId }
-  player.setPairs(new Map([[bus.id, 2]]))
-  told.length = 0
-  player.load(kit)
-  player.load({ ...kit, name: 'Changed' })
-  expect(told.filter(({ type }) => type === 'pairs').length).toBeLessThanOrEqual(2)
-  expect(mockLoads.mock.calls.map(([loaded]) => (loaded as Kit).name)).toEqual(['K', 'Changed'])
 })
 
 test('it is silent until something sounds, and what it says of itself is what the engine told', async () => {
