@@ -55,6 +55,12 @@ test('a string that is shorter comes again, and what lies behind its end is not 
   expect(shares()).toEqual([expect.closeTo(1.5 / 16, 6), 2 / 16])
 })
 
+test('a strike that is early on the first step is seen where it sounds, at the end', () => {
+  const early = string(0, [0])
+  render(<GrooveView kit={kitOf([{ ...early, beads: early.beads.map((bead) => ({ ...bead, offset: -0.5 })) }])} />)
+  expect(shares()).toEqual([expect.closeTo(15.5 / 16, 6)])
+})
+
 test('where the groove is moves over it while it plays, round and round, and is not seen while it does not', () => {
   const { unmount } = render(<GrooveView kit={kitOf([string(0, [0])])} />)
   const at = (beat: number | undefined) => {

@@ -1,4 +1,4 @@
-import { grooveBeats, lapBeats, stepBeat, stepsOf } from '@heliaster/core/groove'
+import { divisionOf, grooveBeats, lapBeats, stepBeat, stepsOf } from '@heliaster/core/groove'
 import type { Groove, GrooveString, Kit } from '@heliaster/core/kit'
 import { useEffect, useRef } from 'react'
 import { View } from 'react-native'
@@ -66,18 +66,17 @@ export function GrooveView({ kit }: { readonly kit: Kit }) {
   )
 } // prettier-ignore
 
-/** Where a string strikes within the groove, as shares of it; one that is shorter comes again. */
+/** Where a string strikes within the groove, as shares of it: one that is shorter comes again, and what is early on the first step lies at the end. */
 function strikesOf(groove: Groove, string: GrooveString) {
   const beats = grooveBeats(groove)
   const steps = stepsOf(groove, string)
+  const division = divisionOf(groove, string)
   return lapBeats(groove, string).flatMap((lap) =>
     string.beads
-      .filter(({ step }) => step < steps)
-      .map(({ id, step, offset, velocity }) => ({
-        key: `${id} ${lap}`,
-        share: (lap + stepBeat(groove, string, step, offset)) / beats,
-        velocity,
-      }))
-      .filter(({ share }) => share < 1),
+      .filter(({ step }) => step < steps && lap + step / division < beats)
+      .map(({ id, step, offset, velocity }) => {
+        const share = (lap + stepBeat(groove, string, step, offset)) / beats
+        return { key: `${id} ${lap}`, share: share - Math.floor(share), velocity }
+      }),
   )
 }
