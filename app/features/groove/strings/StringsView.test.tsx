@@ -124,7 +124,8 @@ test('a finger that moves over empty ground scrolls, and marks after it has rest
 })
 
 test('by keys: steps are gone through and told, beads made, heard, chosen, moved, made louder and removed', () => {
-  press('ArrowRight')
+  press('Enter') // shows where keys stand
+  expect(screen.getByRole('checkbox', { name: / step 1/ })).toBeTruthy()
   press('ArrowRight')
   press('ArrowDown')
   expect(screen.getByRole('checkbox', { name: 'Hull, step 2' }).getAttribute('aria-checked')).toBe('false')

@@ -18,6 +18,8 @@ const WAYS: Record<string, readonly [steps: number, strings: number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 }
+/** Keys that, like the arrows, first show where they stand. */
+const STANDS_FIRST = ['Enter', 'Home', 'End']
 const LOUDER = 5
 
 /**
@@ -42,11 +44,11 @@ function act(hands: BeadHands, { key, altKey, shiftKey }: KeyEvent): boolean {
   if (way) return go(hands, way, shiftKey)
   const { cursor } = hands
   const bead = beadAtCursor(hands)
+  if (!cursor && STANDS_FIRST.includes(key)) return go(hands, [0, 0], false)
   if (key === 'Enter' && cursor) {
     if (bead) hands.hear(bead.id, true)
     else hands.put(cursor)
-  } else if (key === 'Home' || key === 'End') {
-    if (!cursor) return false
+  } else if ((key === 'Home' || key === 'End') && cursor) {
     goTo(hands, { ...cursor, step: key === 'Home' ? 0 : stepsOf(hands.groove, stringOf(hands.groove, cursor.padId)) - 1 }, false)
   } else if ((key === 'Delete' || key === 'Backspace') && hands.chosen.size > 0) hands.remove()
   else if (key === 'Escape' && hands.chosen.size > 0) hands.choose(new Set())
