@@ -27,7 +27,7 @@ async function constantsSource() {
 /** Places and sizes are added to addresses, codes are compared, the rest is reckoned with. */
 function typeOf(name) {
   if (
-    /^(NEVER|GRID_FRAMES|LONGEST_FRAMES|RING_FADES|MIX_FROM|READING_PLACES|PLACES_PER_CENT|MOST_PLACE|MOST_CENTS_OFF|MOST_FRAMES_OFF|RATE_PER_CENT)$/.test(
+    /^(NEVER|GRID_FRAMES|LONG_CELL_FRAMES|LONGEST_FRAMES|RING_FADES|MIX_FROM|READING_PLACES|PLACES_PER_CENT|MOST_PLACE|MOST_CENTS_OFF|MOST_FRAMES_OFF|RATE_PER_CENT)$/.test(
       name,
     )
   )
@@ -58,7 +58,7 @@ export async function buildKernel() {
 function standIn(name, constants, enums) {
   if (/(^|\/)constants\.ts$/.test(name)) return constants
   if (/program\/(layout|codes)\.ts$/.test(name)) return enums
-  if (name === '../../time.ts') return `export { GRID_FRAMES, NEVER } from './constants'\n`
+  if (name === '../../time.ts') return `export { GRID_FRAMES, LONG_CELL_FRAMES, NEVER } from './constants'\n`
   const own = { '../../math.ts': 'math.ts', '../../voice/both/cells.ts': 'cells.ts' }[name]
   return own && readFileSync(join(folder, 'assembly', own), 'utf8')
 }

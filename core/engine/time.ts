@@ -4,3 +4,5 @@ export const CHUNK_FRAMES = 128
 export const GRID_FRAMES = 16
 /** A frame that never comes. */
 export const NEVER = 9007199254740991
+/** The longest cell of a filter that nothing but its envelope moves, counted from the strike. */
+export const LONG_CELL_FRAMES = 256

@@ -40,7 +40,7 @@ import {
   WaitField,
 } from '../program/layout'
 import { createEngine } from '../state'
-import { CHUNK_FRAMES, GRID_FRAMES, NEVER } from '../time'
+import { CHUNK_FRAMES, GRID_FRAMES, LONG_CELL_FRAMES, NEVER } from '../time'
 import { PLACES_PER_CENT, pitchBounds } from '../voice/pitch-cells'
 import { RING_FADES } from '../voice/render-voice'
 import { sourceKinds } from '../voice/sources'
@@ -92,6 +92,7 @@ export function kernelConstants(): Record<string, number> {
     DRIVES,
     FILTERS,
     GRID_FRAMES,
+    LONG_CELL_FRAMES,
     GUARD_FRAMES,
     MIX_FROM,
     MOST_SENDS,

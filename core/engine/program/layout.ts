@@ -84,7 +84,8 @@ export const FilterSection = layout(
 ) // prettier-ignore
 const filterHead = layout(
   'kind', 'sections', 'cutoffHz', 'damping', 'gainDb', 'envelope', 'envelopeCents', 'timeScale', 'leftAt',
-  'spanStart', 'stride', 'cellStart', 'cellEnd', 'cents', 'dampingNow', 'gainNow', 'spanCents', 'centsNext', 'hasNext', 'which', 'holds',
+  'spanStart', 'spanEnd', 'longAgain', 'shorterAgain', 'stride', 'cellStart', 'cellEnd',
+  'cents', 'dampingNow', 'gainNow', 'spanCents', 'centsNext', 'hasNext', 'which', 'holds',
 ) // prettier-ignore
 /** A filter of a voice, with room for two sections; `envelope` is where its envelope lies in memory, 0 for none; `which` its number. */
 export const FilterField = { ...filterHead, section0: filterHead.length, length: filterHead.length + 2 * FilterSection.length } as const

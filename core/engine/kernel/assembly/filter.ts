@@ -1,5 +1,5 @@
 import {
-  FILTERS, GRID_FRAMES, NEVER, scratchLeft, scratchRight, SetUp_sampleRateHz, v_filters, v_releaseFrame, v_runEnd, v_runStart, v_startFrame,
+  FILTERS, LONG_CELL_FRAMES, NEVER, scratchLeft, scratchRight, SetUp_sampleRateHz, v_filters, v_releaseFrame, v_runEnd, v_runStart, v_startFrame,
 } from './constants' // prettier-ignore
 import { FilterField, FilterSection } from '../../program/layout'
 import { settleCell } from '../../voice/both/filter-cells'
@@ -18,10 +18,10 @@ export function filter(e: usize, voice: usize, which: i32, start: f64, count: i3
   const sections = <i32>load<f64>(field(row, FilterField.sections))
   for (let done = 0; done < count;) {
     const time = start + <f64>done - load<f64>(d, v_startFrame)
-    const from = moves ? load<f64>(d, v_runStart) - load<f64>(d, v_startFrame) : floor<f64>(time / GRID_FRAMES) * GRID_FRAMES
+    const from = moves ? load<f64>(d, v_runStart) - load<f64>(d, v_startFrame) : floor<f64>(time / LONG_CELL_FRAMES) * LONG_CELL_FRAMES
     const isWithin = time < load<f64>(field(row, FilterField.cellEnd)) && time >= load<f64>(field(row, FilterField.cellStart))
-    if (!isWithin || load<f64>(field(row, FilterField.spanStart)) != from)
-      settle(e, voice, row, time, from, moves ? load<f64>(d, v_runEnd) - load<f64>(d, v_startFrame) : from + GRID_FRAMES)
+    if (!isWithin || (moves && load<f64>(field(row, FilterField.spanStart)) != from))
+      settle(e, voice, row, time, from, moves ? load<f64>(d, v_runEnd) - load<f64>(d, v_startFrame) : from + LONG_CELL_FRAMES)
     const run = <i32>min<f64>(<f64>(count - done), load<f64>(field(row, FilterField.cellEnd)) - time)
     const passed = time - load<f64>(field(row, FilterField.cellStart))
     for (let i = 0; i < sections; i++) {

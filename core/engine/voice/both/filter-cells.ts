@@ -1,7 +1,7 @@
 import { filterCodes } from '../../program/codes'
 import { centsToRatio } from '../../math'
 import { FilterField, ParamCode, FilterSection } from '../../program/layout'
-import { GRID_FRAMES, NEVER } from '../../time'
+import { GRID_FRAMES, LONG_CELL_FRAMES, NEVER } from '../../time'
 import { get, put, toPlace } from './cells'
 import { envelopeValue, STRAIGHT, TURNING, wayWithin } from './envelope-time'
 import { designSection } from './filter-design'
@@ -9,47 +9,50 @@ import { moved } from './moved'
 
 /**
  * A filter's cutoff, damping and gain over the frames of a strike. Its sections are designed where a cell begins and where
- * it ends, and go straight between. A cell is as short as it must be: 16 frames, 4 where the cutoff moves by more than
- * MOST_CENTS in 16, a single one where it moves by more than that in 4 or may turn. Where one ends the next one begins.
+ * it ends, and go straight between. A cell is as short as it must be: 256 or 64 frames where nothing but its envelope moves it
+ * and hardly in them, the less the more it rings, else 16, 4 where the cutoff moves by more than that in 16, a single one where it
+ * moves by more than that in 4 or may turn. Where one ends the next one begins.
  *
  *   |‾‾‾‾‾‾‾‾‾‾‾‾‾‾‾|   |   |   |   |‾‾‾‾‾‾‾‾‾‾‾‾‾‾‾|     spans of the grid, counted from the strike, and their cells
  */
 const MOST_CENTS = 40
+/** The square of the cents by which a cutoff moves at most in a long cell, where Q is 1: what straight ways leave grows with both. */
+const LONG_CENTS_SQUARED = 160
 /** The most by which an envelope and what else moves it turns a cutoff, in cents. */
 const FARTHEST = 24000
 /** The code of what no parameter moves. */
 const NOTHING = -1
 
 /**
- * Lays out the cell in which frame `time` of a strike lies, within the run or span from `from` to `to`. `moves` is where what
- * moves it lies; where it `canMove` by nothing (0) it stands as it was designed. `letGo` is NEVER while it is held.
+ * Lays out the cell in which frame `time` of a strike lies, within the run from `from` to `to` or, where no more than an
+ * envelope moves it, within such a span of LONG_CELL_FRAMES. `moves` is where what moves it lies; where it `canMove` by
+ * nothing (0) it stands as it was designed. `letGo` is NEVER while it is held.
  */
 export function settleCell(filter: i32, moves: i32, canMove: i32, time: f64, from: f64, to: f64, letGo: f64, rateHz: f64): void {
   if (canMove === 0 && get(filter + FilterField.cents) !== NEVER) {
-    put(filter + FilterField.spanStart, from)
+    putSpan(filter, from, to, to - from)
     put(filter + FilterField.cellStart, from)
     put(filter + FilterField.cellEnd, to)
     flush(filter)
     return
   }
-  if (!(from === get(filter + FilterField.spanStart)) || time < get(filter + FilterField.cellStart)) {
-    put(filter + FilterField.spanStart, from)
-    put(filter + FilterField.stride, strideOf(filter, moves, from, to, letGo))
-  }
+  laySpan(filter, moves, time, from, to, letGo)
+  const start = get(filter + FilterField.spanStart)
+  const last = get(filter + FilterField.spanEnd)
   const stride = get(filter + FilterField.stride)
-  const begin = from + Math.floor((time - from) / stride) * stride
-  const end = Math.min(begin + stride, to)
+  const begin = start + Math.floor((time - start) / stride) * stride
+  const end = Math.min(begin + stride, last)
   const follows = get(filter + FilterField.hasNext) === 1 && get(filter + FilterField.cellEnd) === begin
   put(filter + FilterField.cellStart, begin)
   put(filter + FilterField.cellEnd, end)
   flush(filter)
   const which: i32 = toPlace(get(filter + FilterField.which))
-  const cents = follows ? get(filter + FilterField.centsNext) : centsAt(filter, moves, begin, from, letGo)
-  const damping = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), begin - from)
-  const gain = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), begin - from)
-  const centsTo = end === to ? get(filter + FilterField.spanCents) : centsAt(filter, moves, end, from, letGo)
-  const dampingTo = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), end - from)
-  const gainTo = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), end - from)
+  const cents = follows ? get(filter + FilterField.centsNext) : centsAt(filter, moves, begin, start, letGo)
+  const damping = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), begin - start)
+  const gain = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), begin - start)
+  const centsTo = end === last ? get(filter + FilterField.spanCents) : centsAt(filter, moves, end, start, letGo)
+  const dampingTo = valueAt(get(filter + FilterField.damping), moves, dampingCode(which), end - start)
+  const gainTo = valueAt(get(filter + FilterField.gainDb), moves, gainCode(which), end - start)
   const isStill = cents === centsTo && damping === dampingTo && gain === gainTo
   put(filter + FilterField.hasNext, isStill ? 0 : 1)
   put(filter + FilterField.centsNext, centsTo)
@@ -109,14 +112,56 @@ function held(cents: f64): f64 {
   return Math.min(FARTHEST, Math.max(-FARTHEST, cents))
 }
 
-/** How long the cells of a span are. Leaves where the cutoff stands at its end. */
-function strideOf(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): f64 {
+/** The run or span in which a frame lies, and how long its cells are: kept while frames come in their order. */
+function laySpan(filter: i32, moves: i32, time: f64, from: f64, to: f64, letGo: f64): void {
+  const kept = get(filter + FilterField.spanStart)
+  const isLong = to - from > GRID_FRAMES
+  const isKept: bool = isLong ? kept >= 0 && kept <= time && time < get(filter + FilterField.spanEnd) : kept === from
+  if (isKept && time >= get(filter + FilterField.cellStart)) return
+  if (!isLong) layCells(filter, moves, from, to, letGo)
+  else if (!isOneCell(filter, moves, time, LONG_CELL_FRAMES, FilterField.longAgain, letGo))
+    if (!isOneCell(filter, moves, time, LONG_CELL_FRAMES / 4, FilterField.shorterAgain, letGo)) {
+      const start = Math.floor(time / GRID_FRAMES) * GRID_FRAMES
+      layCells(filter, moves, start, start + GRID_FRAMES, letGo)
+    }
+}
+
+/** Makes one cell of the span of so many frames in which `time` lies, if that does; else it is asked again at its end, which is kept at `again`. */
+function isOneCell(filter: i32, moves: i32, time: f64, frames: f64, again: i32, letGo: f64): bool {
+  if (time < get(filter + again)) return false
+  const start = Math.floor(time / frames) * frames
+  const reach = reachWithin(filter, moves, start, start + frames, letGo)
+  if (reach * reach <= LONG_CENTS_SQUARED * bluntness(filter)) {
+    putSpan(filter, start, start + frames, frames)
+    return true
+  }
+  put(filter + again, start + frames)
+  return false
+}
+
+/** How little a filter rings: 1/Q, and less where it lifts far. */
+function bluntness(filter: i32): f64 {
+  return get(filter + FilterField.damping) / (1 + Math.abs(get(filter + FilterField.gainDb)) / 8)
+}
+
+function layCells(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): void {
+  const reach = reachWithin(filter, moves, from, to, letGo)
+  putSpan(filter, from, to, reach > 4 * MOST_CENTS ? 1 : reach > MOST_CENTS ? 4 : GRID_FRAMES)
+}
+
+function putSpan(filter: i32, from: f64, to: f64, stride: f64): void {
+  put(filter + FilterField.spanStart, from)
+  put(filter + FilterField.spanEnd, to)
+  put(filter + FilterField.stride, stride)
+}
+
+/** By how many cents the cutoff would move within a span if it went all the way as it does where it is fastest; NEVER where it may turn. Leaves where it stands at its end. */
+function reachWithin(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): f64 {
   const envelope = toPlace(get(filter + FilterField.envelope))
   const scale = get(filter + FilterField.timeScale)
   const way: i32 = envelope === 0 ? STRAIGHT : wayWithin(envelope, from * scale, to * scale, holdsOf(filter))
   const parts: i32 = way === STRAIGHT ? 1 : 4
-  const first = centsAt(filter, moves, from, from, letGo)
-  let before = first
+  let before = centsAt(filter, moves, from, from, letGo)
   let most: f64 = 0
   for (let i = 1; i <= parts; i++) {
     const at = i === parts ? to : from + ((to - from) * i) / parts
@@ -125,10 +170,7 @@ function strideOf(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): f64 
     before = cents
   }
   put(filter + FilterField.spanCents, before)
-  if (way === TURNING && most > 0) return 1
-  const inFour = (most * parts) / 4 // straight, it moves by a quarter of all in four frames
-  if (inFour > MOST_CENTS) return 1
-  return inFour * 4 > MOST_CENTS ? 4 : GRID_FRAMES
+  return way === TURNING && most > 0 ? NEVER : most * parts
 }
 
 function design(filter: i32, at: i32, cents: f64, damping: f64, gain: f64, rateHz: f64): void {

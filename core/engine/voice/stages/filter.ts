@@ -1,6 +1,6 @@
 import { stageCodes } from '../../program/codes'
 import { FilterField, FILTERS, FilterSection, RayField } from '../../program/layout'
-import { GRID_FRAMES, NEVER } from '../../time'
+import { LONG_CELL_FRAMES, NEVER } from '../../time'
 import type { EngineState } from '../../state'
 import { useMemory } from '../both/cells'
 import { DRIVE_FRAMES } from '../both/drive'
@@ -15,10 +15,10 @@ export function filter(engine: EngineState, voice: number, which: number, start:
   const isLive = v.isLive[voice] !== 0
   for (let done = 0; done < count;) {
     const time = start + done - v.startFrame[voice]
-    const from = isLive ? v.runStart[voice] - v.startFrame[voice] : Math.floor(time / GRID_FRAMES) * GRID_FRAMES
+    const from = isLive ? v.runStart[voice] - v.startFrame[voice] : Math.floor(time / LONG_CELL_FRAMES) * LONG_CELL_FRAMES
     const isWithin = time < v.filters[row + FilterField.cellEnd] && time >= v.filters[row + FilterField.cellStart]
-    if (!isWithin || v.filters[row + FilterField.spanStart] !== from)
-      settle(engine, voice, which, time, from, isLive ? v.runEnd[voice] - v.startFrame[voice] : from + GRID_FRAMES)
+    if (!isWithin || (isLive && v.filters[row + FilterField.spanStart] !== from))
+      settle(engine, voice, which, time, from, isLive ? v.runEnd[voice] - v.startFrame[voice] : from + LONG_CELL_FRAMES)
     const run = Math.min(count - done, v.filters[row + FilterField.cellEnd] - time)
     const passed = time - v.filters[row + FilterField.cellStart]
     for (let i = 0; i < v.filters[row + FilterField.sections]; i++) {
