@@ -85,7 +85,7 @@ function beginClip(engine: EngineState, voice: number, clip: number): void {
   v.chunk[voice] = arena[clip + ClipField.chunk]
   v.left[voice] = arena[clip + ClipField.left]
   v.right[voice] = arena[clip + ClipField.right]
-  v.frames[voice] = arena[clip + ClipField.frames]
+  v.frames[voice] = v.laidFrames[voice] = arena[clip + ClipField.frames]
   v.position[voice] = Math.floor(startSeconds * engine.sampleRateHz * arena[clip + ClipField.rate] + 0.5)
   v.startFrame[voice] = engine.frame + delayOf(engine, ray)
   v.levels[voice] = arena[clip + ClipField.levels]

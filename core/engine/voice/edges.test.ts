@@ -47,3 +47,30 @@ test('softer strikes may end sooner and fade longer; blocks and forms change not
   expect(played(own, clip, { velocity: 20, block: 41 })).toEqual(soft)
   expect(played(own, clip, { velocity: 20, isPlain: true })).toEqual(soft)
 })
+
+test('what is left off at the end, or faded out there, changes nothing before, however high a hit is pitched', () => {
+  const random = seeded(53)
+  const clip = Float32Array.from({ length: 9000 }, () => random() - 0.5)
+  for (let i = 0; i < 24; i++) {
+    const tuneCents = 5000 * random() - 400
+    const glide =
+      i % 2 === 0
+        ? {}
+        : {
+            pitch: {
+              points: [
+                { seconds: 0, value: 1300, bend: 0 },
+                { seconds: 0.05, value: 0, bend: 0 },
+              ],
+            },
+          }
+    const [endSeconds, fadeOutSeconds] = [0.09 * random(), 0.03 * random()]
+    const isPlain = i % 3 === 0
+    const [whole] = played({ values: { tuneCents, gainDb: -30 }, envelopes: glide }, [clip], { isPlain })
+    const [cut] = played({ values: { tuneCents, endSeconds, fadeOutSeconds, gainDb: -30 }, envelopes: glide }, [clip], { isPlain })
+    const rate = 2 ** ((tuneCents + 1300) / 1200)
+    const same = Math.floor((9000 - (endSeconds + fadeOutSeconds) * RATE - 300) / rate)
+    expect(cut.findIndex((sample, at) => sample !== whole[at])).toBeGreaterThanOrEqual(Math.max(0, same))
+    expect(cut.every(Number.isFinite)).toBe(true)
+  }
+})

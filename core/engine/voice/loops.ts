@@ -24,7 +24,7 @@ export function takeTail({ voices: v }: EngineState, voice: number): void {
   v.chunk[voice] = v.tailChunk[voice]
   v.left[voice] = v.tailLeft[voice]
   v.right[voice] = v.tailRight[voice]
-  v.frames[voice] = v.tailFrames[voice]
+  v.frames[voice] = v.laidFrames[voice] = v.tailFrames[voice]
   v.levels[voice] = v.tailLevels[voice]
   v.loops[voice] = v.leaves[voice] = v.loopPeriod[voice] = 0
   v.tailChunk[voice] = -1

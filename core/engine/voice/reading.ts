@@ -25,7 +25,7 @@ export function readThrough(
   const taps = memory.readingTaps[within]
   const numbers = tableAt(within)
   const scale = 1 / (1 << level)
-  const before = levelStart(v.frames[voice], level) - taps / 2 + 1
+  const before = levelStart(v.laidFrames[voice], level) - taps / 2 + 1
   for (let i = from; i < to; i++) {
     const position = positions[i] * scale
     const whole = Math.floor(position)

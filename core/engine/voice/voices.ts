@@ -22,7 +22,7 @@ export function createVoices({ doubles, ints }: Room) {
   const moves = doubles(2 * MovesField.steps)
   return {
     active: i32(), strike: i32(), program: i32(), extraProgram: i32(), ray: i32(), bandHash: f64(), source: i32(),
-    chunk: i32(), left: i32(), right: i32(), frames: f64(), position: f64(), startFrame: f64(), endFrame: f64(), over: f64(),
+    chunk: i32(), left: i32(), right: i32(), frames: f64(), laidFrames: f64(), position: f64(), startFrame: f64(), endFrame: f64(), over: f64(),
     gain: f64(), pan: f64(), gainLeft: f64(), gainRight: f64(), preGain: f64(), meter: i32(), bus: i32(), busPan: f64(),
     baseRate: f64(), basePlace: f64(), levels: i32(), pitchEnv: i32(), ampEnv: i32(), timeScale: f64(), otherScale: f64(),
     cellStart: f64(), cellEnd: f64(), cellRate: f64(), cellRatio: f64(), cellPlace: f64(), cellPlaceStep: f64(),

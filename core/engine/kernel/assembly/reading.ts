@@ -1,5 +1,5 @@
 import {
-  GUARD_FRAMES, positions, READING_PLACES, READING_TABLES, SetUp_readingAt, SetUp_readingTaps, v_frames, v_left, v_levels, v_right,
+  GUARD_FRAMES, positions, READING_PLACES, READING_TABLES, SetUp_readingAt, SetUp_readingTaps, v_laidFrames, v_left, v_levels, v_right,
 } from './constants' // prettier-ignore
 
 /** What frames are read by, settled anew for each run of them: numbers of a table, and where the clip's samples begin for it. */
@@ -28,7 +28,7 @@ function settleReading(e: usize, voice: usize, chunk: usize, table: i32): void {
   let within = min<i32>(table - level * READING_TABLES, READING_TABLES - 1)
   while (within > 0 && load<i32>(allTaps + ((<usize>within) << 2)) == 0) within-- // a table that nobody foresaw
   const taps = load<i32>(allTaps + ((<usize>within) << 2))
-  const before = chunk + ((<usize>(levelStart(<i32>load<f64>(e + (voice << 3), v_frames), level) - taps / 2 + 1)) << 2)
+  const before = chunk + ((<usize>(levelStart(<i32>load<f64>(e + (voice << 3), v_laidFrames), level) - taps / 2 + 1)) << 2)
   numbers = <usize>load<f64>(<usize>load<f64>(e, SetUp_readingAt) + ((<usize>within) << 3))
   rowBytes = (<usize>taps) << 2
   scale = 1 / <f64>(1 << level)

@@ -1,6 +1,6 @@
 import {
   gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, stageCodes_edges, v_basePlace,
-  v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_leaves, v_left, v_levels, v_loopPeriod, v_loops, v_loopStart,
+  v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_laidFrames, v_leaves, v_left, v_levels, v_loopPeriod, v_loops, v_loopStart,
   v_position, v_right, v_roundFrom, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source, v_tailChunk, v_tailFrames,
   v_tailLeft, v_tailLevels, v_tailRight,
 } from './constants' // prettier-ignore
@@ -112,6 +112,7 @@ function takeTail(d: usize, w: usize): void {
   store<i32>(w, load<i32>(w, v_tailLeft), v_left)
   store<i32>(w, load<i32>(w, v_tailRight), v_right)
   store<f64>(d, load<f64>(d, v_tailFrames), v_frames)
+  store<f64>(d, load<f64>(d, v_tailFrames), v_laidFrames)
   store<i32>(w, load<i32>(w, v_tailLevels), v_levels)
   store<i32>(w, 0, v_loops)
   store<i32>(w, 0, v_leaves)
