@@ -4,7 +4,7 @@
 #include <stdlib.h>
 #include <time.h>
 
-enum { BLOCK = 128, CELL = 16, PLACES = 512, TABLES = 12, RATE = 48000, CLIPS = 256, CLIP_FRAMES = 65536, GUARD = 48 };
+enum { BLOCK = 128, CELL = 256, PLACES = 512, TABLES = 12, RATE = 48000, CLIPS = 256, CLIP_FRAMES = 65536, GUARD = 48 };
 #define MIX_FROM 0.85
 static const double PI = 3.141592653589793;
 
@@ -36,7 +36,7 @@ static void make_table(int table) {
 
 typedef struct {
   const float *samples[2];
-  double position, rate, ratio, place, step, one[2], two[2], left, right;
+  double position, rate, ratio, place, step, one[2], two[2], left, right, from[3], to[3];
 } Voice;
 
 static float *clips[CLIPS][2];
@@ -82,12 +82,13 @@ static void render(Voice *v, int channels, long frame, double (*bus)[BLOCK], dou
   static double positions[BLOCK], block[2][BLOCK], other[BLOCK];
   const double k = 2 - 1.95 * 0.3;
   const double attack = 0.005 * RATE, end = 1.2 * RATE;
-  double from[BLOCK / CELL][3], to[3], step[BLOCK / CELL][3];
-  for (int cell = 0; cell < BLOCK / CELL; cell++) {
-    coefficients(from[cell], k, frame + cell * CELL, end);
-    coefficients(to, k, frame + (cell + 1) * CELL, end);
-    for (int i = 0; i < 3; i++) step[cell][i] = (to[i] - from[cell][i]) / CELL;
+  if (fmod(frame, CELL) == 0) {
+    if (frame == 0) coefficients(v->to, k, 0, end);
+    for (int i = 0; i < 3; i++) v->from[i] = v->to[i];
+    coefficients(v->to, k, frame + CELL, end);
   }
+  double cell[3], step[3];
+  for (int i = 0; i < 3; i++) step[i] = (v->to[i] - v->from[i]) / CELL, cell[i] = v->from[i] + fmod(frame, CELL) * step[i];
   const double first = v->place, last = v->place + v->step * (BLOCK - 1);
   for (int i = 0; i < BLOCK; i++) {
     positions[i] = v->position;
@@ -109,8 +110,7 @@ static void render(Voice *v, int channels, long frame, double (*bus)[BLOCK], dou
     }
     double one = v->one[c], two = v->two[c];
     for (int i = 0; i < BLOCK; i++) {
-      const int cell = i / CELL;
-      const double at = i % CELL, a1 = from[cell][0] + at * step[cell][0], a2 = from[cell][1] + at * step[cell][1], a3 = from[cell][2] + at * step[cell][2];
+      const double a1 = cell[0] + i * step[0], a2 = cell[1] + i * step[1], a3 = cell[2] + i * step[2];
       const double rest = block[c][i] - two, next_one = (2 * a1 - 1) * one + 2 * a2 * rest, next_two = two + 2 * a2 * one + 2 * a3 * rest;
       block[c][i] = 0.5 * (next_two + two);
       one = next_one;
