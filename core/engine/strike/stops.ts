@@ -74,6 +74,7 @@ function noteWhereLeft(engine: EngineState, voice: number): void {
   for (let which = 0; which < FILTERS; which++) {
     const at = (voice * FILTERS + which) * FilterField.length
     v.filters[at + FilterField.leftAt] = filterEnvelopeAt(engine, voice, which, frame)
+    v.filters[at + FilterField.spanStart] = v.filters[at + FilterField.cellEnd] = -1 // where it waited it sets out now
   }
 }
 

@@ -9,13 +9,16 @@ const RATE = 48000
 type Kind = AllChoices['filter1Kind']
 type Complex = readonly [re: number, im: number]
 
-/** What a pad makes of samples; the pan's share is taken off. */
-function played(own: OwnSettings, samples: Float32Array, frames = samples.length, velocity = 127): Float64Array {
+/** What a pad makes of samples, let go at a frame if it is held; the pan's share is taken off. */
+function played(own: OwnSettings, samples: Float32Array, frames = samples.length, velocity = 127, letGo?: number): Float64Array {
   const rig = aKit([{ own, bands: [[{ sampleRateHz: RATE, channels: [samples] }]] }])
   const { engine, loader } = createOffline(rig.kit, RATE, (hash) => rig.audio.get(hash))
   const [left] = renderOffline(
     engine,
-    toScore([{ frame: 0, type: EventType.strike, padSlot: loader.slotOf(rig.kit.pads[0].id), velocity }]),
+    toScore([
+      { frame: 0, type: EventType.strike, padSlot: loader.slotOf(rig.kit.pads[0].id), velocity, key: 1 },
+      ...(letGo === undefined ? [] : [{ frame: letGo, type: EventType.release, padSlot: loader.slotOf(rig.kit.pads[0].id), key: 1 }]),
+    ]),
     frames,
   )
   return Float64Array.from(left)
@@ -258,6 +261,28 @@ test('a filter of any kind whose cutoff moves slowly stays within -90 dB of one 
     expect([kind, own, rest < -90]).toEqual([kind, own, true])
   }
   expect(parted).toBeGreaterThan(10) // long cells were there to be held against short ones
+})
+
+test('a cutoff that waits sets out as soon as it is let go', () => {
+  const random = seeded(68)
+  const noise = Float32Array.from({ length: 9600 }, () => 0.5 * random() - 0.25)
+  const still = {
+    points: [
+      { seconds: 0, value: 1, bend: 0 },
+      { seconds: 1, value: 1, bend: 0 },
+    ],
+    sustain: 0,
+  }
+  for (let i = 0; i < 12; i++) {
+    const [letGo, reach] = [3000 + Math.floor(2000 * random()), 4800 * (random() - 0.5)]
+    const filter1 = { points: [{ seconds: 0, value: 1, bend: 0 }, { seconds: 0.02 + 0.03 * random(), value: 0, bend: 0 }], sustain: 0 } // prettier-ignore
+    const own: OwnSettings = { ...filterOf('lowPass', 1000, 1), mode: 'hold', envelopes: { level: still, filter1 } }
+    const ours = played({ ...own, values: { ...own.values, filter1EnvelopeCents: reach } }, noise, 9600, 127, letGo)
+    const frames = filter1.points[1].seconds * RATE
+    const shareAt = (frame: number) => Math.min(1, Math.max(0, 1 - (frame - letGo) / frames))
+    const theirs = eachSample(noise, 'lowPass', 1, (frame) => 1000 * 2 ** ((reach * shareAt(frame)) / 1200))
+    expect(Math.max(...theirs.map((sample, at) => Math.abs(sample - ours[at])))).toBeLessThan(1e-5)
+  }
 })
 
 test('every kind at any cutoff, damping and gain, moved as far as can be, dies away', () => {
