@@ -263,6 +263,20 @@ test('a filter of any kind whose cutoff moves slowly stays within -90 dB of one 
   expect(parted).toBeGreaterThan(10) // long cells were there to be held against short ones
 })
 
+test('a turn of the cutoff that is over within a moment is heard, wherever it lies', () => {
+  const random = seeded(69)
+  const noise = Float32Array.from({ length: 4800 }, () => 0.5 * random() - 0.25)
+  for (let i = 0; i < 40; i++) {
+    const begin = (300 + 4000 * random()) / RATE
+    const width = (4 + 60 * random()) / RATE
+    const points = [0, 1, 0].map((value, at) => ({ seconds: begin + at * width, value, bend: 0 }))
+    const own = { ...filterOf('lowPass', 500, 1), envelopes: { filter1: { points } } }
+    const ours = played({ ...own, values: { ...own.values, filter1EnvelopeCents: 3600 } }, noise)
+    const theirs = eachSample(noise, 'lowPass', 1, (frame) => 500 * 2 ** (centsAt({ points }, 3600, frame) / 1200))
+    expect(Math.max(...theirs.map((sample, at) => Math.abs(sample - ours[at])))).toBeLessThan(1e-4)
+  }
+})
+
 test('a cutoff that waits sets out as soon as it is let go', () => {
   const random = seeded(68)
   const noise = Float32Array.from({ length: 9600 }, () => 0.5 * random() - 0.25)

@@ -170,7 +170,8 @@ function reachWithin(filter: i32, moves: i32, from: f64, to: f64, letGo: f64): f
     before = cents
   }
   put(filter + FilterField.spanCents, before)
-  return way === TURNING && most > 0 ? NEVER : most * parts
+  // In a long span it may turn and turn back between the frames that are looked at.
+  return way === TURNING && (most > 0 || to - from > GRID_FRAMES) ? NEVER : most * parts
 }
 
 function design(filter: i32, at: i32, cents: f64, damping: f64, gain: f64, rateHz: f64): void {
