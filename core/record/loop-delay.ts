@@ -1,3 +1,5 @@
+import FFT from 'fft.js'
+
 /** A sound that is found again in any recording of it. */
 export const CHIRP_SECONDS = 0.02
 const FROM_HZ = 1500
@@ -55,23 +57,51 @@ export function loopDelay(recorded: Float32Array, rateHz: number, sentFrames: re
   return { seconds: best / rateHz, spreadSeconds: (Math.max(...places) - Math.min(...places)) / rateHz }
 }
 
-/** How alike a recording is to a shape at each frame after `from`, -1..1. */
+/** Below this share of the energy of the loudest place nothing is compared: what rounding leaves would be. */
+const LEAST_ENERGY = 1e-10
+
+/** How alike a recording is to a shape at each frame after `from`, -1..1: all products at once by spectra, energies by running sums. */
 function likeness(recorded: Float32Array, shape: Float32Array, from: number, count: number): Float64Array {
-  const result = new Float64Array(count)
+  const heard = new Float64Array(count + shape.length)
+  for (let i = 0; i < heard.length; i++) heard[i] = recorded[from + i] ?? 0
+  const products = correlation(heard, shape)
+  const energies = runningEnergy(heard, shape.length)
   const shapeEnergy = shape.reduce((sum, x) => sum + x * x, 0)
-  for (let lag = 0; lag < count; lag++) {
-    const start = from + lag
-    if (start < 0 || start + shape.length > recorded.length) continue
-    let dot = 0
-    let energy = 0
-    for (let i = 0; i < shape.length; i++) {
-      const x = recorded[start + i]!
-      dot += x * shape[i]!
-      energy += x * x
-    }
-    if (energy > 0) result[lag] = dot / Math.sqrt(energy * shapeEnergy)
+  const least = LEAST_ENERGY * energies.reduce((most, energy) => Math.max(most, energy), 0)
+  const isWhole = (lag: number) => from + lag >= 0 && from + lag + shape.length <= recorded.length
+  return Float64Array.from({ length: count }, (_, lag) =>
+    isWhole(lag) && energies[lag]! > least ? products[lag]! / Math.sqrt(energies[lag]! * shapeEnergy) : 0,
+  )
+}
+
+/** The sum of products of the shape and what is heard from each place on. */
+function correlation(heard: Float64Array, shape: Float32Array): Float64Array {
+  const size = 2 ** Math.ceil(Math.log2(heard.length + shape.length))
+  const fft = new FFT(size)
+  const spectrumOf = (samples: ArrayLike<number>) => {
+    const padded = new Float64Array(size)
+    padded.set(samples)
+    const spectrum = fft.createComplexArray()
+    fft.realTransform(spectrum, padded)
+    fft.completeSpectrum(spectrum)
+    return spectrum
   }
-  return result
+  const [one, other] = [spectrumOf(heard), spectrumOf(shape)]
+  for (let i = 0; i < 2 * size; i += 2) {
+    const real = one[i]! * other[i]! + one[i + 1]! * other[i + 1]!
+    one[i + 1] = one[i + 1]! * other[i]! - one[i]! * other[i + 1]!
+    one[i] = real
+  }
+  const back = fft.createComplexArray()
+  fft.inverseTransform(back, one)
+  return Float64Array.from({ length: heard.length }, (_, i) => back[2 * i]!)
+}
+
+/** The energy of so many frames from each place on. */
+function runningEnergy(heard: Float64Array, length: number): Float64Array {
+  const sums = new Float64Array(heard.length + 1)
+  for (let i = 0; i < heard.length; i++) sums[i + 1] = sums[i]! + heard[i]! * heard[i]!
+  return Float64Array.from({ length: heard.length - length }, (_, i) => sums[i + length]! - sums[i]!)
 }
 
 function strongest(values: Float64Array, from: number, to: number): number {

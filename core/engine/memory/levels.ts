@@ -35,11 +35,7 @@ export function layOut(to: Float32Array, samples: Float32Array, levels: number, 
   if (levels === 0) return
   // Far enough to both sides that what halving leaves at the edges stays outside the guards of the last level.
   const outside = (GUARD_FRAMES + HALVING_REACH + 1) * (1 << levels)
-  let above = new Float64Array(length + 2 * outside)
-  for (let i = 0; i < above.length; i++) {
-    const at = i - outside
-    above[i] = at >= 0 && at < length ? samples[at] : beside(samples, at, roundFrom)
-  }
+  let above = surrounded(samples, outside, roundFrom)
   let start = length + 2 * GUARD_FRAMES
   // What does not go round has nothing beside it, and there is nothing to halve there.
   let from = roundFrom === 0 ? 0 : outside
@@ -63,6 +59,25 @@ function beside(samples: Float32Array, at: number, roundFrom: number): number {
   return roundFrom === 0 ? samples[((at % length) + length) % length] : 0
 }
 
+/** A channel with so many frames on both sides: what goes round sounds there, else nothing. */
+function surrounded(samples: Float32Array, outside: number, roundFrom: number): Float64Array<ArrayBuffer> {
+  const { length } = samples
+  const all = new Float64Array(length + 2 * outside)
+  all.set(samples, outside)
+  if (roundFrom < 0 || length === 0) return all
+  const round = length - roundFrom
+  const end = outside + length
+  // Each copy doubles what is there, in whole rounds.
+  for (let to = end, ready = round; to < all.length; to += ready, ready *= 2) all.copyWithin(to, to - ready, to)
+  if (roundFrom > 0) return all
+  for (let to = outside, ready = round; to > 0; ready *= 2) {
+    const count = Math.min(ready, to)
+    to -= count
+    all.copyWithin(to, to + ready, to + ready + count)
+  }
+  return all
+}
+
 /** So many frames must what goes round have at least, so that its levels find its own on both sides. */
 export function leastRound(levels: number): number {
   return (GUARD_FRAMES + HALVING_REACH + 1) << levels
@@ -82,7 +97,27 @@ function halved(above: Float64Array, from: number, end: number): Float64Array<Ar
   const below = new Float64Array(above.length >> 1)
   const padded = new Float64Array(above.length + 2 * HALVING_REACH)
   padded.set(above, HALVING_REACH)
-  for (let i = from; i < end; i++) {
+  // Four beside each other: a sum waits for each of its parts, and meanwhile the others go on.
+  let i = from
+  for (; i + 3 < end; i += 4) {
+    const middle = 2 * i + HALVING_REACH
+    let sum0 = taps[0] * padded[middle]
+    let sum1 = taps[0] * padded[middle + 2]
+    let sum2 = taps[0] * padded[middle + 4]
+    let sum3 = taps[0] * padded[middle + 6]
+    for (let j = 1, left = middle - 1, right = middle + 1; j <= HALVING_REACH; j++, left--, right++) {
+      const tap = taps[j]
+      sum0 += tap * (padded[left] + padded[right])
+      sum1 += tap * (padded[left + 2] + padded[right + 2])
+      sum2 += tap * (padded[left + 4] + padded[right + 4])
+      sum3 += tap * (padded[left + 6] + padded[right + 6])
+    }
+    below[i] = sum0
+    below[i + 1] = sum1
+    below[i + 2] = sum2
+    below[i + 3] = sum3
+  }
+  for (; i < end; i++) {
     const middle = 2 * i + HALVING_REACH
     let sum = taps[0] * padded[middle]
     for (let j = 1; j <= HALVING_REACH; j++) sum += taps[j] * (padded[middle - j] + padded[middle + j])
