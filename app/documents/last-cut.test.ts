@@ -1,3 +1,5 @@
+import { playedInTime } from '@heliaster/core/kit'
+
 import { cutToBeginWith, rememberCut } from './last-cut'
 
 const long = { frames: 48000 * 8, sampleRateHz: 48000 }
@@ -16,8 +18,10 @@ test('the next one begins in the way chosen last, on a line of its own', () => {
 })
 
 test('that someone kept a pulse is known of that recording alone', () => {
-  rememberCut({ ...usual, inTime: true })
+  rememberCut(playedInTime(usual, true))
   expect(cutToBeginWith('Deck', long)).toEqual(usual)
+  rememberCut(playedInTime({ ...usual, minGapSeconds: 0.2 }, true))
+  expect(cutToBeginWith('Deck', long)).toEqual({ ...usual, minGapSeconds: 0.2 })
 })
 
 test('a grid is taken over by what is long enough, with its own tempo where its file or its name says one', () => {

@@ -1,11 +1,11 @@
 import { tempoInName, toldTempo } from '@heliaster/core/cut'
-import { cutSchema, cutStartOf } from '@heliaster/core/kit'
+import { cutSchema, cutStartOf, playedInTime, USUAL_GAP_SECONDS } from '@heliaster/core/kit'
 import type { AudioInfo, CutSettings, Source } from '@heliaster/core/kit'
 
 import { deviceSettings } from '../ui/device/device-settings'
 
 const KEY = 'heliaster-last-cut'
-const plain: CutSettings = { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 }
+const plain: CutSettings = { waterLine: 0.3, findsLevel: true, minGapSeconds: USUAL_GAP_SECONDS }
 /** A file shorter than this is one hit, whatever grid the last recording was cut on. */
 const ONE_HIT_SECONDS = 2
 
@@ -13,7 +13,7 @@ const kept = deviceSettings(KEY, cutSchema, plain)
 
 /** The way someone has just chosen to cut is the way the next recording begins with. */
 export function rememberCut(cut: CutSettings): void {
-  const { inTime: _own, ...way } = cutStartOf(cut) // whether someone keeps a pulse is known of one recording alone
+  const { inTime: _own, ...way } = cutStartOf(playedInTime(cut, false)) // whether someone keeps a pulse is known of one recording alone
   kept.setState({ ...way, waterLine: plain.waterLine, findsLevel: true }, true)
 }
 

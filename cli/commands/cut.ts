@@ -14,7 +14,7 @@ import {
 } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
-import { wholeClip } from '@heliaster/core/kit'
+import { IN_TIME_GAP_SECONDS, USUAL_GAP_SECONDS, wholeClip } from '@heliaster/core/kit'
 import { fitGains, fits, fitWords, scaled } from '@heliaster/core/ship'
 import type { AudioHash, Clip, CutSettings, Repairs } from '@heliaster/core/kit'
 
@@ -98,7 +98,7 @@ function settingsOf(given: Given): CutSettings {
   return {
     ...(has('sensitivity') ? {} : { findsLevel: true }),
     waterLine: waterLineOf(numberOption(given, 'sensitivity', 0.7, 0, 1)),
-    minGapSeconds: numberOption(given, 'gap', 60, 5, 5000) / 1000,
+    minGapSeconds: numberOption(given, 'gap', 1000 * (given.options['in-time'] ? IN_TIME_GAP_SECONDS : USUAL_GAP_SECONDS), 5, 5000) / 1000,
     attack: given.options.slow ? 'slow' : 'fast',
     ...(given.options['in-time'] ? { inTime: true } : {}),
     ...(given.options['on-grid'] ? { marksStay: true } : {}),

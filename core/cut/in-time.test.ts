@@ -1,4 +1,5 @@
 import { seeded } from '../kit/builders'
+import { playedInTime } from '../kit/source'
 import type { CutSettings } from '../kit/source'
 import { cutRecording } from './cut'
 import type { Hit } from './cut'
@@ -126,5 +127,5 @@ test('a recording that is cut as played in time shows more of its soft strikes, 
     expect(hits.every(isStruck)).toBe(true)
     return hits.length
   }
-  expect(found({ inTime: true })).toBeGreaterThan(found({}))
+  expect(found(playedInTime({ waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 }, true))).toBeGreaterThan(found({}))
 })

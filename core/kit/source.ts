@@ -157,6 +157,16 @@ export const sourceEditSchema = z.discriminatedUnion('type', [
 export type SourceEdit = z.infer<typeof sourceEditSchema>
 
 /** A new recording or file, not cut yet. `given` sets what is known of it. */
+/** Two strikes are apart by at least so much where nothing is said; and where someone plays in time, whose quick ones come closer, s. */
+export const USUAL_GAP_SECONDS = 0.06
+export const IN_TIME_GAP_SECONDS = 0.045
+
+/** A way to cut for someone who plays in time, or who does not. The least gap goes with it, unless another was chosen. */
+export function playedInTime(cut: CutSettings, inTime: boolean): CutSettings {
+  const [usual, other] = inTime ? [USUAL_GAP_SECONDS, IN_TIME_GAP_SECONDS] : [IN_TIME_GAP_SECONDS, USUAL_GAP_SECONDS]
+  return { ...cut, inTime: inTime || undefined, minGapSeconds: cut.minGapSeconds === usual ? other : cut.minGapSeconds }
+}
+
 export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, name: string, given: Partial<Source> = {}): Source {
   return {
     format: 'heliaster-source',
@@ -167,7 +177,7 @@ export function createSource(makeId: MakeId, audio: AudioHash, info: AudioInfo, 
     name,
     tags: [],
     verdict: 'open',
-    cut: { waterLine: 0.3, findsLevel: true, minGapSeconds: 0.06 },
+    cut: { waterLine: 0.3, findsLevel: true, minGapSeconds: USUAL_GAP_SECONDS },
     markers: [],
     addedAt: 0,
     origin: 'imported',

@@ -43,6 +43,18 @@ test('by strikes: how far apart, whether slow attacks count, whether it is playe
   expect(cut.inTime).toBeUndefined()
 })
 
+test('quick strikes of who plays in time may come closer, until another distance is chosen', () => {
+  render(<Shown />)
+  const turn = () => fireEvent.click(screen.getByRole('switch', { name: 'Played in time' }))
+  turn()
+  expect(cut.minGapSeconds).toBe(0.045)
+  turn()
+  expect(cut.minGapSeconds).toBe(0.06)
+  fireEvent.keyDown(screen.getByRole('slider', { name: 'Strikes are apart by at least' }), { key: 'End' })
+  turn()
+  expect(cut).toMatchObject({ inTime: true, minGapSeconds: 2 })
+})
+
 test('in equal parts: as many as are asked for, halved and doubled, never none and never too many', () => {
   render(<Shown />)
   choose('Cut', 'In equal parts')

@@ -1,3 +1,4 @@
+import { IN_TIME_GAP_SECONDS, playedInTime, USUAL_GAP_SECONDS } from '@heliaster/core/kit'
 import type { CutSettings, Source } from '@heliaster/core/kit'
 import type { ReactNode } from 'react'
 import { View } from 'react-native'
@@ -48,7 +49,7 @@ export function StrikesWay({ cut, onCut, onSlide, onSlid }: Slides & { readonly 
         step={5}
         power={2.5}
         unit="ms"
-        neutral={60}
+        neutral={1000 * (cut.inTime ? IN_TIME_GAP_SECONDS : USUAL_GAP_SECONDS)}
         onSlide={(ms) => onSlide({ minGapSeconds: ms / 1000 })}
         onDone={onSlid}
       />
@@ -62,7 +63,7 @@ export function StrikesWay({ cut, onCut, onSlide, onSlid }: Slides & { readonly 
         label="Played in time"
         words="Where hands keep a pulse, what falls on it is sooner a strike, and what falls between sooner an echo."
         value={cut.inTime ?? false}
-        onChange={(inTime) => onCut({ inTime: inTime || undefined })}
+        onChange={(inTime) => onCut(playedInTime(cut, inTime))}
       />
       <Beginning cut={cut} onCut={onCut} />
     </>

@@ -66,7 +66,9 @@ test('a rhythm is cut as played in time, in one step; one that a grid cuts, or t
     expect(mockEdit).toHaveBeenCalledTimes(steps)
     unmount()
   }
-  expect(mockEdit).toHaveBeenCalledWith(mockOwn[0].id, [{ type: 'setSource', fields: { cut: { ...cuts[0], inTime: true } } }])
+  expect(mockEdit).toHaveBeenCalledWith(mockOwn[0].id, [
+    { type: 'setSource', fields: { cut: { ...cuts[0], inTime: true, minGapSeconds: 0.045 } } },
+  ])
 })
 
 test('where there is none, recording alone is offered; Escape goes nowhere', () => {

@@ -1,3 +1,4 @@
+import { playedInTime } from '@heliaster/core/kit'
 import type { Source, SourceId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
 import { useMemo } from 'react'
@@ -24,7 +25,7 @@ export function RhythmSheet({ onClose }: { readonly onClose: () => void }) {
   const own = useOwnSounds(all)
   const long = own.filter(({ info }) => info.frames / info.sampleRateHz >= SHORTEST_SECONDS).slice(0, MOST_SHOWN)
   const take = ({ id }: Pick<Source, 'id'>) => {
-    playedInTime(id)
+    cutInTime(id)
     session.setState({ sourceId: id, asRhythm: id })
     onClose()
     router.navigate(`/kit/${kitId}/cut`)
@@ -48,7 +49,7 @@ export function RhythmSheet({ onClose }: { readonly onClose: () => void }) {
 } // prettier-ignore
 
 /** A rhythm is cut as one: what falls on its pulse is sooner a strike. Where marks or a grid cut it, they stay. */
-function playedInTime(id: SourceId): void {
+function cutInTime(id: SourceId): void {
   const cut = sources.store.getState().entries[id]?.doc.cut
-  if (cut && !cut.grid && !cut.inTime) sources.edit(id, [{ type: 'setSource', fields: { cut: { ...cut, inTime: true } } }])
+  if (cut && !cut.grid && !cut.inTime) sources.edit(id, [{ type: 'setSource', fields: { cut: playedInTime(cut, true) } }])
 }
