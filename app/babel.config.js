@@ -2,7 +2,8 @@ const { join, sep } = require('node:path')
 
 const { isCompiled } = require('./compiled')
 
-const expo = ['babel-preset-expo', { 'react-compiler': { sources: isCompiled } }]
+/** Nothing here is animated on a thread of its own: looking for such functions is a fifth of the preset's work. */
+const expo = ['babel-preset-expo', { 'react-compiler': { sources: isCompiled }, reanimated: false, worklets: false }]
 
 /** What tests of the application run as it is written, but for its types and modules: the preset's plugins are long at work. */
 const PLAIN = ['core', ...['react-native-web', 'codec-parser', '@noble', 'zustand'].map((name) => join('node_modules', name))]

@@ -145,7 +145,7 @@ describe('the strings', () => {
     expect(fills.filter(({ height, width }) => height === 1 && width > 100).map(({ y }) => y)).toEqual([0, 1, 2].map(lineY))
     expect(fills.filter(({ width, height }) => width === 1 && height === 11)).toHaveLength(3 * 4)
     expect(fills.filter(({ width, height }) => width === 1 && height === 6)).toHaveLength(3 * 12)
-    expect(fills.filter(({ color, width }) => color === 'surface' && width === 80).map(({ x }) => x)).toEqual([0, 2].map((beat) => END_PX + beat * 80 - (END_PX - 2)))
+    expect(fills.filter(({ color, width }) => color === 'surface' && width === 80).map(({ x }) => x)).toEqual([0, 2].map((beat) => END_PX + beat * 80 - 10))
   })
 
   test('are drawn where they are in sight alone: rows, beads and steps', () => {

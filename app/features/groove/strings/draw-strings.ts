@@ -96,7 +96,9 @@ function drawCursor(on: CanvasRenderingContext2D, palette: Palette, layout: Stri
   const wide = Math.max(12, stepPx(layout, string) - 2)
   on.strokeStyle = palette.waterInk
   on.lineWidth = 2
-  on.strokeRect(stepX(layout, string, step) - wide / 2, rowTop(row) + 1, wide, ROW_PX - 2)
+  const x = stepX(layout, string, step)
+  const left = Math.max(1, x - wide / 2)
+  on.strokeRect(left, rowTop(row) + 1, x + wide / 2 - left, ROW_PX - 2)
 }
 
 function drawBox(on: CanvasRenderingContext2D, palette: Palette, box: Sight): void {

@@ -28,6 +28,16 @@ test('a bead that stands off its step is found where it stands', () => {
   expect(placeAtPoint(own, x + 2, rowTop(0) + 4)?.bead?.id).toBe(string.beads[1].id)
 })
 
+test('a bead that is early on the first step is seen whole, and found there', () => {
+  const [string] = groove.strings
+  const early = { ...groove, strings: [{ ...string, beads: [{ ...string.beads[0], step: 0, offset: -0.5, velocity: 127 }] }] }
+  const own = layStrings(early, padIds, 160)
+  const x = beadX(own, early.strings[0], early.strings[0].beads[0])
+  expect(x).toBeGreaterThanOrEqual(13) // as wide as its ring
+  expect(x).toBeLessThan(stepX(own, string, 0))
+  expect(placeAtPoint(own, x, rowTop(0) + 4)?.bead?.id).toBe(string.beads[0].id)
+})
+
 test('a string of its own division has steps of its own, and the strings are as long as the longest', () => {
   const own = withOwnTiming(groove, padIds[1], { lengthSteps: 15, stepsPerBeat: 3 })
   const laid = layStrings(own, padIds, 80)

@@ -5,8 +5,8 @@ import type { Bead, BeadId, Groove, GrooveString, PadId } from '@heliaster/core/
 export const ROW_PX = 44
 /** Over the strings stand the beats. */
 export const RULER_PX = 22
-/** Room before the first step and after the last. */
-export const END_PX = 11
+/** Room before the first step and after the last: the ring of a chosen bead of full velocity is not cut there. */
+export const END_PX = 14
 /** How far a finger may be off a bead, px. */
 const REACH_PX = 22
 /** From the top of its row a bead of full velocity stands so deep, and one of the least so much deeper. */
@@ -44,7 +44,8 @@ export function stepX(
   return END_PX + stepBeat(groove, string, step, offset) * pxPerBeat
 }
 
-export const beadX = (layout: StringsLayout, string: GrooveString, bead: Bead): number => stepX(layout, string, bead.step, bead.offset)
+/** Where a bead stands; one that is early on the first step as near before it as there is room. */
+export const beadX = (layout: StringsLayout, string: GrooveString, bead: Bead): number => Math.max(END_PX - 1, stepX(layout, string, bead.step, bead.offset)) // prettier-ignore
 
 /** How wide a step of a string is. */
 export function stepPx({ groove, pxPerBeat }: StringsLayout, string: Pick<GrooveString, 'stepsPerBeat'>): number {
