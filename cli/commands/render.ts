@@ -85,7 +85,8 @@ function stemsOf(kit: Kit, slotOf: KitLoader['busSlotOf'], frames: number): Stem
 /** The engine as built, not its sources. */
 async function loadEngine(): Promise<Engine> {
   const builder = (await import('../../tools/build-engine.mjs' as string)) as { buildEngine(): Promise<string> }
-  return (await import(pathToFileURL(await builder.buildEngine()).href)) as Engine
+  const path = await builder.buildEngine()
+  return (await import(pathToFileURL(path).href)) as Engine
 }
 
 function readNotes(path: string): Notes {
