@@ -2,7 +2,9 @@ import { dividingJoin, groupsAfter, hitPortraitsOf, hitUnlikeness, joinsOf, port
 
 import type { Figure } from './figure'
 import { manners, realScene } from './real/compose'
+import { banks, strikesOfBank } from './real/drums'
 import { measuredPackages, REAL_RATE, realStrikes } from './real/material'
+import type { RealStrike } from './real/material'
 import { mfccMeans } from './real/mfcc'
 
 const SEED = Number(process.env.BENCH_SEED ?? 900)
@@ -12,29 +14,33 @@ const LOOKED_AT_SECONDS = 0.45
 /**
  * How well other takes of the same thing are found by likeness: mean average precision over impacts that others recorded,
  * as single files and as hits of composed recordings, beside means of MFCC; and how well hits fall into things by
- * themselves, as the F-measure of pairs that are one thing. One package was never looked at.
+ * themselves, as the F-measure of pairs that are one thing. One package was never looked at, nor were the banks of drums.
  */
 export function figuresOfAlike(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
-  for (const [name, { isUnseen }] of measuredPackages) {
-    const strikes = realStrikes(name)
-    const title = `alike.${name}${isUnseen ? ' (unseen)' : ''}`
-    const sounds = strikes.map(({ samples }) => samples.subarray(beginOf(samples)))
-    const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
-    const files = precisions(sounds, strikes.map(({ thing }) => thing), (a, b) => unlikeness(portraits[a], portraits[b])) // prettier-ignore
-    if (files.queries > 0) figures[`${title}.files`] = figureOf(files, `${files.queries} files`)
-    const scenes = Object.keys(manners).flatMap((manner) => Array.from({ length: SCENES }, (_, i) => hitsOf(manner, strikes, SEED + i)))
-    if (scenes.length === 0) continue
-    const all = scenes.map(({ sounds, things, unlike }) => precisions(sounds, things, unlike))
-    const queries = all.reduce((sum, one) => sum + one.queries, 0)
-    const mean = (of: 'ours' | 'theirs') => all.reduce((sum, one) => sum + one[of] * one.queries, 0) / queries
-    figures[`${title}.hits`] = figureOf({ ours: mean('ours'), theirs: mean('theirs'), queries }, `${scenes.length} recordings`)
-    const grouped = scenes.map(({ things, unlike }) => pairsRight(things, unlike))
-    figures[`${title}.things`] = {
-      value: grouped.reduce((sum, one) => sum + one, 0) / grouped.length,
-      unit: `F of pairs that are one thing, ${scenes.length} recordings`,
-      spread: [Math.min(...grouped), Math.max(...grouped)],
-    }
+  for (const [name, { isUnseen }] of measuredPackages)
+    Object.assign(figures, figuresOfSet(`alike.${name}${isUnseen ? ' (unseen)' : ''}`, realStrikes(name)))
+  for (const name of Object.keys(banks)) Object.assign(figures, figuresOfSet(`alike.${name} (unseen)`, strikesOfBank(name, SEED)))
+  return figures
+}
+
+function figuresOfSet(title: string, strikes: readonly RealStrike[]): Record<string, Figure> {
+  const figures: Record<string, Figure> = {}
+  const sounds = strikes.map(({ samples }) => samples.subarray(beginOf(samples)))
+  const portraits = sounds.map((sound) => portraitOf(sound, REAL_RATE))
+  const files = precisions(sounds, strikes.map(({ thing }) => thing), (a, b) => unlikeness(portraits[a], portraits[b])) // prettier-ignore
+  if (files.queries === 0) return figures
+  figures[`${title}.files`] = figureOf(files, `${files.queries} files`)
+  const scenes = Object.keys(manners).flatMap((manner) => Array.from({ length: SCENES }, (_, i) => hitsOf(manner, strikes, SEED + i)))
+  const all = scenes.map(({ sounds: hits, things, unlike }) => precisions(hits, things, unlike))
+  const queries = all.reduce((sum, one) => sum + one.queries, 0)
+  const mean = (of: 'ours' | 'theirs') => all.reduce((sum, one) => sum + one[of] * one.queries, 0) / queries
+  figures[`${title}.hits`] = figureOf({ ours: mean('ours'), theirs: mean('theirs'), queries }, `${scenes.length} recordings`)
+  const grouped = scenes.map(({ things, unlike }) => pairsRight(things, unlike))
+  figures[`${title}.things`] = {
+    value: grouped.reduce((sum, one) => sum + one, 0) / grouped.length,
+    unit: `F of pairs that are one thing, ${scenes.length} recordings`,
+    spread: [Math.min(...grouped), Math.max(...grouped)],
   }
   return figures
 }

@@ -2,12 +2,14 @@ import { hitPortraitsOf } from '@heliaster/core/alike'
 import { cutRecording } from '@heliaster/core/cut'
 import { heardRhythm as heardHits, paceOf } from '@heliaster/core/groove/rhythm'
 import type { Pace } from '@heliaster/core/groove/rhythm'
+import { broadFamily, playedInTime, USUAL_GAP_SECONDS } from '@heliaster/core/kit'
 
 import { createRandom, gaussian } from '../demo/random'
 import type { Figure } from './figure'
 import { measuredPackages, REAL_RATE, realStrikes } from './real/material'
 import type { RealStrike } from './real/material'
 import { placedScene, usableThings } from './real/compose'
+import { banks, drumNotes, drumPrograms, familyOfNote, playedStrikes } from './real/drums'
 
 const SEED = Number(process.env.BENCH_SEED ?? 7100)
 const TEMPI = [76, 103, 138]
@@ -104,28 +106,48 @@ function recordings(): Record<string, Figure> {
   const figures: Record<string, Figure> = {}
   for (const [name, { isUnseen }] of measuredPackages) {
     const strikes = realStrikes(name)
-    if (strikes.length === 0) continue
-    const results = Array.from({ length: SCENES * 3 }, (_, i) => heardRhythm(SEED + 500 + i, strikes)).filter((one) => one !== undefined)
-    if (results.length === 0) continue
-    const title = `rhythm.${name}${isUnseen ? ' (unseen)' : ''}`
-    const counts = { tempo: 0, beat: 0, bar: 0 }
-    for (const { pace, played } of results) count(counts, pace, played)
-    const all = results.reduce((sum, one) => sum + one.strikes, 0)
-    const right = results.reduce((sum, one) => sum + one.right, 0)
-    Object.assign(figures, figuresFor(title, counts, results.length), {
-      [`${title}.assigned`]: { value: right / all, unit: `of ${all} strikes found, on the pad of their thing` },
-      [`${title}.timingMs`]: { value: 1000 * most(results.flatMap(({ offs }) => offs)), unit: 'ms, 95 % of what was found lies nearer' },
-      [`${title}.toldMs`]: {
-        value: 1000 * most(results.flatMap(({ told }) => told)),
-        unit: 'ms, the same from where a strike stands over what sounded before it',
-      },
-      [`${title}.otherTakesMs`]: {
-        value: 1000 * most(results.flatMap(({ apart }) => apart)),
-        unit: 'ms, 95 % are heard nearer where other takes answer',
-      },
+    const results = eachScene((i) => {
+      const played = playedRhythm(SEED + 500 + i)
+      const scene = sceneOfImpacts(played, strikes, SEED + 500 + i)
+      return scene && heardRhythm(played, scene)
     })
+    Object.assign(figures, figuresOfHeard(`rhythm.${name}${isUnseen ? ' (unseen)' : ''}`, results))
+  }
+  for (const [name, { isUnseen }] of Object.entries(banks)) {
+    const results = eachScene((i) => {
+      const played = playedRhythm(SEED + 800 + i)
+      const scene = sceneOfDrums(played, name, SEED + 800 + i)
+      return scene && heardRhythm(played, scene)
+    })
+    Object.assign(figures, figuresOfHeard(`rhythm.${name}${isUnseen ? ' (unseen)' : ''}`, results))
   }
   return figures
+}
+
+type Heard = ReturnType<typeof heardRhythm>
+
+const eachScene = (hear: (i: number) => Heard | undefined) =>
+  Array.from({ length: SCENES * 3 }, (_, i) => hear(i)).filter((one) => one !== undefined)
+
+function figuresOfHeard(title: string, results: readonly Heard[]): Record<string, Figure> {
+  if (results.length === 0) return {}
+  const counts = { tempo: 0, beat: 0, bar: 0 }
+  for (const { pace, played } of results) count(counts, pace, played)
+  const all = results.reduce((sum, one) => sum + one.strikes, 0)
+  const right = results.reduce((sum, one) => sum + one.right, 0)
+  return {
+    ...figuresFor(title, counts, results.length),
+    [`${title}.assigned`]: { value: right / all, unit: `of ${all} strikes found, on the pad of their thing` },
+    [`${title}.timingMs`]: { value: 1000 * most(results.flatMap(({ offs }) => offs)), unit: 'ms, 95 % of what was found lies nearer' },
+    [`${title}.toldMs`]: {
+      value: 1000 * most(results.flatMap(({ told }) => told)),
+      unit: 'ms, the same from where a strike stands over what sounded before it',
+    },
+    [`${title}.otherTakesMs`]: {
+      value: 1000 * most(results.flatMap(({ apart }) => apart)),
+      unit: 'ms, 95 % are heard nearer where other takes answer',
+    },
+  }
 }
 
 /** What 95 % of some values are below. */
@@ -133,17 +155,59 @@ const most = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Ma
 
 const NEAR_SECONDS = 0.03
 
-/** A rhythm on real things, recorded, cut and grouped: what came of each strike. */
-function heardRhythm(seed: number, strikes: readonly RealStrike[]) {
+type Scene = ReturnType<typeof placedScene>
+
+/** A rhythm on three things of a package: each strike is one of the files of its thing. */
+function sceneOfImpacts(played: Played, strikes: readonly RealStrike[], seed: number): Scene | undefined {
   const random = createRandom(seed * 3 + 1)
   const all = usableThings(strikes, 0.9)
   if (all.length < 3) return undefined
   const things = Array.from({ length: 3 }, () => all.splice(Math.floor(random() * all.length), 1)[0])
   const lowness = (takes: readonly RealStrike[]) => crossings(takes[0].samples)
   things.sort((a, b) => lowness(a) - lowness(b))
-  const played = playedRhythm(seed)
-  const scene = placedScene(played.strikes.map(({ seconds, thing, strength }) => ({ at: seconds, level: strength, takes: things[thing] })), -60, random) // prettier-ignore
-  const hits = cutRecording({ sampleRateHz: REAL_RATE, channels: [scene.samples] }, { waterLine: 0.3, findsLevel: true, inTime: true, minGapSeconds: 0.06 })
+  return placedScene(played.strikes.map(({ seconds, thing, strength }) => ({ at: seconds, level: strength, takes: things[thing] })), -60, random) // prettier-ignore
+}
+
+const LONGEST_DRUM_SECONDS = 0.9
+const STRAY_CENTS = 8
+const TRIES = 12
+
+/** A rhythm on three drums of a bank, of three families: each strike is played as hard as it was meant, and a little off its pitch. */
+function sceneOfDrums(played: Played, name: string, seed: number): Scene | undefined {
+  const random = createRandom(seed * 3 + 2)
+  for (let i = 0; i < TRIES; i++) {
+    const program = drumPrograms[Math.floor(random() * drumPrograms.length)]
+    const notes = drawnDrums(random)
+    const alone = playedStrikes(name, program, notes.map((note) => ({ note, velocity: 100, bend: 0 }))) // prettier-ignore
+    if (alone.length === 0) return undefined
+    const asThings = usableThings(alone.flatMap((samples, n) => [0, 1].map((take) => ({ name: `${n} ${take}`, thing: `${n}`, samples }))), LONGEST_DRUM_SECONDS) // prettier-ignore
+    if (asThings.length < 3) continue
+    const order = [0, 1, 2].sort((a, b) => crossings(alone[a]) - crossings(alone[b]))
+    const strikes = played.strikes.map(({ thing, strength }) => ({
+      note: notes[order[thing]],
+      velocity: Math.max(1, Math.min(127, Math.round(110 * strength))),
+      bend: STRAY_CENTS * gaussian(random),
+    }))
+    const sounds = playedStrikes(name, program, strikes)
+    return placedScene(played.strikes.map(({ seconds, strength }, s) => ({ at: seconds, level: strength, takes: [{ name: `${s}`, thing: `${strikes[s].note}`, samples: sounds[s] }] })), -60, random) // prettier-ignore
+  }
+  return undefined
+}
+
+function drawnDrums(random: () => number): number[] {
+  const left = [...drumNotes]
+  const drawn: number[] = []
+  while (drawn.length < 3) {
+    const [note] = left.splice(Math.floor(random() * left.length), 1)
+    const isNew = drawn.every((other) => broadFamily(familyOfNote(other)) !== broadFamily(familyOfNote(note)))
+    if (isNew) drawn.push(note)
+  }
+  return drawn
+}
+
+/** A rhythm that was recorded, cut and grouped: what came of each strike. */
+function heardRhythm(played: Played, scene: Scene) {
+  const hits = cutRecording({ sampleRateHz: REAL_RATE, channels: [scene.samples] }, playedInTime({ waterLine: 0.3, findsLevel: true, minGapSeconds: USUAL_GAP_SECONDS }, true))
   const portraits = hitPortraitsOf(scene.samples, REAL_RATE, hits)
   const { things: groups, pace } = heardHits(
     hits.map(({ onsetFrame, peakDb, centreHz }, i) => ({ seconds: onsetFrame / REAL_RATE, peakDb, centreHz, portrait: portraits[i] })),

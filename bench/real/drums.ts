@@ -1,10 +1,12 @@
 import { execFileSync, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 
 import { readWav, toMono } from '../../core/audio'
 import type { Family } from '../../core/kit'
+import { createRandom, gaussian } from '../../demo/random'
 import { REAL_RATE, unpacked } from './material'
+import type { RealStrike } from './material'
 
 /** One drum of a sound bank as its player plays it, and what the standard's key map calls it. */
 export interface LabelledDrum {
@@ -68,10 +70,55 @@ function trimmed(samples: Float32Array): Float32Array {
 }
 
 function playedBy(bank: string, folder: string, program: number, velocity: number, notes: readonly number[]): Float32Array {
-  const base = join(folder, `${program}-${velocity}`)
+  return played(
+    bank,
+    join(folder, `${program}-${velocity}`),
+    program,
+    notes.map((note) => ({ note, velocity, bend: 0 })),
+  )
+}
+
+/** A strike of a drum of the key map: its velocity 1..127, and how far from its pitch, in cents. */
+export interface DrumStrike {
+  readonly note: number
+  readonly velocity: number
+  readonly bend: number
+}
+
+/** Each of these strikes by itself, as a bank plays a set of its drums; nothing where there is no registry or no player. */
+export function playedStrikes(name: string, program: number, strikes: readonly DrumStrike[]): Float32Array[] {
+  const folder = spawnSync('which', ['fluidsynth']).status === 0 ? unpacked(name) : undefined
+  if (!folder) return []
+  const base = join(folder, 'strikes')
+  rmSync(`${base}.wav`, { force: true })
+  const all = played(join(folder, banks[name]!.path), base, program, strikes)
+  const frames = SECONDS_EACH * REAL_RATE
+  return strikes.map((_, i) => trimmed(all.subarray(i * frames, (i + 1) * frames)))
+}
+
+/** The drums of the key map that have a family of ours. */
+export const drumNotes = Object.keys(LABELS).map(Number)
+export const drumPrograms = PROGRAMS
+export const familyOfNote = (note: number): Family => LABELS[note]!
+
+const SOFT_TO_HARD = [25, 45, 65, 85, 105, 125]
+const STRAY_CENTS = 8
+
+/** The drums of a bank's first set, each struck softly to hard and a little off its pitch. */
+export function strikesOfBank(name: string, seed: number): RealStrike[] {
+  const random = createRandom(seed)
+  const strikes = drumNotes.flatMap((note) => SOFT_TO_HARD.map((velocity) => ({ note, velocity, bend: STRAY_CENTS * gaussian(random) })))
+  const sounds = playedStrikes(name, PROGRAMS[0]!, strikes)
+  return sounds.flatMap((samples, i) => {
+    const { note, velocity } = strikes[i]!
+    return samples.length > 0 ? [{ name: `${note} ${velocity}`, thing: `${note}`, samples }] : []
+  })
+}
+
+function played(bank: string, base: string, program: number, strikes: readonly DrumStrike[]): Float32Array {
   if (!existsSync(`${base}.wav`)) {
-    mkdirSync(folder, { recursive: true })
-    writeFileSync(`${base}.mid`, midiOf(program, velocity, notes))
+    mkdirSync(dirname(base), { recursive: true })
+    writeFileSync(`${base}.mid`, midiOf(program, strikes))
     const dry = ['-R', '0', '-C', '0']
     execFileSync('fluidsynth', ['-ni', '-q', ...dry, '-g', '0.6', '-r', String(REAL_RATE), '-F', `${base}.wav`, bank, `${base}.mid`])
   }
@@ -80,12 +127,16 @@ function playedBy(bank: string, folder: string, program: number, velocity: numbe
   return toMono(read.file.audio)
 }
 
-/** One note each `SECONDS_EACH` on the drums' channel, at 500 ticks a second. */
-function midiOf(program: number, velocity: number, notes: readonly number[]): Uint8Array {
+/** One strike each `SECONDS_EACH` on the drums' channel, at 500 ticks a second; a wheel bends two semitones each way. */
+function midiOf(program: number, strikes: readonly DrumStrike[]): Uint8Array {
   const ticks = SECONDS_EACH * 500
   const wide = (value: number) => [0x80 | (value >> 7), value & 0x7f]
-  const strikes = notes.flatMap((note) => [100, 0x99, note, velocity, ...wide(ticks - 100), 0x89, note, 0])
-  const track = [0, 0xc9, program, ...strikes, 0, 0xff, 0x2f, 0]
+  const bent = (cents: number) => 8192 + Math.round((cents / 200) * 8191)
+  const events = strikes.flatMap(({ note, velocity, bend }) => [
+    ...[0, 0xe9, bent(bend) & 0x7f, bent(bend) >> 7],
+    ...[100, 0x99, note, velocity, ...wide(ticks - 100), 0x89, note, 0],
+  ])
+  const track = [0, 0xc9, program, ...events, 0, 0xff, 0x2f, 0]
   const size = [track.length >> 24, track.length >> 16, track.length >> 8, track.length].map((byte) => byte & 0xff)
   const head = [...Buffer.from('MThd'), 0, 0, 0, 6, 0, 0, 0, 1, 250 >> 8, 250 & 0xff]
   return Uint8Array.from([...head, ...Buffer.from('MTrk'), ...size, ...track])
