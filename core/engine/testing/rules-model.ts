@@ -3,7 +3,8 @@ import type { Band, Clip, Kit, Pad, Ray, Tie } from '../../kit/kit'
 import { usualPadSettings } from '../../kit/make'
 import type { OwnSettings } from '../../kit/kit'
 import { dbToGain } from '../math'
-import { chance, hash32, hashId, Purpose } from '../strike/chance'
+import { chance, hashId, Purpose } from '../strike/chance'
+import { borrowing, nearestClip, shuffled } from './rules-picks'
 
 /**
  * A slow, plain model of what decides a strike, written from the sentences that the screens and docs/kit-format.md say,
@@ -67,27 +68,6 @@ interface Waiting {
   readonly move: RuleMove
   /** Of strikes that others made: through which pads they came, whose finger holds them, how loud, whether they strike on. */
   readonly along?: { readonly way: readonly PadId[]; readonly struck: PadId; readonly gain: number; readonly passOn: boolean }
-}
-
-/**
- * A pad that has nothing sounds what the nearest other opening of its drum has, and where its drum has none what the nearest other
- * spot has: one step away in the row before two, the one before it first.
- */
-function borrowing(kit: Kit, pad: Pad): Pad & { readonly poolOf?: PadId } {
-  const hasSounds = ({ bands, rays }: Pad) => [bands, ...rays.map(({ source }) => (source.kind === 'clips' ? (source.bands ?? []) : []))].some((list) => list.some(({ turns }) => turns.length > 0)) // prettier-ignore
-  if (hasSounds(pad) || pad.own.mode === 'silencer') return pad
-  const rows: (PadId | undefined)[][] = []
-  for (const tie of kit.ties) if (tie.kind === 'openings') rows.push([...tie.steps].sort((a, b) => a.from - b.from).map((step) => step.pad))
-  for (const tie of kit.ties) if (tie.kind === 'spots') rows.push(tie.spots.map((spot) => spot.pad))
-  for (const row of rows) {
-    if (!row.includes(pad.id)) continue
-    for (let step = 1; step < row.length; step++)
-      for (const place of [row.indexOf(pad.id) - step, row.indexOf(pad.id) + step]) {
-        const other = kit.pads.find(({ id }) => id === row[place])
-        if (other && other !== pad && hasSounds(other)) return { ...pad, rays: other.rays, bands: other.bands, poolOf: other.id }
-      }
-  }
-  return pad
 }
 
 export class RulesModel {
@@ -181,7 +161,9 @@ export class RulesModel {
     const count = this.take(`turns ${tie.pads[0]}`)
     if (tie.pick === 'random')
       return this.padOf(tie.pads[Math.floor(tie.pads.length * chance(this.kit.seed, hashId(tie.id), count, Purpose.tie))])
-    return this.padOf(tie.pads[tie.pick === 'cycle' ? count % tie.pads.length : this.shuffled(hashId(tie.id), 0, count, tie.pads.length)])
+    return this.padOf(
+      tie.pads[tie.pick === 'cycle' ? count % tie.pads.length : shuffled(this.kit.seed, hashId(tie.id), 0, count, tie.pads.length)],
+    )
   }
 
   private strike(struck: PadId, given: Pad, move: RuleMove, along: Waiting['along']): void {
@@ -365,7 +347,7 @@ export class RulesModel {
     const holds = settings.mode === 'hold' || settings.mode === 'loopUntilLetGo'
     const loops = settings.mode === 'loopUntilLetGo' || settings.mode === 'loopUntilStruckAgain'
     for (const ray of pad.rays) {
-      const clip = turns[turn].clips[ray.id] ?? (ray.onMissing === 'nearest' ? this.near(pad, band, turn, ray) : undefined)
+      const clip = turns[turn].clips[ray.id] ?? (ray.onMissing === 'nearest' ? nearestClip(pad, band, turn, ray) : undefined)
       if (!clip || clip === 'intendedSilence' || ray.mute) continue
       const from = this.frame + this.frames(ray.values.delaySeconds ?? 0)
       const level = this.levelOf(clip) * gain * dbToGain(values.gainDb ?? 0)
@@ -375,44 +357,15 @@ export class RulesModel {
     return turn
   }
 
-  /** A ray that borrows takes the clip of the nearest band, the softer one first. */
-  private near(pad: Pad, band: number, turn: number, ray: Ray): Clip | undefined {
-    for (let away = 1; away < pad.bands.length; away++)
-      for (const at of [band - away, band + away]) {
-        const clip = pad.bands[at]?.turns[turn % Math.max(1, pad.bands[at].turns.length)]?.clips[ray.id]
-        if (clip && clip !== 'intendedSilence') return clip
-      }
-    return undefined
-  }
-
   private pickTurn(pad: Pad, band: number, count: number, number: number): number {
     const { turns } = pad.bands[band]
     const { pick } = this.settings(pad)
     if (turns.length < 2) return turns.length - 1
     if (pick === 'cycle') return count % turns.length
-    if (pick === 'shuffle') return this.shuffled(hashId(this.poolOf(pad)), band, count, turns.length)
+    if (pick === 'shuffle') return shuffled(this.kit.seed, hashId(this.poolOf(pad)), band, count, turns.length)
     const total = turns.reduce((sum, { weight }) => sum + weight, 0)
     let left = chance(this.kit.seed, hashId(this.poolOf(pad)), number, Purpose.turn) * total
     const found = turns.findIndex(({ weight }) => (left -= weight) < 0)
     return found < 0 ? turns.length - 1 : found
-  }
-
-  /** Each once a round in an order of chance; a round that would begin with the last of the one before swaps its first two. */
-  private shuffled(key: number, list: number, count: number, of: number): number {
-    if (of < 2) return 0
-    const round = Math.floor(count / of)
-    if (of === 2) return ((hash32(this.kit.seed, key, list, Purpose.shuffle) & 1) + (count % 2)) & 1
-    const order = this.mixed(key, list, round, of)
-    if (round > 0 && this.mixed(key, list, round - 1, of)[of - 1] === order[0]) [order[0], order[1]] = [order[1], order[0]]
-    return order[count % of]
-  }
-
-  private mixed(key: number, list: number, round: number, of: number): number[] {
-    const order = Array.from({ length: of }, (_, i) => i)
-    for (let i = of - 1; i > 0; i--) {
-      const j = Math.floor((hash32(this.kit.seed, key, round * 128 + list, Purpose.shuffle * 65536 + i) / 4294967296) * (i + 1))
-      ;[order[i], order[j]] = [order[j], order[i]]
-    }
-    return order
   }
 }
