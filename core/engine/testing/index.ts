@@ -1,3 +1,4 @@
 export { golden } from './golden'
-export { goldenScores, SCORE_RATE_HZ } from './scores'
-export type { GoldenScore } from './scores'
+export { SCORE_RATE_HZ } from './score-rig'
+export type { GoldenScore } from './score-rig'
+export { goldenScores } from './scores'
