@@ -48,3 +48,8 @@ test('what goes round as a whole has levels that go round as well', () => {
     }
   }
 })
+
+test('what would go round in nothing has nothing beside it', () => {
+  const samples = noise(200, 3)
+  for (const roundFrom of [200, 300]) expect(laid(samples, 2, roundFrom)).toEqual(laid(samples, 2))
+})

@@ -54,7 +54,7 @@ export function layOut(to: Float32Array, samples: Float32Array, levels: number, 
 /** What sounds so far before the start or behind the end. */
 function beside(samples: Float32Array, at: number, roundFrom: number): number {
   const { length } = samples
-  if (roundFrom < 0 || length === 0) return 0
+  if (roundFrom < 0 || roundFrom >= length) return 0
   if (at >= length) return samples[roundFrom + ((at - length) % (length - roundFrom))]
   return roundFrom === 0 ? samples[((at % length) + length) % length] : 0
 }
@@ -64,7 +64,7 @@ function surrounded(samples: Float32Array, outside: number, roundFrom: number): 
   const { length } = samples
   const all = new Float64Array(length + 2 * outside)
   all.set(samples, outside)
-  if (roundFrom < 0 || length === 0) return all
+  if (roundFrom < 0 || roundFrom >= length) return all
   const round = length - roundFrom
   const end = outside + length
   // Each copy doubles what is there, in whole rounds.
