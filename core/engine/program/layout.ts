@@ -92,8 +92,8 @@ export const FilterField = { ...filterHead, section0: filterHead.length, length:
 /** Filters of a voice, one after the other; the last one is its low cut. */
 export const FILTERS = 3
 
-/** Fades of a voice: in by frames of the engine, out by frames of its clip, and where that ends. */
-export const EdgeField = layout('inFrames', 'outFrames', 'endFrame')
+/** Fades of a voice: in by frames of the engine, out by frames of its clip, and where that ends; the same of its clip without its loop, by which it goes on once let go, and from which frame of a stretch on it does. */
+export const EdgeField = layout('inFrames', 'outFrames', 'endFrame', 'tailOutFrames', 'tailEndFrame', 'tailAt')
 /** What tells attack and tail of a voice apart: see voice/both/transient.ts. */
 export const TransientField = layout('attackDb', 'tailDb', 'isBegun', 'quick', 'slow', 'gain', 'step')
 const crushHead = layout('mix', 'bits', 'rateHz', 'isFiltered', 'isBegun', 'phase', 'held', 'heldRight')

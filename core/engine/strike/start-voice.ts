@@ -204,18 +204,23 @@ function beginFilter(engine: EngineState, voice: number): void {
   }
 }
 
-/** Where its clip ends for it, and its fades. What goes round has its end in its loop. */
+/** Where its clip ends for it, and its fades. What goes round has its end in its loop; once it has left it, no sooner than behind that. */
 function beginEdges({ voices: v, memory, offsets, sampleRateHz }: EngineState, voice: number, clip: number): void {
   const { arena } = memory
   const ray = v.ray[voice]
   const row = voice * EdgeField.length
   const secondsOf = (field: number, code: number) => Math.max(0, arena[ray + field] + offsets[code])
   const clipRateHz = sampleRateHz * arena[clip + ClipField.rate]
-  if (v.loops[voice] === 0)
-    v.frames[voice] = Math.max(0, v.frames[voice] - Math.floor(secondsOf(RayField.endSeconds, ParamCode.endSeconds) * clipRateHz + 0.5))
+  const trimmed = Math.floor(secondsOf(RayField.endSeconds, ParamCode.endSeconds) * clipRateHz + 0.5)
+  const outFrames = secondsOf(RayField.fadeOutSeconds, ParamCode.fadeOutSeconds) * clipRateHz
+  if (v.loops[voice] === 0) v.frames[voice] = Math.max(0, v.frames[voice] - trimmed)
   v.edges[row + EdgeField.inFrames] = secondsOf(RayField.fadeInSeconds, ParamCode.fadeInSeconds) * sampleRateHz
-  v.edges[row + EdgeField.outFrames] = v.loops[voice] !== 0 ? 0 : secondsOf(RayField.fadeOutSeconds, ParamCode.fadeOutSeconds) * clipRateHz
+  v.edges[row + EdgeField.outFrames] = v.loops[voice] !== 0 ? 0 : outFrames
   v.edges[row + EdgeField.endFrame] = v.frames[voice]
+  const loopFrames = arena[clip + ClipField.turnsBackAfter] || v.loopPeriod[voice]
+  v.edges[row + EdgeField.tailOutFrames] = outFrames
+  v.edges[row + EdgeField.tailEndFrame] = Math.max(v.loopStart[voice] + loopFrames, v.tailFrames[voice] - trimmed)
+  v.edges[row + EdgeField.tailAt] = 0
 }
 
 function beginDirt({ voices: v, memory, offsets }: EngineState, voice: number): void {

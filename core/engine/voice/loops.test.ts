@@ -159,3 +159,35 @@ test('blocks and forms change nothing, whenever a loop is left', () => {
     expect(played(clip, { ...given, isPlain: true })).toEqual(sound)
   }
 })
+
+/** What is heard of a loop that is let go, frame by frame: the loop until it lies as it was recorded, then the clip up to its end, faded out to it. */
+function plainLeaving(clip: Float32Array, loop: Loop, { letGo, trim, fade, frames }: Record<'letGo' | 'trim' | 'fade' | 'frames', number>) {
+  const heard = new Float32Array(frames)
+  const end = Math.max(loop.endFrame, clip.length - trim)
+  const isPlain = (frame: number) => frame < loop.endFrame || loop.kind === 'forward' || placeOf(frame, loop) < placeOf(frame + 1, loop)
+  let frame = 0
+  for (; frame < letGo || !isPlain(frame); frame++) heard[frame] = clip[placeOf(frame, loop)]
+  const from = placeOf(frame, loop)
+  const out = Math.min(fade, end - from)
+  for (let at = from; at < end && frame < frames; at++, frame++) heard[frame] = clip[at] * Math.min(1, (end - at) / out)
+  return heard
+}
+
+test('what has left its loop ends where its end is trimmed to, behind the loop at the soonest, and fades out to it without a step', () => {
+  const random = seeded(96)
+  const frames = 9000
+  for (let i = 0; i < 40; i++) {
+    const clip = noise(4000, 500 + i)
+    const startFrame = Math.floor(1500 * random())
+    const loop = loopOf(startFrame, startFrame + 50 + Math.floor(1200 * random()), { until: 'letGo', kind: i % 2 ? 'forward' : 'backAndForth' }) // prettier-ignore
+    const [letGo, trim, fade] = [6000, 3000, i % 3 ? 2500 : 0].map((most) => Math.floor(most * random()))
+    const own = { mode: 'hold' as const, values: { endSeconds: trim / RATE, fadeOutSeconds: fade / RATE } }
+    const given: Played = { own, loop, letGo, frames }
+    const [left] = played([clip], given)
+    const wanted = plainLeaving(clip, loop, { letGo, trim, fade, frames })
+    const worst = left.reduce((most, sample, at) => Math.max(most, Math.abs(sample - wanted[at])), 0)
+    expect({ i, letGo, trim, fade, worst: worst < 1e-6 }).toEqual({ i, letGo, trim, fade, worst: true })
+    expect(played([clip], { ...given, block: 53 })[0]).toEqual(left)
+    expect(played([clip], { ...given, isPlain: true })[0]).toEqual(left)
+  }
+})

@@ -1,3 +1,4 @@
+import { EdgeField } from '../program/layout'
 import type { EngineState } from '../state'
 
 /**
@@ -11,7 +12,7 @@ export function leaveLoop(engine: EngineState, voice: number): boolean {
   const within = into < 0 ? into : into % v.loopPeriod[voice]
   if (within < v.loopPlain[voice]) {
     v.position[voice] = v.loopStart[voice] + within
-    takeTail(engine, voice)
+    takeTail(engine, voice, 0)
   } else {
     v.frames[voice] = v.position[voice] - within + v.loopPeriod[voice]
     v.leaves[voice] = 1
@@ -19,12 +20,21 @@ export function leaveLoop(engine: EngineState, voice: number): boolean {
   return true
 }
 
-/** From here on the voice is read from its clip without the loop. */
-export function takeTail({ voices: v }: EngineState, voice: number): void {
+/**
+ * From frame `at` of the stretch that is being read the voice is read from its clip without the loop. That ends where its end is
+ * trimmed to; a fade that would have begun before begins here, so that there is no step.
+ */
+export function takeTail({ voices: v }: EngineState, voice: number, at: number): void {
+  const row = voice * EdgeField.length
+  const end = v.edges[row + EdgeField.tailEndFrame]
+  v.edges[row + EdgeField.endFrame] = end
+  v.edges[row + EdgeField.outFrames] = Math.min(v.edges[row + EdgeField.tailOutFrames], end - v.position[voice])
+  v.edges[row + EdgeField.tailAt] = at
   v.chunk[voice] = v.tailChunk[voice]
   v.left[voice] = v.tailLeft[voice]
   v.right[voice] = v.tailRight[voice]
-  v.frames[voice] = v.laidFrames[voice] = v.tailFrames[voice]
+  v.frames[voice] = end
+  v.laidFrames[voice] = v.tailFrames[voice]
   v.levels[voice] = v.tailLevels[voice]
   v.loops[voice] = v.leaves[voice] = v.loopPeriod[voice] = 0
   v.tailChunk[voice] = -1

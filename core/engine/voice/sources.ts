@@ -106,7 +106,7 @@ function readRun(engine: EngineState, voice: number, at: number, count: number, 
   if (v.leaves[voice] === 0 || v.position[voice] < v.frames[voice] || produced === count) return produced
   // It came round to where it leaves its loop: the rest of the run is the clip itself.
   v.position[voice] += v.loopStart[voice] - v.frames[voice]
-  takeTail(engine, voice)
+  takeTail(engine, voice, at + produced)
   path[PASSED] += produced
   produced += readStretch(engine, voice, at + produced, count - produced, stereo)
   return produced

@@ -2,8 +2,9 @@ import {
   gainsLeft, gainsRight, MIX_FROM, positions, scratchLeft, scratchRight, SetUp_chunkAt, SourceKind_plain, SourceKind_resampled, stageCodes_edges, v_basePlace,
   v_baseRate, v_cellEnd, v_cellPlace, v_cellPlaceStep, v_cellRate, v_cellRatio, v_cellStart, v_chunk, v_frames, v_isLive, v_laidFrames, v_leaves, v_left, v_levels, v_loopPeriod, v_loops, v_loopStart,
   v_position, v_right, v_roundFrom, v_runPlace, v_runPlaceStep, v_runRate, v_runRateRatio, v_runStart, v_source, v_tailChunk, v_tailFrames,
-  v_tailLeft, v_tailLevels, v_tailRight,
+  v_edges, v_tailLeft, v_tailLevels, v_tailRight,
 } from './constants' // prettier-ignore
+import { EdgeField } from '../../program/layout'
 import { beginPitchCell } from './pitch'
 import { readThrough } from './reading'
 import { stageAt, stageCount } from './stages'
@@ -102,16 +103,23 @@ function readRun(e: usize, voice: usize, at: i32, count: i32, stereo: bool, pass
   const produced = readStretch(e, voice, at, count, stereo, passed)
   if (load<i32>(w, v_leaves) == 0 || load<f64>(d, v_position) < load<f64>(d, v_frames) || produced == count) return produced
   store<f64>(d, load<f64>(d, v_position) + (load<f64>(d, v_loopStart) - load<f64>(d, v_frames)), v_position)
-  takeTail(d, w)
+  takeTail(e, voice, at + produced)
   return produced + readStretch(e, voice, at + produced, count - produced, stereo, passed + <f64>produced)
 }
 
-/** From here on the voice is read from its clip without the loop. */
-function takeTail(d: usize, w: usize): void {
+/** From frame `at` of the stretch on the voice is read from its clip without the loop; see voice/loops.ts. */
+function takeTail(e: usize, voice: usize, at: i32): void {
+  const d = e + (voice << 3)
+  const w = e + (voice << 2)
+  const row = e + v_edges + ((voice * <usize>EdgeField.length) << 3)
+  const end = load<f64>(row, EdgeField.tailEndFrame << 3)
+  store<f64>(row, end, EdgeField.endFrame << 3)
+  store<f64>(row, min<f64>(load<f64>(row, EdgeField.tailOutFrames << 3), end - load<f64>(d, v_position)), EdgeField.outFrames << 3)
+  store<f64>(row, <f64>at, EdgeField.tailAt << 3)
   store<i32>(w, load<i32>(w, v_tailChunk), v_chunk)
   store<i32>(w, load<i32>(w, v_tailLeft), v_left)
   store<i32>(w, load<i32>(w, v_tailRight), v_right)
-  store<f64>(d, load<f64>(d, v_tailFrames), v_frames)
+  store<f64>(d, end, v_frames)
   store<f64>(d, load<f64>(d, v_tailFrames), v_laidFrames)
   store<i32>(w, load<i32>(w, v_tailLevels), v_levels)
   store<i32>(w, 0, v_loops)
