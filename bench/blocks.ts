@@ -10,18 +10,22 @@ const MINUTES = Number(process.env.BENCH_MINUTES ?? 1)
 /** The same minutes are rendered so often: what a block took each time is the engine's own, the rest came between. */
 const RUNS = Number(process.env.BENCH_RUNS ?? 3)
 
-/** How much of the time that a block lasts it takes to render, in 999 of 1000 blocks: as it came, and the least of the runs for each block. */
+/**
+ * How much of the time that a block lasts it takes to render, in 999 of 1000 blocks: as it came, and the least of the runs for
+ * each block. The pads are struck one after another, or all 64 of them on one frame, which is one block of 469.
+ */
 export async function figuresOfBlocks(): Promise<Record<string, Figure>> {
   const engine = await loadEngine()
-  return { ...blockFigures(engine, 1), ...blockFigures(engine, 2) }
+  const figures = [1, 2].flatMap((channels) => [true, false].map((isSpread) => blockFigures(engine, channels, isSpread)))
+  return Object.assign({}, ...figures) as Record<string, Figure>
 }
 
-function blockFigures(engine: Engine, channels: number): Record<string, Figure> {
-  const runs = Array.from({ length: RUNS }, () => sharesOf(engine, channels))
+function blockFigures(engine: Engine, channels: number, isSpread: boolean): Record<string, Figure> {
+  const runs = Array.from({ length: RUNS }, () => sharesOf(engine, channels, isSpread))
   const least = runs[0].map((_, block) => Math.min(...runs.map((shares) => shares[block])))
   const [ours, own] = [runs[0], least].map((shares) => shares.sort((a, b) => a - b))
   const theirs = blocksOfNothing(ours.length, at(ours, 0.5))
-  const name = channels === 1 ? 'mono' : 'stereo'
+  const name = `${channels === 1 ? 'mono' : 'stereo'}${isSpread ? '' : '.allAtOnce'}`
   const unit = `% of a block of ${FRAMES} frames, in 999 of 1000 of ${MINUTES} min with ${VOICES} voices; spread: median and most`
   const peer = 'a loop of sums as long as the median block: what this machine takes away by itself'
   const figure = (shares: Float64Array) => ({
@@ -37,7 +41,7 @@ function blockFigures(engine: Engine, channels: number): Record<string, Figure> 
 }
 
 /** What each block takes, in its order. */
-function sharesOf(engine: Engine, channels: number): Float64Array {
+function sharesOf(engine: Engine, channels: number, isSpread: boolean): Float64Array {
   const { kit, audio } = voiceKit(VOICES, channels)
   const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
   const frames = MINUTES * 60 * RATE
@@ -45,6 +49,7 @@ function sharesOf(engine: Engine, channels: number): Float64Array {
     engine,
     kit.pads.map((pad) => loader.slotOf(pad.id)),
     frames,
+    isSpread,
   )
   const [left, right] = [new Float32Array(FRAMES), new Float32Array(FRAMES)]
   const render = () => engine.render(state, left, right, 0, FRAMES)

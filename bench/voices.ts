@@ -147,10 +147,12 @@ export function voiceKit(voices: number, channels: number, work: 'all' | 'level'
   return { kit: { ...createKit(makeId, 'Bench'), pads, maxStrikes: 128 }, audio }
 }
 
-export function eventsOf(engine: Engine, padSlots: readonly number[], frames: number) {
+/** Every pad struck again and again: all of them on one frame, or one after another. */
+export function eventsOf(engine: Engine, padSlots: readonly number[], frames: number, isSpread = false) {
   const events = []
+  const apart = isSpread ? STRIKE_EVERY / padSlots.length : 0
   for (let frame = 0; frame < frames; frame += STRIKE_EVERY)
-    for (const padSlot of padSlots) events.push({ frame, type: engine.EventType.strike, padSlot, velocity: 127 })
+    padSlots.forEach((padSlot, i) => events.push({ frame: frame + Math.round(i * apart), type: engine.EventType.strike, padSlot, velocity: 127 })) // prettier-ignore
   return engine.toScore(events)
 }
 

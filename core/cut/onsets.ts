@@ -1,3 +1,4 @@
+import { USUAL_GAP_SECONDS } from '../kit/source'
 import { strikesOver } from './gestures'
 import type { Strikes } from './gestures'
 import { LEAST_SHARE, rangeOf } from './edge'
@@ -61,7 +62,7 @@ export function findHits(
 }
 
 /** Time that two hits are apart by at least, where nothing is said. */
-export const MIN_GAP_SECONDS = 0.06
+export const MIN_GAP_SECONDS = USUAL_GAP_SECONDS
 
 /** The peaks of the curve itself at or above a line, each placed on its first frame, whatever they belong to. */
 export function findOnsets(

@@ -195,19 +195,28 @@ export function makeRoom(engine: EngineState): void {
 /** Stops strikes until one more fits within the limit of those whose `column` says `key`: a pad's, a group's, all; whose it was is noted. */
 function stealBeyond(engine: EngineState, column: ArrayLike<number>, key: number, limit: number, by: number): void {
   const s = engine.strikes
-  for (;;) {
-    let count = 0
-    let first = -1
-    for (let slot = 0; slot < s.active.length; slot++) {
-      if (s.active[slot] === 0 || s.stopping[slot] !== 0 || column[slot] !== key) continue
-      count++
-      if (first < 0 || goesBefore(engine, slot, first)) first = slot
-    }
-    if (count < limit) return
+  while (countOf(s, column, key) >= limit) {
+    const first = firstOf(engine, column, key)
     setBit(engine.memory.log, engine.now.record + LogField.room, s.padSlot[first])
     engine.memory.log[engine.now.record + LogField.roomBy] |= by
     stopStrike(engine, first, engine.stopFadeFrames)
   }
+}
+
+/** How many strikes go on of those whose `column` says `key`; every strike asks for it, and hardly any has to find the first of them. */
+function countOf({ active, stopping }: EngineState['strikes'], column: ArrayLike<number>, key: number): number {
+  let count = 0
+  for (let slot = 0; slot < active.length; slot++) if (column[slot] === key && active[slot] !== 0 && stopping[slot] === 0) count++
+  return count
+}
+
+/** The one of them that is to go first. */
+function firstOf(engine: EngineState, column: ArrayLike<number>, key: number): number {
+  const { active, stopping } = engine.strikes
+  let first = -1
+  for (let slot = 0; slot < active.length; slot++)
+    if (column[slot] === key && active[slot] !== 0 && stopping[slot] === 0 && (first < 0 || goesBefore(engine, slot, first))) first = slot
+  return first
 }
 
 function goesBefore(engine: EngineState, a: number, b: number): boolean {
