@@ -149,7 +149,7 @@ export function voiceKit(voices: number, channels: number, work: 'all' | 'level'
 
 /** Every pad struck again and again: all of them on one frame, or one after another. */
 export function eventsOf(engine: Engine, padSlots: readonly number[], frames: number, isSpread = false) {
-  const events = []
+  const events: { frame: number; type: number; padSlot: number; velocity: number }[] = []
   const apart = isSpread ? STRIKE_EVERY / padSlots.length : 0
   for (let frame = 0; frame < frames; frame += STRIKE_EVERY)
     padSlots.forEach((padSlot, i) => events.push({ frame: frame + Math.round(i * apart), type: engine.EventType.strike, padSlot, velocity: 127 })) // prettier-ignore

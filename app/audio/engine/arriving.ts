@@ -6,6 +6,8 @@ import { audioForNote, recipeOf } from '@heliaster/core/matter'
 
 import { decodedAudio, noteMissing } from '../files/audio-files'
 import { bringAlong, hurry } from '../files/from-server'
+import { letGo, tidy } from '../workers/let-go'
+import { tidyCoreWork } from '../workers/workers'
 
 /** How many files are read at once; more would only make those that are struck wait. */
 const READERS = 3
@@ -154,9 +156,13 @@ function tellArrived(loader: KitLoader, state: Arriving): void {
   for (const listener of arrivedListeners) listener()
   const lacking = loader.lacking() // what found no room yet is tried again soon
   for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
+  letGo(4 * state.freshSamples)
   state.freshSamples = 0
   const isLast = state.wanted.length === 0 && state.beingRead.size === 0 && state.kit.pads.every(({ id }) => loader.isLaidOut(id))
-  if (isLast) performance.mark?.('heliaster-all-arrived') // what the bench waits for
+  if (!isLast) return
+  performance.mark?.('heliaster-all-arrived') // what the bench waits for
+  whenQuiet(() => tidy())
+  tidyCoreWork()
 }
 
 /**

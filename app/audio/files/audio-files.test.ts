@@ -6,6 +6,7 @@ import type { AudioHash } from '@heliaster/core/kit'
 
 import { localDb } from '../../sync/local-db'
 import { AudioMissing } from './from-server'
+import { tidy } from '../workers/let-go'
 import { audioBytes, audioPicture, decodedAudio, drawnPicture, keepAudio, missingAudio, noteMissing, readyAudio } from './audio-files'
 
 const mockKept = jest.fn()
@@ -93,6 +94,13 @@ test('what was not used for longest is let go of when there is too much, and dec
   const before = mockDecode.mock.calls.length
   await decodedAudio(files[1])
   expect(mockDecode.mock.calls.length).toBe(before + 1)
+  // When all has come, those that happened to be last are no more wanted than the others; few stay.
+  const atHand = () => files.filter((hash) => readyAudio(hash) !== undefined).length
+  tidy()
+  expect(atHand()).toBe(0)
+  for (const hash of files.slice(0, 2)) await decodedAudio(hash)
+  tidy()
+  expect(atHand()).toBe(2)
 })
 
 test('a picture is drawn once, kept on this device, and at hand at once afterwards', async () => {

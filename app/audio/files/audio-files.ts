@@ -11,6 +11,7 @@ import { AudioMissing, fromServer } from './from-server'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
 import { workedSound } from './worked-sound'
+import { whenTidied } from '../workers/let-go'
 import { coreWork } from '../workers/workers'
 
 /** Files that pads want and that cannot be had, each with its reason. */
@@ -59,6 +60,9 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
   return promise
 }
 
+/** Whether recordings came by of which not all could stay at hand: those that did are the last ones, not those that are wanted. */
+let cameBy = false
+
 const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
 
 /** Keeps audio as the one used last, and lets go of those of its kind that were not used for longest. */
@@ -71,10 +75,20 @@ function keepReady(hash: AudioHash, audio: Audio): void {
   for (const [oldest, one] of own) {
     if (samples <= (isWorked ? MOST_WORKED_SAMPLES : MOST_SAMPLES) || oldest === hash) return
     samples -= samplesOf(one)
-    ready.delete(oldest)
-    decoded.delete(oldest)
+    forget(oldest)
+    cameBy ||= !isWorked
   }
 }
+
+function forget(hash: AudioHash): void {
+  ready.delete(hash)
+  decoded.delete(hash)
+}
+
+whenTidied(() => {
+  if (cameBy) for (const hash of [...ready.keys()]) if (recipeOf(hash) === undefined) forget(hash)
+  cameBy = false
+})
 
 /** A recording as it is decoded, or a sound as its recipe works it. */
 async function decode(hash: AudioHash): Promise<Decoded> {

@@ -44,6 +44,7 @@ import { transfer } from 'comlink'
 
 import type { ClipLook } from '../files/clip-look'
 import { pictureOf } from '../files/picture'
+import { letGo, tidy } from './let-go'
 
 export interface Decoded {
   readonly audio: Audio
@@ -87,12 +88,15 @@ export const work = {
   hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
   async decode(file: Blob): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
     const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
+    letGo(file.size)
     if (!result.ok) return result
     const { cues, notes } = result.file
     const audio = { ...result.file.audio, channels: result.file.audio.channels.map(handedOn) }
     const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
     return transfer({ ok: true as const, decoded }, audio.channels.flatMap(ownBuffer))
   },
+  /** Nothing more is decoded for now. */
+  tidy: () => tidy(),
   encode(audio: Audio, bits: 16 | 24 | 32): ArrayBuffer {
     const bytes = writeWav(audio, { bits })
     return transfer(bytes.buffer, [bytes.buffer])

@@ -14,6 +14,11 @@ export function coreWork(): Remote<CoreWork> {
   return core
 }
 
+/** Nothing more is decoded for now, where anything was. */
+export function tidyCoreWork(): void {
+  void core?.tidy()
+}
+
 export function shipWork(): Remote<ShipWork> {
   ship ??= wrap<ShipWork>(new Worker(new URL('./ship.worker', window.location.href)))
   return ship

@@ -1,0 +1,32 @@
+import { letGo, tidy } from './let-go'
+
+test('the browser is made to look once for every 16 MB that are let go, however they come', () => {
+  const ask = jest.fn((bytes: number) => bytes)
+  for (let i = 0; i < 48; i++) letGo(1e6, ask)
+  expect(ask).toHaveBeenCalledTimes(3)
+  letGo(40e6, ask)
+  expect(ask).toHaveBeenCalledTimes(4)
+  expect(Math.min(...ask.mock.calls.flat())).toBeGreaterThan(32e6)
+})
+
+test('where it is refused nothing is lost, and it is asked again', () => {
+  const refused = jest.fn(() => {
+    throw new RangeError('Array buffer allocation failed')
+  })
+  letGo(16e6, refused)
+  letGo(16e6, refused)
+  expect(refused).toHaveBeenCalledTimes(2)
+  letGo(16e6) // and the real one has room for it
+})
+
+test('when all has come it is made to look once more, but not for a little', () => {
+  tidy(jest.fn())
+  const ask = jest.fn((bytes: number) => bytes)
+  letGo(17e6, ask)
+  tidy(ask)
+  tidy(ask)
+  expect(ask).toHaveBeenCalledTimes(2)
+  letGo(3e6, ask)
+  tidy(ask)
+  expect(ask).toHaveBeenCalledTimes(2)
+})
