@@ -205,3 +205,11 @@ export async function fills(page: Page, name: string, act: () => Promise<void>):
   await act()
   expect(await watched).toBe(true)
 }
+
+/** What was just recorded of the pads, once it lies in Cut: its name, and the strikes of the one with audio on this device; other tests name theirs alike. */
+export async function takenBack(page: Page) {
+  await expect(page).toHaveURL(/\/cut/)
+  const name = (await page.getByText(/^Taken back \d+$/).first().textContent())! // prettier-ignore
+  const { strikes = [] } = await storedSource(page, name, true)
+  return { name, strikes }
+}

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { unzipSync } from 'fflate'
 
-import { fills, keptKit, openOwnDemo, pad, saved, standing, storedBytes, storedSource } from './helpers'
+import { fills, keptKit, openOwnDemo, pad, saved, standing, storedBytes, takenBack } from './helpers'
 
 const press = (page: Page, name: string | RegExp) =>
   page
@@ -257,14 +257,14 @@ test('the wheel is let move a filter of the whole kit; what is recorded of the p
   await page.getByRole('link', { name: 'Gather' }).click()
   await page.getByText('The pads', { exact: true }).click()
   await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await expect(page.getByText('Stop and cut')).toBeVisible()
   await page.keyboard.press('c')
   await expect(page.getByText('1 hit', { exact: true })).toBeVisible()
   await controller.getByRole('slider', { name: 'Wheel' }).press('End')
   await page.keyboard.press('c')
   await expect(page.getByText('2 hits', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Stop and cut' }).click()
-  const name = (await page.getByText(/^Taken back \d+$/).first().textContent())! // prettier-ignore
-  const { strikes = [] } = await storedSource(page, name)
+  const { name, strikes } = await takenBack(page)
   const read = readWav(await storedBytes(page, name))
   if (!read.ok) throw new Error(read.message)
   const [side] = read.file.audio.channels

@@ -8,7 +8,7 @@ import { expect, test } from '@playwright/test'
 import type { Download, Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 
-import { askedForFile, openDemo, openOwnDemo, pad, saved, storedBytes, storedSource } from './helpers'
+import { askedForFile, openDemo, openOwnDemo, pad, saved, storedBytes, takenBack } from './helpers'
 
 const KEYS = ['z', 'c', 'x', 'c', 'z', 'v', 'x', 'b']
 
@@ -37,8 +37,7 @@ test('a passage that was played is kept afterwards, and sounds again to the last
   for (const key of KEYS) await page.keyboard.press(key)
   await expect(page.getByText(/^[1-9]\d* hits?$/)).toBeVisible()
   await page.getByRole('button', { name: 'Stop and cut' }).click()
-  const name = (await page.getByText(/^Taken back \d+$/).first().textContent())! // prettier-ignore
-  const { strikes = [] } = await storedSource(page, name)
+  const { name, strikes } = await takenBack(page)
   const recorded = readWav(await storedBytes(page, name))
 
   await page.getByRole('link', { name: 'Groove' }).click()

@@ -7,7 +7,7 @@ import { readWav } from '@heliaster/core/audio'
 import { chromium, expect, test } from '@playwright/test'
 import type { BrowserContext, Page } from '@playwright/test'
 
-import { newKit, openDemo, pad, saved, storedBytes, storedSource } from './helpers'
+import { newKit, openDemo, openOwnDemo, pad, saved, storedBytes, takenBack } from './helpers'
 
 const record = (page: Page) => page.getByRole('button', { name: 'Record', exact: true })
 
@@ -144,7 +144,7 @@ test('no more room: recording stops, what is there is kept, and the person is to
 })
 
 test('strikes recorded on a pad become its turns, and three passes its bands', async ({ page }) => {
-  await openDemo(page, 'board')
+  await openOwnDemo(page, 'board')
   await pad(page, 'Buoy bell').tap()
   await page.getByRole('button', { name: 'Open pad' }).tap()
   const onPad = page.getByRole('button', { name: 'Record here' })
@@ -174,8 +174,7 @@ test('strikes recorded on a pad become its turns, and three passes its bands', a
   await page.getByRole('button', { name: 'Stop', exact: true }).tap()
   await page.getByRole('button', { name: /^Put them on as bands: soft [1-9]\d*, middle [1-9]\d*, hard [1-9]/ }).tap()
   await expect(page.getByRole('button', { name: 'Hear band 3, turn 1', exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Close' }).last().tap()
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).first().tap()
+  await saved(page)
 })
 
 async function hitCount(page: Page): Promise<number> {
@@ -198,11 +197,7 @@ test('what the pads play is taken back in sample for sample, with its strikes', 
     })
     .toBeGreaterThan(0)
   await page.getByRole('button', { name: 'Stop and cut' }).tap()
-  const name = (await page
-    .getByText(/^Taken back \d+$/)
-    .first()
-    .textContent())! // others may have been taken back before
-  const { strikes = [] } = await storedSource(page, name)
+  const { name, strikes } = await takenBack(page)
   expect(new Set(strikes.map((strike) => strike.padName))).toEqual(new Set(['Keel drop']))
   const result = readWav(await storedBytes(page, name))
   const [left] = result.ok ? result.file.audio.channels : []
