@@ -32,6 +32,7 @@ export function KitShell() {
   const path = usePathname()
   const here = path.split('/').pop()
   const settled = useDeferredValue(here) // a place opens first, the pads beside it right after
+  const hasPlace = useDeferredValue(true, false) // the kit's name stands first
   const exists = useStore(kits.store, (state) => kitId in state.entries)
   const problem = useStore(sound, (state) => state.problem)
   useKitSound(kitId)
@@ -44,7 +45,8 @@ export function KitShell() {
       <Room
         isShown={path.startsWith('/kit/')}
         after={
-          exists && (
+          exists &&
+          hasPlace && (
             <>
               <TillerStrip />
               {settled !== 'board' && <PadStrip />}
@@ -60,7 +62,7 @@ export function KitShell() {
         <RecordingMark />
         <TakeBar />
         <SoloBar />
-        <View style={{ flex: 1, minHeight: 0 }}>{exists ? <Slot /> : <KitMissing kitId={kitId} />}</View>
+        <View style={{ flex: 1, minHeight: 0 }}>{!exists ? <KitMissing kitId={kitId} /> : hasPlace && <Slot />}</View>
       </Room>
       {!isWide && (
         <View style={{ borderTopWidth: here === 'board' ? 1 : 0, borderTopColor: palette.faint }}>

@@ -217,6 +217,46 @@ test('what is laid out when other sounds have come wants its files too', async (
   jest.useRealTimers()
 })
 
+test('no more is read while much of what came waits to be laid out, and all is there only when all of it is', async () => {
+  const kit = aKit(Array.from({ length: 120 }, (_, i) => `n${i}-`))
+  const { loader, fresh, has, load } = aLoader(kit)
+  const mark = jest.fn()
+  Object.assign(performance, { mark })
+  jest.useFakeTimers({ doNotFake: ['performance'] })
+  const arriveAll = async () => {
+    for (const one of mockReading) {
+      one.arrive() // reading the next is begun before this one ends
+      await settle()
+    }
+  }
+  loadWhenReady(kit, undefined, loader, fresh)
+  jest.advanceTimersByTime(1000) // the screen stands
+  load.mockImplementation(() => false) // there is no room to lay anything out
+  await arriveAll()
+  expect([mockReading.length < 110, fresh.size]).toEqual([true, mockReading.length])
+  expect(mark).not.toHaveBeenCalled()
+  load.mockImplementation(() => {
+    for (const hash of fresh.keys()) has.add(hash)
+    return true
+  })
+  jest.advanceTimersByTime(1000)
+  await arriveAll()
+  expect([mockReading.length, has.size, fresh.size]).toEqual([120, 120, 0])
+  expect(mark.mock.calls).toEqual([['heliaster-all-arrived']])
+  jest.useRealTimers()
+  Reflect.deleteProperty(performance, 'mark')
+})
+
+test('of what has come the pad that is struck is laid out first', async () => {
+  const kit = aKit(['a1', 'a2'], ['b'], ['c'])
+  const { loader, fresh, load } = aLoader(kit)
+  loadWhenReady(kit, undefined, loader, fresh)
+  mockReading[2].arrive() // b; the others are still read
+  await settle()
+  expect(fetchFirst(loader, { padId: kit.pads[1].id, velocity: 90 }, () => undefined)).toBe(false)
+  expect(load).toHaveBeenLastCalledWith(kit, undefined, expect.objectContaining({ first: kit.pads[1].id }))
+})
+
 test('a pad of another kit, and one whose sound is here, wait for nothing', () => {
   const kit = aKit(['a'])
   const { loader, fresh, has } = aLoader(kit)

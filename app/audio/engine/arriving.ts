@@ -27,8 +27,12 @@ interface Arriving {
   readonly failed: Set<AudioHash>
   /** Whether reading begins only when the screen stands. */
   waitsForQuiet: boolean
-  /** Arrived since the engine was last told, and how many samples that is. */
+  /** Arrived, and not laid out yet. */
   readonly fresh: Map<AudioHash, Audio>
+  /** Whether something came since all was there. */
+  isComing: boolean
+  /** How many files and samples arrived since the engine was last told. */
+  freshFiles: number
   freshSamples: number
 }
 
@@ -50,8 +54,10 @@ function sayRefused(loader: KitLoader): void {
   refusedBefore.set(loader, refused)
 }
 
-/** A kit that is new is laid out for so long at a time, that the page takes taps in between. */
+/** A kit that is new, and sounds as they come, are laid out for so long at a time, that the page takes taps in between. */
 const SLICE_MS = 12
+/** No more is read while so much still waits to be laid out. */
+const MOST_FRESH = 4 * FRESH_FILES
 
 /** Loads a kit, what is left of it in a moment, and what found no room again until it has. `first` is a pad that is wanted now. */
 function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, first?: PadId): boolean {
@@ -61,7 +67,13 @@ function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, 
   const pace = { ...(first ? { first } : {}), isOver: () => (isOver ||= performance.now() > until) }
   const isWhole = loader.load(kit, choice, pace)
   sayRefused(loader)
-  wantMore(loader)
+  const state = arriving.get(loader)
+  if (state) {
+    const lacking = loader.lacking()
+    letGoOfPlaced(state, lacking)
+    wantMore(loader, state, lacking)
+    if (isWhole) sayWhenAllArrived(state)
+  }
   if (isWhole) return true
   again.set(
     loader,
@@ -70,12 +82,17 @@ function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, 
   return false
 }
 
+/** What the engine has need not be held any longer; what found no room yet, or was left for later, is tried again soon. */
+function letGoOfPlaced({ fresh }: Arriving, lacking: ReadonlySet<AudioHash>): void {
+  const placed = [...fresh.keys()].filter((hash) => !lacking.has(hash))
+  for (const hash of placed) fresh.delete(hash)
+  if (placed.length > 0) for (const listener of arrivedListeners) listener()
+}
+
 /** What was laid out since wants its files as well, after those that are wanted already. */
-function wantMore(loader: KitLoader): void {
-  const state = arriving.get(loader)
-  if (!state) return
+function wantMore(loader: KitLoader, state: Arriving, lacking: ReadonlySet<AudioHash>): void {
   const known = new Set(state.wanted)
-  const more = [...loader.lacking()].filter(
+  const more = [...lacking].filter(
     (hash) => !known.has(hash) && !state.fresh.has(hash) && !state.beingRead.has(hash) && !state.failed.has(hash),
   )
   state.wanted.push(...more)
@@ -92,6 +109,8 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
     failed: new Set(),
     waitsForQuiet: false,
     fresh,
+    isComing: false,
+    freshFiles: 0,
     freshSamples: 0,
   }
   state.kit = kit
@@ -118,7 +137,7 @@ function whenQuiet(then: () => void): void {
 }
 
 function readOn(loader: KitLoader, state: Arriving): void {
-  while (state.beingRead.size < READERS && state.wanted.length > 0) {
+  while (state.beingRead.size < READERS && state.wanted.length > 0 && state.fresh.size < MOST_FRESH) {
     const hash = state.wanted.shift()!
     state.beingRead.add(hash)
     void decodedAudio(hash)
@@ -129,7 +148,7 @@ function readOn(loader: KitLoader, state: Arriving): void {
       })
       .then(() => {
         state.beingRead.delete(hash)
-        const isEnough = state.fresh.size >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
+        const isEnough = state.freshFiles >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
         if (isEnough || (state.wanted.length === 0 && state.beingRead.size === 0)) tellArrived(loader, state)
         readOn(loader, state)
       })
@@ -140,6 +159,8 @@ function readOn(loader: KitLoader, state: Arriving): void {
 function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
   noteMissing(hash, undefined)
   state.fresh.set(hash, audio)
+  state.isComing = true
+  state.freshFiles++
   state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
 }
 
@@ -151,15 +172,18 @@ export function onArrived(listener: () => void): () => void {
   return () => arrivedListeners.delete(listener)
 }
 
-function tellArrived(loader: KitLoader, state: Arriving): void {
-  loadAll(state.kit, state.choice, loader)
-  for (const listener of arrivedListeners) listener()
-  const lacking = loader.lacking() // what found no room yet is tried again soon
-  for (const hash of [...state.fresh.keys()]) if (!lacking.has(hash)) state.fresh.delete(hash)
+/** `first` is a pad that was struck: what has come of it is laid out before all else. */
+function tellArrived(loader: KitLoader, state: Arriving, first?: PadId): void {
   letGo(4 * state.freshSamples)
+  state.freshFiles = 0
   state.freshSamples = 0
-  const isLast = state.wanted.length === 0 && state.beingRead.size === 0 && state.kit.pads.every(({ id }) => loader.isLaidOut(id))
-  if (!isLast) return
+  loadAll(state.kit, state.choice, loader, first)
+}
+
+/** Once the last of a kit is laid out, what lies about of it can go. */
+function sayWhenAllArrived(state: Arriving): void {
+  if (!state.isComing || state.wanted.length + state.beingRead.size + state.fresh.size > 0) return
+  state.isComing = false
   performance.mark?.('heliaster-all-arrived') // what the bench waits for
   whenQuiet(() => tidy())
   tidyCoreWork()
@@ -186,7 +210,7 @@ export function fetchFirst(
   const lacking = loader.lacking()
   const missing = [...new Set(needed)].filter((hash) => lacking.has(hash) && !state.fresh.has(hash))
   if (missing.length === 0) {
-    if (state.fresh.size > 0) tellArrived(loader, state)
+    if (state.fresh.size > 0) tellArrived(loader, state, padId)
     return false
   }
   const struckAt = performance.now()
@@ -194,7 +218,7 @@ export function fetchFirst(
   for (const hash of missing) hurry(hash)
   const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
   void Promise.allSettled(reading).then(() => {
-    tellArrived(loader, state)
+    tellArrived(loader, state, padId)
     if (performance.now() - struckAt < LATEST_MS) then()
   })
   return true

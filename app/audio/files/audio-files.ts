@@ -8,6 +8,7 @@ import { localDb } from '../../sync/local-db'
 import { device } from '../../documents'
 import type { Decoded } from '../workers/core-work'
 import { AudioMissing, fromServer } from './from-server'
+import { createAtHand } from './at-hand'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
 import { workedSound } from './worked-sound'
@@ -28,8 +29,9 @@ const MOST_SAMPLES = 4 << 20
 /** What was worked took longer than decoding does. */
 const MOST_WORKED_SAMPLES = 12 << 20
 const decoded = new Map<AudioHash, Promise<Decoded>>()
-/** In the order of their last use. */
-const ready = new Map<AudioHash, Audio>()
+const recordings = createAtHand(MOST_SAMPLES)
+const worked = createAtHand(MOST_WORKED_SAMPLES)
+const atHand = (hash: AudioHash) => (recipeOf(hash) === undefined ? recordings : worked)
 const pictures = new Map<AudioHash, Promise<Picture>>()
 
 /** Keeps a new file on this device and on its way to the server. */
@@ -56,38 +58,30 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
     promise = decode(hash)
     decoded.set(hash, promise)
     promise.catch(() => decoded.delete(hash))
-  } else if (ready.has(hash)) keepReady(hash, ready.get(hash)!)
+    return promise
+  }
+  const audio = readyAudio(hash)
+  if (audio) keepReady(hash, audio)
   return promise
 }
 
 /** Whether recordings came by of which not all could stay at hand: those that did are the last ones, not those that are wanted. */
 let cameBy = false
 
-const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
-
-/** Keeps audio as the one used last, and lets go of those of its kind that were not used for longest. */
+/** Keeps audio as the one used last of its kind. */
 function keepReady(hash: AudioHash, audio: Audio): void {
-  const isWorked = recipeOf(hash) !== undefined
-  ready.delete(hash)
-  ready.set(hash, audio)
-  const own = [...ready].filter(([one]) => (recipeOf(one) !== undefined) === isWorked)
-  let samples = own.reduce((sum, [, one]) => sum + samplesOf(one), 0)
-  for (const [oldest, one] of own) {
-    if (samples <= (isWorked ? MOST_WORKED_SAMPLES : MOST_SAMPLES) || oldest === hash) return
-    samples -= samplesOf(one)
-    forget(oldest)
-    cameBy ||= !isWorked
-  }
-}
-
-function forget(hash: AudioHash): void {
-  ready.delete(hash)
-  decoded.delete(hash)
+  const forgotten = atHand(hash).keep(hash, audio)
+  for (const oldest of forgotten) decoded.delete(oldest)
+  cameBy ||= forgotten.length > 0 && recipeOf(hash) === undefined
 }
 
 whenTidied(() => {
-  if (cameBy) for (const hash of [...ready.keys()]) if (recipeOf(hash) === undefined) forget(hash)
+  if (!cameBy) return
   cameBy = false
+  for (const hash of recordings.hashes()) {
+    recordings.forget(hash)
+    decoded.delete(hash)
+  }
 })
 
 /** A recording as it is decoded, or a sound as its recipe works it. */
@@ -106,7 +100,7 @@ async function decode(hash: AudioHash): Promise<Decoded> {
 
 /** Decoded audio when it is here already. */
 export function readyAudio(hash: AudioHash): Audio | undefined {
-  return ready.get(hash)
+  return atHand(hash).get(hash)
 }
 
 const drawn = new Map<AudioHash, Picture>()

@@ -22,13 +22,16 @@ import { PadsSheet } from './several/PadsSheet'
 import { TiesPanel } from './sheets-later'
 import { tieCount } from './ties/tie-count'
 
+/** Not `undefined`, which would be as if nothing was said of how it begins. */
+const NONE = null
+
 /** Where pads are laid out, filled and played. */
 export function BoardScreen() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kit = useKit()
   const chosen = useChosenPad()
-  const shownId = useDeferredValue(chosen?.pad.id, undefined) // a pad that is struck is marked first, what is on it comes right after
+  const shownId = useDeferredValue(chosen?.pad.id, NONE) // a pad that is struck is marked first, what is on it comes right after
   const shown = shownId && (kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad)
   const [open, setOpen] = useState(false)
   const [mode, setMode] = useState<BoardMode>('play')

@@ -35,25 +35,26 @@ export function createArena(memory: EngineMemory) {
 /** Small numbers for things by their ids, the same as long as they are there. */
 export function createSlots<Id>(first: number, most: number) {
   const slots = new Map<Id, number>()
-  const taken = new Set<number>()
+  const ids = new Map<number, Id>()
   let next = first
   return {
     slots,
+    idOf: (slot: number): Id | undefined => ids.get(slot),
     /** Undefined where all are taken. A slot that was given back is given again as late as can be. */
     of(id: Id): number | undefined {
       const known = slots.get(id)
       if (known !== undefined) return known
-      if (taken.size >= most - first) return undefined
-      while (taken.has(next)) next = next + 1 < most ? next + 1 : first
+      if (ids.size >= most - first) return undefined
+      while (ids.has(next)) next = next + 1 < most ? next + 1 : first
       slots.set(id, next)
-      taken.add(next)
+      ids.set(next, id)
       return next
     },
     giveBack(id: Id): void {
       const slot = slots.get(id)
       if (slot === undefined) return
       slots.delete(id)
-      taken.delete(slot)
+      ids.delete(slot)
       next = slot + 1 < most ? slot + 1 : first
     },
   }

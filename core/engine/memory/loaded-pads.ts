@@ -9,8 +9,8 @@ import type { Inputs } from './inputs'
 import type { Loaded, Programs } from './programs'
 
 /**
- * How much of a kit that is new is laid out at once: `first` and one more pad in any case, so that it ends on a device of any speed; other pads
- * that are not there yet until it is over.
+ * How much is laid out at once of what is new, pads or sounds that have come: `first` and one more pad in any case, so that it ends on a device of
+ * any speed; other pads until it is over.
  */
 export interface Pace {
   readonly first?: PadId
@@ -21,7 +21,7 @@ const isWaiting = (entry: Loaded | undefined): boolean => entry !== undefined &&
 
 /** Pads by their slots, and which of them are laid out. `loadPad` compiles one into its slot where anything of it changed, and says whether it is there. */
 export function createLoadedPads(programs: Programs, loadPad: (kit: Kit, pad: Pad, slot: number) => boolean) {
-  const { slots, of, giveBack } = createSlots<PadId>(0, MAX_PADS)
+  const { slots, idOf, of, giveBack } = createSlots<PadId>(0, MAX_PADS)
   let last: Kit | undefined
   let lastShared: Inputs = []
   /** Whether some pad waits for audio or for room. */
@@ -42,10 +42,9 @@ export function createLoadedPads(programs: Programs, loadPad: (kit: Kit, pad: Pa
     }
   }
 
-  /** Whether nothing of it can be otherwise: what it lacks has not come. */
-  function standsAsItDid(kit: Kit, pad: Pad): boolean {
-    const before = programs.of(slotOf(pad.id))
-    if (!before || programs.mayBeMore(before) || pad.leansOn || isEmptyPad(pad)) return false
+  /** Whether nothing of it is otherwise than it was laid out, but for what it lacks. */
+  function isAsBefore(kit: Kit, pad: Pad, before: Loaded): boolean {
+    if (pad.leansOn || isEmptyPad(pad)) return false
     return before.inputs[0] === pad && before.inputs[1] === lockedCents(kit, pad)
   }
 
@@ -55,17 +54,20 @@ export function createLoadedPads(programs: Programs, loadPad: (kit: Kit, pad: Pa
     const isLater = (pad: Pad) => isOne && pad.id !== pace?.first && pace?.isOver()
     return inOrder
       .map((pad) => {
-        const isNew = !programs.of(slotOf(pad.id))
-        if (isNew && isLater(pad)) return false
-        isOne ||= isNew && pad.id !== pace?.first
-        return (isShared && standsAsItDid(kit, pad)) || loadPad(kit, pad, slotOf(pad.id))
+        const before = programs.of(slotOf(pad.id))
+        const isSame = before !== undefined && isShared && isAsBefore(kit, pad, before)
+        if (isSame && !programs.mayBeMore(before)) return true
+        const mayWait = !before || (isSame && before.refused.length === 0) // what was refused is tried while there is room
+        if (mayWait && isLater(pad)) return false
+        isOne ||= mayWait && pad.id !== pace?.first
+        return loadPad(kit, pad, slotOf(pad.id))
       })
       .every((done) => done)
   }
 
   return {
     slotOf,
-    padIdOf: (slot: number): PadId | undefined => [...slots].find(([, other]) => other === slot)?.[0],
+    padIdOf: idOf,
     isLaidOut: (padId: PadId): boolean => programs.of(slots.get(padId) ?? -1) !== undefined,
     /** Brings pads in step with a kit; whether all of them are there. */
     load(kit: Kit, pace: Pace | undefined): boolean {

@@ -243,6 +243,25 @@ test('on a device so slow that each pace is over before it begins, a kit is laid
   expect(loads).toBe(rig.kit.pads.length)
 })
 
+test('sounds that have come are laid out at a pace as well, what is wanted first before all others; an edit never waits', () => {
+  const rig = aKit([1, 2, 3, 4].map((i) => ({ bands: [[steady(i / 10)]] })))
+  const there = new Map(rig.audio)
+  const { loader, run, strike } = live(rig)
+  rig.audio.clear()
+  loader.load(rig.kit)
+  for (const [hash, audio] of there) rig.audio.set(hash, audio)
+  const [, second, , fourth] = rig.kit.pads
+  const over = { first: fourth.id, isOver: () => true }
+  expect(loader.load(rig.kit, undefined, over)).toBe(false)
+  expect(loader.lacking().size).toBe(2)
+  strike(3)
+  expect(run(100)[99]).toBeCloseTo(0.4, 5)
+  const quieter = applyEdit(rig.kit, { type: 'setPad', padId: second.id, own: { values: { gainDb: -6 } } })
+  const third = quieter.pads[2]
+  expect(loader.load(quieter, undefined, { first: third.id, isOver: () => true })).toBe(true)
+  expect(loader.lacking().size).toBe(0)
+})
+
 test('pads whose sounds have not come stay as they are, however often a kit is loaded; one that comes makes its own pad anew, and no other', () => {
   const rig = aKit([1, 2, 3].map((i) => ({ bands: [[steady(i / 10)]] })))
   const there = new Map(rig.audio)

@@ -27,7 +27,7 @@ export interface KitLoader {
   /**
    * Brings the engine's memory in step with a kit, and tells the engine. Only what changed is compiled again; faders compile
    * nothing. `choice` is the groove that plays. Returns whether all of it is there: what found no room while older programs
-   * still sound keeps what it had, what is left for later by `pace` is silent, and the kit is to be loaded again soon.
+   * still sound keeps what it had, what is left for later by `pace` is silent or lacks what has come, and the kit is to be loaded again soon.
    */
   load(kit: Kit, choice?: GrooveChoice, pace?: Pace): boolean
   /** Whether a pad was laid out, with its samples or without. */

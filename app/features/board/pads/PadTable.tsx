@@ -2,7 +2,7 @@ import type { Kit, PadId, TieId } from '@heliaster/core/kit'
 import { swapPads } from '@heliaster/core/place'
 import { drumsOf } from '@heliaster/core/ties'
 import type { LineKind, ShownDrum } from '@heliaster/core/ties'
-import { useMemo, useState } from 'react'
+import { startTransition, useMemo, useState } from 'react'
 import { ScrollView, View } from 'react-native'
 
 import { useGrowing } from '../../../ui/layout/use-growing'
@@ -84,7 +84,7 @@ export function PadTable({ kit, mode, tieKind, tieId, onChoose }: TableProps) {
   return (
     <ScrollView
       style={{ flex: 1 }}
-      onLayout={({ nativeEvent: { layout } }) => setBox({ width: layout.width, height: layout.height })}
+      onLayout={({ nativeEvent: { layout } }) => startTransition(() => setBox({ width: layout.width, height: layout.height }))}
       contentContainerStyle={{ minHeight: '100%', height: 20 + rows * (size + LABEL_HEIGHT + ROW_GAP) }}
     >
       {width > 0 && size > 0 && (
