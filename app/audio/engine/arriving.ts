@@ -4,7 +4,8 @@ import { clipsOfPad, filledPad, padSettings } from '@heliaster/core/kit'
 import type { AudioHash, Kit, PadId } from '@heliaster/core/kit'
 import { audioForNote, recipeOf } from '@heliaster/core/matter'
 
-import { decodedAudio, noteMissing } from '../files/audio-files'
+import { decodedAudio, isTooMuchAtHand, noteMissing, passingAudio } from '../files/audio-files'
+import type { Passing } from '../files/audio-files'
 import { bringAlong, hurry } from '../files/from-server'
 import { letGo, tidy } from '../workers/let-go'
 import { tidyCoreWork } from '../workers/workers'
@@ -22,13 +23,15 @@ interface Arriving {
   choice: GrooveChoice | undefined
   /** Files in the order in which they are wanted. */
   wanted: AudioHash[]
-  readonly beingRead: Set<AudioHash>
+  readonly beingRead: Map<AudioHash, Promise<void>>
+  /** Whether it is so much that what was laid out is not kept at hand besides. */
+  isMuch: boolean
   /** Could not be had: asked for again when the kit is loaded again. */
   readonly failed: Set<AudioHash>
   /** Whether reading begins only when the screen stands. */
   waitsForQuiet: boolean
   /** Arrived, and not laid out yet. */
-  readonly fresh: Map<AudioHash, Audio>
+  readonly fresh: Map<AudioHash, Passing>
   /** Whether something came since all was there. */
   isComing: boolean
   /** How many files and samples arrived since the engine was last told. */
@@ -56,8 +59,8 @@ function sayRefused(loader: KitLoader): void {
 
 /** A kit that is new, and sounds as they come, are laid out for so long at a time, that the page takes taps in between. */
 const SLICE_MS = 12
-/** No more is read while so much still waits to be laid out. */
-const MOST_FRESH = 4 * FRESH_FILES
+/** No more is read while so many times as much still waits to be laid out. */
+const MOST_WAITING = 4
 
 /** Loads a kit, what is left of it in a moment, and what found no room again until it has. `first` is a pad that is wanted now. */
 function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, first?: PadId): boolean {
@@ -84,8 +87,11 @@ function loadAll(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, 
 
 /** What the engine has need not be held any longer; what found no room yet, or was left for later, is tried again soon. */
 function letGoOfPlaced({ fresh }: Arriving, lacking: ReadonlySet<AudioHash>): void {
-  const placed = [...fresh.keys()].filter((hash) => !lacking.has(hash))
-  for (const hash of placed) fresh.delete(hash)
+  const placed = [...fresh].filter(([hash]) => !lacking.has(hash))
+  for (const [hash, passing] of placed) {
+    fresh.delete(hash)
+    passing.done()
+  }
   if (placed.length > 0) for (const listener of arrivedListeners) listener()
 }
 
@@ -100,12 +106,13 @@ function wantMore(loader: KitLoader, state: Arriving, lacking: ReadonlySet<Audio
 }
 
 /** Loads what is decoded of a kit, as it is played, at once, and the rest as it comes, in the order of the pads. */
-export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Audio>): void {
+export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader: KitLoader, fresh: Map<AudioHash, Passing>): void {
   const state = arriving.get(loader) ?? {
     kit,
     choice,
     wanted: [],
-    beingRead: new Set(),
+    beingRead: new Map(),
+    isMuch: false,
     failed: new Set(),
     waitsForQuiet: false,
     fresh,
@@ -115,6 +122,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
   }
   state.kit = kit
   state.choice = choice
+  state.isMuch = isTooMuchAtHand(Object.values(kit.audio).reduce((sum, { frames, channels }) => sum + frames * channels, 0))
   state.failed.clear()
   state.waitsForQuiet = true // until it is known how much there is to read
   state.wanted = []
@@ -136,32 +144,51 @@ function whenQuiet(then: () => void): void {
   else setTimeout(then, 300)
 }
 
+const samplesOf = ({ channels }: Audio): number => channels.length * (channels[0]?.length ?? 0)
+
+function isFull({ fresh }: Arriving): boolean {
+  const samples = [...fresh.values()].reduce((sum, { audio }) => sum + samplesOf(audio), 0)
+  return fresh.size >= MOST_WAITING * FRESH_FILES || samples >= MOST_WAITING * FRESH_SAMPLES
+}
+
 function readOn(loader: KitLoader, state: Arriving): void {
-  while (state.beingRead.size < READERS && state.wanted.length > 0 && state.fresh.size < MOST_FRESH) {
+  while (state.beingRead.size < READERS && state.wanted.length > 0 && !isFull(state)) {
     const hash = state.wanted.shift()!
-    state.beingRead.add(hash)
-    void decodedAudio(hash)
-      .then(({ audio }) => keepFresh(state, hash, audio))
-      .catch((error: Error) => {
-        state.failed.add(hash)
-        noteMissing(hash, error.message)
-      })
-      .then(() => {
-        state.beingRead.delete(hash)
-        const isEnough = state.freshFiles >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
-        if (isEnough || (state.wanted.length === 0 && state.beingRead.size === 0)) tellArrived(loader, state)
-        readOn(loader, state)
-      })
+    void read(state, hash).then(() => {
+      const isEnough = state.freshFiles >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
+      if (isEnough || (state.wanted.length === 0 && state.beingRead.size === 0)) tellArrived(loader, state)
+      readOn(loader, state)
+    })
   }
 }
 
+/** Reads a file, once however often it is asked for meanwhile; one that cannot be had is noted. */
+function read(state: Arriving, hash: AudioHash): Promise<void> {
+  const before = state.beingRead.get(hash)
+  if (before) return before
+  const { frames, channels } = state.kit.audio[hash] ?? { frames: 0, channels: 0 }
+  const coming = state.isMuch ? passingAudio(hash, frames * channels) : decodedAudio(hash).then(({ audio }) => kept(audio))
+  const reading = coming
+    .then((passing) => keepFresh(state, hash, passing))
+    .catch((error: Error) => {
+      state.failed.add(hash)
+      noteMissing(hash, error.message)
+    })
+    .finally(() => state.beingRead.delete(hash))
+  state.beingRead.set(hash, reading)
+  return reading
+}
+
+/** Audio that is at hand as well, as long as there is room for it. */
+const kept = (audio: Audio): Passing => ({ audio, done: () => letGo(4 * samplesOf(audio)) })
+
 /** Holds on to audio until the engine has it: the device's own cache may have let go of it by then. */
-function keepFresh(state: Arriving, hash: AudioHash, audio: Audio): void {
+function keepFresh(state: Arriving, hash: AudioHash, passing: Passing): void {
   noteMissing(hash, undefined)
-  state.fresh.set(hash, audio)
+  state.fresh.set(hash, passing)
   state.isComing = true
   state.freshFiles++
-  state.freshSamples += audio.channels.length * (audio.channels[0]?.length ?? 0)
+  state.freshSamples += samplesOf(passing.audio)
 }
 
 const arrivedListeners = new Set<() => void>()
@@ -174,7 +201,6 @@ export function onArrived(listener: () => void): () => void {
 
 /** `first` is a pad that was struck: what has come of it is laid out before all else. */
 function tellArrived(loader: KitLoader, state: Arriving, first?: PadId): void {
-  letGo(4 * state.freshSamples)
   state.freshFiles = 0
   state.freshSamples = 0
   loadAll(state.kit, state.choice, loader, first)
@@ -214,10 +240,9 @@ export function fetchFirst(
     return false
   }
   const struckAt = performance.now()
-  state.wanted = [...missing.filter((hash) => !state.beingRead.has(hash)), ...state.wanted.filter((hash) => !missing.includes(hash))]
+  state.wanted = state.wanted.filter((hash) => !missing.includes(hash))
   for (const hash of missing) hurry(hash)
-  const reading = missing.map(async (hash) => keepFresh(state, hash, (await decodedAudio(hash)).audio))
-  void Promise.allSettled(reading).then(() => {
+  void Promise.all(missing.map((hash) => read(state, hash))).then(() => {
     tellArrived(loader, state, padId)
     if (performance.now() - struckAt < LATEST_MS) then()
   })

@@ -20,6 +20,7 @@ import type { Act, Stood } from '@heliaster/core/performance'
 
 import type { EngineOptions } from '../../../core/engine/hosts/messages'
 import { readyAudio } from '../files/audio-files'
+import type { Passing } from '../files/audio-files'
 import { fetchFirst, loadWhenReady } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
 import { createKitActs } from './kit-acts'
@@ -150,13 +151,13 @@ function playerOver(context: AudioContext, link: Link): Player {
   const { memory, node } = link
   const sleep = createSleep(context, () => isSilent(memory))
   const engine = toEngine(link, () => sleep.wake())
-  const fresh = new Map<AudioHash, Audio>()
+  const fresh = new Map<AudioHash, Passing>()
   const kitActs = createKitActs()
   const loader = loaderOver(
     context,
     link,
     engine,
-    (hash) => fresh.get(hash),
+    (hash) => fresh.get(hash)?.audio,
     (event) => kitActs.sent(event),
   )
   const pairs = pairsOfBuses(

@@ -7,17 +7,30 @@ import type { AudioHash } from '@heliaster/core/kit'
 import { localDb } from '../../sync/local-db'
 import { AudioMissing } from './from-server'
 import { tidy } from '../workers/let-go'
-import { audioBytes, audioPicture, decodedAudio, drawnPicture, keepAudio, missingAudio, noteMissing, readyAudio } from './audio-files'
+import {
+  audioBytes,
+  audioPicture,
+  decodedAudio,
+  drawnPicture,
+  keepAudio,
+  missingAudio,
+  noteMissing,
+  passingAudio,
+  readyAudio,
+  soundForWorker,
+} from './audio-files'
 
 const mockKept = jest.fn()
 const mockDecode = jest.fn()
 const mockPicture = jest.fn()
+const mockOnto = jest.fn()
 jest.mock('../../documents', () => ({ device: { filesKept: () => mockKept() } }))
 jest.mock('../workers/workers', () => ({
   coreWork: () => ({
     hash: async (bytes: ArrayBuffer) =>
       jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes)),
     decode: (file: Blob) => mockDecode(file) as unknown,
+    decodeOnto: (tray: SharedArrayBuffer, hash: AudioHash) => mockOnto(tray, hash) as unknown,
     picture: (audio: unknown) => mockPicture(audio) as unknown,
   }),
 }))
@@ -101,6 +114,60 @@ test('what was not used for longest is let go of when there is too much, and dec
   for (const hash of files.slice(0, 2)) await decodedAudio(hash)
   tidy()
   expect(atHand()).toBe(2)
+})
+
+test('what is only passed on lies on a tray that serves the next file once it is done; what does not fit, or is at hand, comes by itself', async () => {
+  Object.assign(globalThis, { crossOriginIsolated: true })
+  const aFile = async () => {
+    const bytes = new Uint8Array(new TextEncoder().encode(`file ${++turn}`))
+    await keepAudio(hashAudio(bytes), 't.wav', new Blob([bytes]))
+    return hashAudio(bytes)
+  }
+  const trays: SharedArrayBuffer[] = []
+  mockOnto.mockImplementation(async (tray: SharedArrayBuffer) => {
+    trays.push(tray)
+    new Float32Array(tray).fill(trays.length / 4)
+    return { ok: true, sampleRateHz: 44100, channels: 1, frames: 10 }
+  })
+  const first = await passingAudio(await aFile(), 10)
+  const second = await passingAudio(await aFile(), 10)
+  expect([first, second].map(({ audio }) => [audio.sampleRateHz, audio.channels[0].length, audio.channels[0][9]])).toEqual([
+    [44100, 10, 0.25],
+    [44100, 10, 0.5],
+  ])
+  expect(readyAudio(await aFile())).toBeUndefined()
+  first.done()
+  await passingAudio(await aFile(), 10)
+  expect([trays[2] === trays[0], trays[1] === trays[0]]).toEqual([true, false])
+  mockOnto.mockResolvedValueOnce(decodedOf(5000))
+  expect((await passingAudio(await aFile(), 10)).audio.channels[0]).toHaveLength(5000)
+  mockOnto.mockResolvedValueOnce({ ok: false, message: 'Not audio.' })
+  await expect(passingAudio(await aFile(), 10)).rejects.toThrow('Not audio.')
+  mockOnto.mockResolvedValueOnce({ ok: true, isElsewhere: true })
+  mockDecode.mockResolvedValue(decodedOf(7))
+  expect((await passingAudio(await aFile(), 10)).audio.channels[0]).toHaveLength(7)
+  const kept = await aFile()
+  await decodedAudio(kept)
+  const before = mockOnto.mock.calls.length
+  expect((await passingAudio(kept, 7)).audio).toBe(readyAudio(kept))
+  expect(mockOnto.mock.calls.length).toBe(before)
+  Reflect.deleteProperty(globalThis, 'crossOriginIsolated')
+})
+
+test('a worker is given a short file as it is, samples that are at hand, and a long file decoded', async () => {
+  const [short, long] = await Promise.all(
+    [64, 1_500_000].map(async (length) => {
+      const bytes = new Uint8Array(length).fill(++turn)
+      await keepAudio(hashAudio(bytes), 's.wav', new Blob([bytes]))
+      return hashAudio(bytes)
+    }),
+  )
+  mockDecode.mockResolvedValue(decodedOf(7))
+  expect(await soundForWorker(short)).toHaveProperty('size', 64)
+  expect(mockDecode).not.toHaveBeenCalled()
+  expect(await soundForWorker(long)).toBe(readyAudio(long))
+  await decodedAudio(short)
+  expect(await soundForWorker(short)).toBe(readyAudio(short))
 })
 
 test('a picture is drawn once, kept on this device, and at hand at once afterwards', async () => {

@@ -6,13 +6,15 @@ import { createStore } from 'zustand/vanilla'
 
 import { localDb } from '../../sync/local-db'
 import { device } from '../../documents'
-import type { Decoded } from '../workers/core-work'
+import type { CoreWork, Decoded, Sound } from '../workers/core-work'
 import { AudioMissing, fromServer } from './from-server'
 import { createAtHand } from './at-hand'
+import { keptFile } from './kept-file'
 import type { Picture } from './picture'
 import { storeAudio, storePicture } from './stored-audio'
 import { workedSound } from './worked-sound'
-import { whenTidied } from '../workers/let-go'
+import { letGo, whenTidied } from '../workers/let-go'
+import { clearTrays, onTray, putTrayBack, takeTray } from '../workers/trays'
 import { coreWork } from '../workers/workers'
 
 /** Files that pads want and that cannot be had, each with its reason. */
@@ -46,10 +48,7 @@ export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
 
 /** A file: from this device, else from the server, which is then kept here too. */
 async function audioFile(hash: AudioHash): Promise<Blob> {
-  const db = await localDb()
-  const kept = await db.get('audio', hash)
-  if (kept) return kept.bytes instanceof Blob ? kept.bytes : new Blob([kept.bytes])
-  return fromServer(hash)
+  return (await keptFile(hash)) ?? fromServer(hash)
 }
 
 export function decodedAudio(hash: AudioHash): Promise<Decoded> {
@@ -65,6 +64,47 @@ export function decodedAudio(hash: AudioHash): Promise<Decoded> {
   return promise
 }
 
+/** Whether so many samples are too many to stay at hand. */
+export const isTooMuchAtHand = (samples: number): boolean => samples > MOST_SAMPLES
+
+/** Of a shorter file a worker needs no samples that are at hand here: it is decoded there each time. */
+const SHORT_BYTES = 1e6
+
+/** A sound for a worker: its samples where they are at hand or soon will be, else a short file as it is. */
+export async function soundForWorker(hash: AudioHash): Promise<Sound> {
+  const file = decoded.has(hash) || recipeOf(hash) ? undefined : await audioFile(hash)
+  return file && file.size <= SHORT_BYTES ? file : (await decodedAudio(hash)).audio
+}
+
+/** Audio that is only passed on. */
+export interface Passing {
+  readonly audio: Audio
+  /** It was passed on: its samples may be overwritten. */
+  done(): void
+}
+
+/** Audio of a file, so many samples, that nobody keeps at hand; one that is at hand anyway is passed on as it is. */
+export async function passingAudio(hash: AudioHash, samples: number): Promise<Passing> {
+  const plain = ({ audio }: Decoded): Passing => ({ audio, done: () => letGo(4 * samples) })
+  if (decoded.has(hash) || recipeOf(hash)) return plain(await decodedAudio(hash))
+  const tray = takeTray(4 * samples)
+  if (!tray) return plain(await decodeFile(hash))
+  let result: Awaited<ReturnType<CoreWork['decodeOnto']>>
+  try {
+    result = await coreWork().decodeOnto(tray, hash)
+  } catch (error) {
+    putTrayBack(tray)
+    throw error
+  }
+  if (result.ok && 'frames' in result) {
+    const { sampleRateHz, channels, frames } = result
+    return { audio: { sampleRateHz, channels: onTray(tray, channels, frames) }, done: () => putTrayBack(tray) }
+  }
+  putTrayBack(tray)
+  if (!result.ok) throw new AudioMissing(result.message)
+  return plain('decoded' in result ? result.decoded : await decodeFile(hash))
+}
+
 /** Whether recordings came by of which not all could stay at hand: those that did are the last ones, not those that are wanted. */
 let cameBy = false
 
@@ -76,6 +116,7 @@ function keepReady(hash: AudioHash, audio: Audio): void {
 }
 
 whenTidied(() => {
+  clearTrays()
   if (!cameBy) return
   cameBy = false
   for (const hash of recordings.hashes()) {
@@ -92,9 +133,14 @@ async function decode(hash: AudioHash): Promise<Decoded> {
     keepReady(hash, audio)
     return { audio, cueFrames: [], notes: [] }
   }
+  const result = await decodeFile(hash)
+  keepReady(hash, result.audio)
+  return result
+}
+
+async function decodeFile(hash: AudioHash): Promise<Decoded> {
   const result = await coreWork().decode(await audioFile(hash))
   if (!result.ok) throw new AudioMissing(result.message)
-  keepReady(hash, result.decoded.audio)
   return result.decoded
 }
 
@@ -126,7 +172,7 @@ async function drawPicture(hash: AudioHash): Promise<Picture> {
   const db = await localDb()
   const kept = await db.get('pictures', hash)
   if (kept) return kept
-  const picture = await coreWork().picture((await decodedAudio(hash)).audio)
+  const picture = await coreWork().picture(await soundForWorker(hash))
   await storePicture(hash, picture)
   return picture
 }

@@ -2,7 +2,7 @@ import type { Clip } from '@heliaster/core/kit'
 import { useEffect, useMemo, useState } from 'react'
 
 import { asPlayed, playedBy } from './as-played'
-import { decodedAudio } from './audio-files'
+import { soundForWorker } from './audio-files'
 import { coreWork } from '../workers/workers'
 
 /** What a clip looks like in small as it is played, and how loud it is, before its own level. */
@@ -28,8 +28,7 @@ function keyOf({ gainDb: _level, fromHit: _hit, ...clip }: Clip): string {
 
 async function look(given: Clip): Promise<ClipLook> {
   const clip = await asPlayed(given)
-  const { audio } = await decodedAudio(clip.audio)
-  return coreWork().clipLook(audio, { ...clip, gainDb: 0 })
+  return coreWork().clipLook(await soundForWorker(clip.audio), { ...clip, gainDb: 0 })
 }
 
 function lookOf(clip: Clip): Promise<ClipLook> {

@@ -1,9 +1,13 @@
 /** @jest-environment node */
+import 'fake-indexeddb/auto'
+
 import { hashAudio, readWav, writeWav } from '@heliaster/core/audio'
 import { findHits } from '@heliaster/core/cut'
-import type { Clip } from '@heliaster/core/kit'
+import type { AudioHash, Clip } from '@heliaster/core/kit'
 
+import { localDb } from '../../sync/local-db'
 import { work } from './core-work'
+import { onTray } from './trays'
 
 jest.mock('comlink', () => ({ transfer: (value: unknown) => value }))
 
@@ -89,12 +93,49 @@ test('clips are measured as they are set: level, channel, lag and likeness', () 
   const lag = work.lag(audio, clip({ startFrame: 2000, endFrame: 8000 }), audio, clip({ startFrame: 2100, endFrame: 8100 }))
   expect(Math.abs(lag!.seconds * RATE)).toBeCloseTo(100, -1)
   expect(work.strikeLikeness(audio, clip(), audio, clip())).toBeGreaterThan(0.5)
-  const look = work.clipLook(audio, clip())
+  expect(work.measure(audio).peakDb).toBeLessThan(0)
+})
+
+test('a clip in small, and a file, are the same by their samples and by their file; a file that cannot be read says what is wrong', async () => {
+  const audio = strikes(2)
+  const file = new Blob([writeWav(audio, { bits: 32 })])
+  const look = await work.clipLook(audio, clip())
   expect([look.low.length, look.high.length]).toEqual([40, 40])
   expect(look.clipSeconds).toBeGreaterThan(0.05)
   expect(look.decaySeconds).toBeLessThan(look.clipSeconds)
   expect(look.centreHz / 220).toBeCloseTo(1, 0)
-  expect(work.clipLook(audio, { ...(clip() as Clip), endFrame: (clip() as Clip).startFrame }).decaySeconds).toBe(0)
-  expect(work.picture(audio).low).toHaveLength(64)
-  expect(work.measure(audio).peakDb).toBeLessThan(0)
+  const empty = { ...(clip() as Clip), endFrame: (clip() as Clip).startFrame }
+  expect((await work.clipLook(audio, empty)).decaySeconds).toBe(0)
+  expect(await work.clipLook(file, clip())).toEqual(look)
+  expect((await work.picture(audio)).low).toHaveLength(64)
+  expect(await work.picture(file)).toEqual(await work.picture(audio))
+  await expect(work.picture(new Blob(['words']))).rejects.toThrow(/[.]$/)
+})
+
+test('a kept file is decoded onto a tray, its channels one behind the other, where they fit, and comes by itself where they do not', async () => {
+  const audio = strikes(2)
+  const frames = audio.channels[0].length
+  const file = new Blob([writeWav(audio, { bits: 32 })])
+  const keep = async (hash: string, bytes: Blob) => (await localDb()).put('audio', { hash, name: 'f.wav', bytes, uploaded: 0 } as never)
+  await keep('two', file)
+  await keep('words', new Blob(['words']))
+  const tray = new SharedArrayBuffer(8 * frames + 12)
+  expect(await work.decodeOnto(tray, 'two' as AudioHash)).toEqual({ ok: true, sampleRateHz: RATE, channels: 2, frames })
+  const plain = await work.decode(file)
+  expect(plain.ok && onTray(tray, 2, frames)).toEqual(plain.ok && plain.decoded.audio.channels)
+  expect(await work.decodeOnto(new SharedArrayBuffer(8 * frames - 4), 'two' as AudioHash)).toEqual(plain)
+  expect(await work.decodeOnto(tray, 'words' as AudioHash)).toEqual({ ok: false, message: expect.stringMatching(/[.]$/) })
+  expect(await work.decodeOnto(tray, 'gone' as AudioHash)).toEqual({ ok: true, isElsewhere: true })
+})
+
+test('files of any length that are decoded one after another and at once are each their own', async () => {
+  const of = (frames: number, level: number) => ({ sampleRateHz: RATE, channels: [new Float32Array(frames).fill(level)] })
+  const lengths = [4000, 100, 9000, 700_000, 3, 5000]
+  const results = await Promise.all(
+    [...lengths, ...lengths].map((frames, i) => work.decode(new Blob([writeWav(of(frames, (i + 1) / 16), { bits: 32 })]))),
+  )
+  const heard = results.map(
+    (result) => result.ok && [result.decoded.audio.channels[0].length, ...new Set(result.decoded.audio.channels[0])],
+  )
+  expect(heard).toEqual([...lengths, ...lengths].map((frames, i) => [frames, (i + 1) / 16]))
 })

@@ -33,7 +33,7 @@ import { heardRhythm, paceOf } from '@heliaster/core/groove/rhythm'
 import type { HeardRhythm, Pace } from '@heliaster/core/groove/rhythm'
 import { balanceOf, hidesAmong } from '@heliaster/core/hearing'
 import type { Heard as HeardSound, Hiding, LevelChange } from '@heliaster/core/hearing'
-import type { Clip } from '@heliaster/core/kit'
+import type { AudioHash, Clip } from '@heliaster/core/kit'
 import { lagBetween, strikeLikeness } from '@heliaster/core/place'
 import type { Lag } from '@heliaster/core/place'
 import { followLevel, followPitch } from '@heliaster/core/shaping'
@@ -43,8 +43,11 @@ import type { Stretch } from '@heliaster/core/slices'
 import { transfer } from 'comlink'
 
 import type { ClipLook } from '../files/clip-look'
+import { keptFile } from '../files/kept-file'
 import { pictureOf } from '../files/picture'
-import { letGo, tidy } from './let-go'
+import { giveBack, letGo, tidy } from './let-go'
+import { withBytes } from './read-bytes'
+import { onTray } from './trays'
 
 export interface Decoded {
   readonly audio: Audio
@@ -72,6 +75,33 @@ export interface HitPlace {
   readonly endFrame: number
 }
 
+/** Samples, or a file of which nobody but the worker needs them. */
+export type Sound = Audio | Blob
+
+interface Failed {
+  readonly ok: false
+  readonly message: string
+}
+
+interface Plain {
+  readonly ok: true
+  readonly decoded: Decoded
+}
+
+/** What lies on a tray. */
+interface OnTray {
+  readonly ok: true
+  readonly sampleRateHz: number
+  readonly channels: number
+  readonly frames: number
+}
+
+/** This device does not keep it. */
+interface Elsewhere {
+  readonly ok: true
+  readonly isElsewhere: true
+}
+
 interface Kept {
   readonly audio: Audio
   readonly mono: Float32Array
@@ -79,6 +109,8 @@ interface Kept {
   readonly known: KnownHits
 }
 
+/** Browser and worker hold more of a file that was read than its bytes, of 2,000 of them 42 MB in the browser alone: they are made to look after 160. */
+const HANDLE_BYTES = 100e3
 const KEPT = 3
 const LOOK_COLUMNS = 40
 const kept = new Map<string, Kept>()
@@ -86,14 +118,27 @@ const kept = new Map<string, Kept>()
 /** The heavy work on recordings, away from the page. */
 export const work = {
   hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
-  async decode(file: Blob): Promise<{ ok: true; decoded: Decoded } | { ok: false; message: string }> {
-    const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
-    letGo(file.size)
+  async decode(file: Blob): Promise<Failed | Plain> {
+    const result = await decodeFile(file)
     if (!result.ok) return result
-    const { cues, notes } = result.file
-    const audio = { ...result.file.audio, channels: result.file.audio.channels.map(handedOn) }
-    const decoded: Decoded = { audio, cueFrames: cues.map((cue) => cue.frame), notes }
-    return transfer({ ok: true as const, decoded }, audio.channels.flatMap(ownBuffer))
+    const audio = { ...result.decoded.audio, channels: result.decoded.audio.channels.map(handedOn) }
+    return transfer({ ok: true as const, decoded: { ...result.decoded, audio } }, audio.channels.flatMap(ownBuffer))
+  },
+  /** Decodes a file that this device keeps onto a tray, one channel behind the other; what does not fit on it comes by itself. */
+  async decodeOnto(tray: SharedArrayBuffer, hash: AudioHash): Promise<Failed | Plain | OnTray | Elsewhere> {
+    const file = await keptFile(hash)
+    if (!file) return { ok: true, isElsewhere: true }
+    letGo(HANDLE_BYTES)
+    const result = await decodeFile(file)
+    if (!result.ok) return result
+    const { channels, sampleRateHz } = result.decoded.audio
+    const frames = channels[0]?.length ?? 0
+    if (4 * channels.length * frames > tray.byteLength)
+      return transfer({ ok: true as const, decoded: result.decoded }, channels.flatMap(ownBuffer))
+    const laid = onTray(tray, channels.length, frames)
+    laid.forEach((to, i) => to.set(channels[i]))
+    giveBackAll(channels)
+    return { ok: true, sampleRateHz, channels: channels.length, frames }
   },
   /** Nothing more is decoded for now. */
   tidy: () => tidy(),
@@ -173,7 +218,7 @@ export const work = {
     const held = kept.get(key)
     return held && spectrogramOf(held.mono, held.audio.sampleRateHz, startFrame, endFrame, columns, rows)
   },
-  picture: (audio: Audio) => pictureOf(audio),
+  picture: (sound: Sound) => withAudio(sound, pictureOf),
   /** How much later one clip arrives than another, as they are in their files; undefined where one is silent. */
   lag(audio: Audio, clip: Clip, other: Audio, otherClip: Clip): Lag | undefined {
     const mono = (of: Audio, one: Clip) => toMono(clipAudio(of, { ...one, gainDb: 0, fadeInSeconds: 0 }))
@@ -190,17 +235,7 @@ export const work = {
     return strikeLoudness(channels, sampleRateHz)
   },
   /** A clip in small, and how loud it is. */
-  clipLook(audio: Audio, clip: Clip): ClipLook {
-    const { channels, sampleRateHz } = clipAudio(audio, clip)
-    const mono = toMono({ channels, sampleRateHz })
-    return {
-      ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS),
-      loudnessDb: strikeLoudness(channels, sampleRateHz),
-      clipSeconds: mono.length / sampleRateHz,
-      decaySeconds: mono.length === 0 ? 0 : decaySeconds(mono, sampleRateHz, peakOf(mono)),
-      centreHz: strikeCentreHz({ channels: [mono], sampleRateHz }),
-    }
-  },
+  clipLook: (sound: Sound, clip: Clip): Promise<ClipLook> => withAudio(sound, (audio) => lookOfClip(audio, clip)),
   /** Where a clip's pitch settles, Hz; undefined where it has none. */
   clipPitchHz(audio: Audio, clip: Clip): number | undefined {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
@@ -224,6 +259,47 @@ export const work = {
   clipAudio: (audio: Audio, clip: Clip) => clipAudio(audio, clip),
 }
 export type CoreWork = typeof work
+
+/** Does something with the samples of a sound; a file that cannot be read throws with what is wrong with it. */
+async function withAudio<Made>(sound: Sound, make: (audio: Audio) => Made): Promise<Made> {
+  if (!(sound instanceof Blob)) return make(sound)
+  const result = await decodeFile(sound)
+  if (!result.ok) throw new Error(result.message)
+  const { channels } = result.decoded.audio
+  const made = make(result.decoded.audio)
+  giveBackAll(channels)
+  return made
+}
+
+/** Gives back what of samples that were made here lies in memory of its own, and not where others do that are still needed. */
+function giveBackAll(samples: readonly Float32Array[], needed: readonly Float32Array[] = []): void {
+  const others = new Set(needed.map(({ buffer }) => buffer))
+  for (const buffer of new Set(samples.flatMap(ownBuffer))) if (!others.has(buffer)) giveBack(buffer)
+}
+
+function lookOfClip(audio: Audio, clip: Clip): ClipLook {
+  const { channels, sampleRateHz } = clipAudio(audio, clip)
+  const mono = toMono({ channels, sampleRateHz })
+  const look = {
+    ...columnsOf(summarise(mono), mono, 0, mono.length, LOOK_COLUMNS),
+    loudnessDb: strikeLoudness(channels, sampleRateHz),
+    clipSeconds: mono.length / sampleRateHz,
+    decaySeconds: mono.length === 0 ? 0 : decaySeconds(mono, sampleRateHz, peakOf(mono)),
+    centreHz: strikeCentreHz({ channels: [mono], sampleRateHz }),
+  }
+  giveBackAll([...channels, mono], audio.channels)
+  return look
+}
+
+function decodeFile(file: Blob): Promise<Failed | Plain> {
+  return withBytes<Failed | Plain>(file, async (bytes) => {
+    const result = await readAudioFile(bytes)
+    if (!result.ok) return [result, false] as const
+    const { audio, cues, notes } = result.file
+    const isInUse = audio.channels.some(({ buffer }) => buffer === bytes.buffer)
+    return [{ ok: true, decoded: { audio, cueFrames: cues.map((cue) => cue.frame), notes } }, isInUse] as const
+  })
+}
 
 /** What is shorter goes from hand to hand: memory that is shared is held by all that ever saw it until each of them tidies up. */
 const LEAST_SHARED_SAMPLES = 1 << 20

@@ -1,4 +1,4 @@
-import { letGo, tidy } from './let-go'
+import { giveBack, letGo, tidy } from './let-go'
 
 test('the browser is made to look once for every 16 MB that are let go, however they come', () => {
   const ask = jest.fn((bytes: number) => bytes)
@@ -29,4 +29,15 @@ test('when all has come it is made to look once more, but not for a little', () 
   letGo(3e6, ask)
   tidy(ask)
   expect(ask).toHaveBeenCalledTimes(2)
+})
+
+test('what is given back is cut to nothing where the browser can, and lies about where it cannot', () => {
+  const transfer = jest.fn()
+  giveBack(Object.assign(new ArrayBuffer(4000), { transfer }))
+  expect(transfer.mock.calls).toEqual([[0]])
+  tidy(jest.fn())
+  const ask = jest.fn((bytes: number) => bytes)
+  giveBack(Object.assign(new ArrayBuffer(5e6), { transfer: undefined }))
+  tidy(ask)
+  expect(ask).toHaveBeenCalledTimes(1)
 })

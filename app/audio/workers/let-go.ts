@@ -20,6 +20,18 @@ export function letGo(bytes: number, ask = askedFor): void {
   if (lyingBytes >= MOST_BYTES) look(ask)
 }
 
+/** What newer browsers can do with a buffer that is not shared. */
+type Transferring = ArrayBufferLike & { transfer?(bytes: number): ArrayBuffer }
+
+/**
+ * Gives memory back at once that was made here and that nobody reads any more. What came as a message or was read from a file the
+ * browser holds itself, and would only count it no longer: for that there is `letGo`.
+ */
+export function giveBack(buffer: Transferring): void {
+  if (buffer.transfer) buffer.transfer(0)
+  else letGo(buffer.byteLength)
+}
+
 const tidying = new Set<() => void>()
 
 /** Called before it is tidied, to let go of what is at hand only by the way. */
