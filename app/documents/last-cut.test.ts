@@ -31,6 +31,8 @@ test('a grid is taken over by what is long enough, with its own tempo where its 
   expect(grid('Deck 120bpm')).toMatchObject({ tempoBpm: 120, beats: 0.5 })
   expect(grid('Deck 120bpm', { tempoBpm: 101 })).toMatchObject({ tempoBpm: 101 })
   expect(cutToBeginWith('Deck', hit).grid).toBeUndefined()
+  const lasting = (seconds: number) => cutToBeginWith('Deck', { frames: 48000 * seconds, sampleRateHz: 48000 }).grid
+  expect([lasting(1.99), lasting(2)].map((grid) => grid === undefined)).toEqual([true, false])
   rememberCut({ ...usual, grid: { kind: 'parts', count: 16 } })
   expect(grid('Deck 120bpm')).toEqual({ kind: 'parts', count: 16 })
 })

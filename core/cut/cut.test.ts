@@ -1,3 +1,5 @@
+import fc from 'fast-check'
+
 import { seeded, testIds } from '../kit/builders'
 import { applySourceEdit, createSource } from '../kit/source'
 import type { Source } from '../kit/source'
@@ -8,6 +10,7 @@ import { keptMarker, liveMarkers } from './markers'
 import { findOnsets, pickPeaks } from './onsets'
 import { pitchOf } from './pitch'
 import { strengthCurve } from './strength'
+import type { StrengthCurve } from './strength'
 
 const RATE = 48000
 
@@ -47,6 +50,42 @@ test('raising the water line only ever takes hits away', () => {
     expect(now.every((hop) => before.has(hop))).toBe(true)
     before = new Set(now)
   }
+})
+
+/** The rule by itself: a peak is higher than what is before it and no lower than what follows; the strongest stays, then what is far enough from all that stay. */
+function plainPeaks(strength: readonly number[], waterLine: number, gapHops: number): number[] {
+  const peaks = strength.flatMap((here, hop) =>
+    here >= waterLine && here > (strength[hop - 1] ?? 0) && here >= (strength[hop + 1] ?? 0) ? [hop] : [],
+  )
+  const kept: number[] = []
+  for (const hop of peaks.sort((a, b) => strength[b] - strength[a] || a - b))
+    if (kept.every((other) => Math.abs(hop - other) > gapHops)) kept.push(hop)
+  return kept.sort((a, b) => a - b)
+}
+
+test('peaks are those of the rule by itself, on any curve, with levels that stand still and peaks at the very gap', () => {
+  const curves = fc.array(fc.nat(4).map((level) => level / 4), { minLength: 1, maxLength: 40 }) // prettier-ignore
+  fc.assert(
+    fc.property(curves, fc.nat(4), fc.nat(6), fc.boolean(), (levels, line, gap, isBetween) => {
+      const gapHops = gap + (isBetween ? 0.5 : 0)
+      const curve = { strength: Float32Array.from(levels), hopFrames: 32 } as StrengthCurve
+      const found = pickPeaks(curve, line / 4, gapHops * 32).map(({ hop }) => hop)
+      expect(found).toEqual(plainPeaks(levels, line / 4, gapHops))
+    }),
+    { numRuns: 500 },
+  )
+})
+
+test('a file that is hardly longer than a click is one strike from its first loud sample on, were it the very first; a longer one is not', () => {
+  const flat = { strength: new Float32Array(10), hopFrames: 32 } as StrengthCurve
+  const click = (at: number, length: number, level = 0.5) => new Float32Array(length).fill(level, at, at + 1)
+  const found = (mono: Float32Array) => findOnsets(mono, RATE, flat, 0.3, 0.06).map(({ frame }) => frame)
+  expect([found(click(0, 4800)), found(click(77, 7200)), found(click(77, 7201)), found(click(77, 4800, 0.0005))]).toEqual([
+    [0],
+    [77],
+    [],
+    [],
+  ])
 })
 
 test('a hit ends where it has died away, or where the next begins, and says what it is like', () => {

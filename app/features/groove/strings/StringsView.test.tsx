@@ -145,8 +145,11 @@ test('by keys: steps are gone through and told, beads made, heard, chosen, moved
   expect(stepsOn(2)).toEqual([2])
   press('a', { ctrlKey: true })
   expect(hands.chosen.size).toBe(beadsOf(hands.groove).length)
+  expect(press('p', { ctrlKey: true })).toBe(true) // what is not ours is the browser's
   press('Escape')
   expect(hands.chosen.size).toBe(0)
+  expect(press('c', { ctrlKey: true })).toBe(true) // nothing is chosen that could be copied
+  expect(press('ArrowLeft')).toBe(false)
   expect(edits).toBe(6)
 })
 

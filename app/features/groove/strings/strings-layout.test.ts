@@ -59,3 +59,16 @@ test('higher is harder, always within its row; only rows in sight are drawn', ()
   expect(beadY(0, 127)).toBeLessThan(beadY(0, 1))
   expect(rowsIn({ padIds: Array.from({ length: 128 }, () => padIds[0]) }, { left: 0, top: 440, width: 300, height: 200 })).toEqual([9, 15])
 })
+
+test('as wide as its longest string and an end to either side, as high as its ruler and its rows', () => {
+  const longer = layStrings(
+    { ...groove, strings: groove.strings.map((string, i) => (i === 0 ? { ...string, lengthSteps: 48 } : string)) },
+    padIds,
+    50,
+  )
+  const [beats, ends] = [longer.beats, longer.width - 50 * longer.beats]
+  expect(beats).toBeGreaterThan(layout.beats)
+  expect(ends).toBe(2 * stepX(longer, {}, 0))
+  expect(layout.width).toBe(80 * layout.beats + ends)
+  expect(longer.height).toBe(rowTop(padIds.length))
+})
