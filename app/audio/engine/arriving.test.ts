@@ -69,6 +69,7 @@ function aLoader(kit: Kit) {
 beforeEach(() => {
   mockReading.length = 0
   mockMissing.mockClear()
+  mockDone.mockClear()
   mockMuch.is = false
 })
 
@@ -256,21 +257,42 @@ test('no more is read while much of what came waits to be laid out, and all is t
   Reflect.deleteProperty(performance, 'mark')
 })
 
-test('a file that only passes is given back once the engine has it, and not before; it is read once however often it is wanted', async () => {
+test('of many files each only passes: it is given back once the engine has it, and not before; it is read once however often it is wanted', async () => {
   mockMuch.is = true
-  const plain = aKit(['a', 'b'])
+  const others = Array.from({ length: 30 }, (_, i) => `n${i}-`)
+  const plain = aKit(['a', 'b'], others)
   const kit = { ...plain, audio: { [hashOf('a')]: { name: 'a.wav', sampleRateHz: 48000, frames: 10, channels: 2 } } }
   const { loader, fresh, has, load } = aLoader(kit)
-  loadWhenReady(kit, undefined, loader, fresh)
-  expect(fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)).toBe(true)
-  expect(ids()).toEqual(['a', 'b'])
   load.mockImplementation(() => true) // laid out, but without them
+  loadWhenReady(kit, undefined, loader, fresh)
+  for (let i = 0; i < 2; i++) expect(fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)).toBe(true)
+  expect(ids()).toEqual(['a', 'b'])
   for (const one of mockReading) one.arrive()
   await settle()
   expect(mockDone).not.toHaveBeenCalled()
   has.add(hashOf('a'))
   loadWhenReady(kit, undefined, loader, fresh)
   expect(mockDone.mock.calls).toEqual([[hashOf('a'), 20]])
+  // What is wanted a second time stays at hand, so that what a pad plays together is there together.
+  has.delete(hashOf('a'))
+  loadWhenReady(kit, undefined, loader, fresh)
+  fetchFirst(loader, { padId: kit.pads[0].id, velocity: 90 }, () => undefined)
+  expect(ids()).toEqual(['a', 'b', 'a'])
+  mockReading[2].arrive()
+  await settle()
+  has.add(hashOf('a'))
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(mockDone).toHaveBeenCalledTimes(1)
+  // The few that an edit wants stay at hand too.
+  for (const name of others) has.add(hashOf(name))
+  fresh.clear()
+  loadWhenReady(kit, undefined, loader, fresh)
+  mockReading.at(-1)!.arrive()
+  await settle()
+  has.add(hashOf('b'))
+  loadWhenReady(kit, undefined, loader, fresh)
+  expect(ids().at(-1)).toBe('b')
+  expect(mockDone).toHaveBeenCalledTimes(1)
 })
 
 test('of what has come the pad that is struck is laid out first', async () => {

@@ -24,8 +24,10 @@ interface Arriving {
   /** Files in the order in which they are wanted. */
   wanted: AudioHash[]
   readonly beingRead: Map<AudioHash, Promise<void>>
-  /** Whether it is so much that what was laid out is not kept at hand besides. */
+  /** Whether so much comes that what was laid out is not kept at hand besides. */
   isMuch: boolean
+  /** What came so; wanted again, it stays at hand. */
+  readonly passed: Set<AudioHash>
   /** Could not be had: asked for again when the kit is loaded again. */
   readonly failed: Set<AudioHash>
   /** Whether reading begins only when the screen stands. */
@@ -113,6 +115,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
     wanted: [],
     beingRead: new Map(),
     isMuch: false,
+    passed: new Set(),
     failed: new Set(),
     waitsForQuiet: false,
     fresh,
@@ -120,9 +123,10 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
     freshFiles: 0,
     freshSamples: 0,
   }
+  if (state.kit.id !== kit.id) state.passed.clear()
   state.kit = kit
   state.choice = choice
-  state.isMuch = isTooMuchAtHand(Object.values(kit.audio).reduce((sum, { frames, channels }) => sum + frames * channels, 0))
+  const isTooMuch = isTooMuchAtHand(Object.values(kit.audio).reduce((sum, { frames, channels }) => sum + frames * channels, 0))
   state.failed.clear()
   state.waitsForQuiet = true // until it is known how much there is to read
   state.wanted = []
@@ -130,6 +134,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
   bringAlong(() => [...new Set(state.wanted.map((hash) => recipeOf(hash)?.clip.audio ?? hash))])
   const isWhole = loadAll(kit, choice, loader)
   state.waitsForQuiet = !isWhole || state.wanted.length > FRESH_FILES
+  state.isMuch = isTooMuch && state.waitsForQuiet // what is wanted for an edit will be wanted for the next
   if (!state.waitsForQuiet) readOn(loader, state)
   else
     whenQuiet(() => {
@@ -167,7 +172,9 @@ function read(state: Arriving, hash: AudioHash): Promise<void> {
   const before = state.beingRead.get(hash)
   if (before) return before
   const { frames, channels } = state.kit.audio[hash] ?? { frames: 0, channels: 0 }
-  const coming = state.isMuch ? passingAudio(hash, frames * channels) : decodedAudio(hash).then(({ audio }) => kept(audio))
+  const isOnlyPassed = state.isMuch && !state.passed.has(hash)
+  if (isOnlyPassed) state.passed.add(hash)
+  const coming = isOnlyPassed ? passingAudio(hash, frames * channels) : decodedAudio(hash).then(({ audio }) => kept(audio))
   const reading = coming
     .then((passing) => keepFresh(state, hash, passing))
     .catch((error: Error) => {

@@ -46,7 +46,6 @@ import type { ClipLook } from '../files/clip-look'
 import { keptFile } from '../files/kept-file'
 import { pictureOf } from '../files/picture'
 import { giveBack, letGo, tidy } from './let-go'
-import { withBytes } from './read-bytes'
 import { onTray } from './trays'
 
 export interface Decoded {
@@ -128,7 +127,6 @@ export const work = {
   async decodeOnto(tray: SharedArrayBuffer, hash: AudioHash): Promise<Failed | Plain | OnTray | Elsewhere> {
     const file = await keptFile(hash)
     if (!file) return { ok: true, isElsewhere: true }
-    letGo(HANDLE_BYTES)
     const result = await decodeFile(file)
     if (!result.ok) return result
     const { channels, sampleRateHz } = result.decoded.audio
@@ -291,14 +289,12 @@ function lookOfClip(audio: Audio, clip: Clip): ClipLook {
   return look
 }
 
-function decodeFile(file: Blob): Promise<Failed | Plain> {
-  return withBytes<Failed | Plain>(file, async (bytes) => {
-    const result = await readAudioFile(bytes)
-    if (!result.ok) return [result, false] as const
-    const { audio, cues, notes } = result.file
-    const isInUse = audio.channels.some(({ buffer }) => buffer === bytes.buffer)
-    return [{ ok: true, decoded: { audio, cueFrames: cues.map((cue) => cue.frame), notes } }, isInUse] as const
-  })
+async function decodeFile(file: Blob): Promise<Failed | Plain> {
+  const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
+  letGo(file.size + HANDLE_BYTES)
+  if (!result.ok) return result
+  const { audio, cues, notes } = result.file
+  return { ok: true, decoded: { audio, cueFrames: cues.map((cue) => cue.frame), notes } }
 }
 
 /** What is shorter goes from hand to hand: memory that is shared is held by all that ever saw it until each of them tidies up. */
