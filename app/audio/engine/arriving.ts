@@ -218,7 +218,7 @@ function sayWhenAllArrived(state: Arriving): void {
   if (!state.isComing || state.wanted.length + state.beingRead.size + state.fresh.size > 0) return
   state.isComing = false
   performance.mark?.('heliaster-all-arrived') // what the bench waits for
-  whenQuiet(() => tidy())
+  whenQuiet(() => tidy(state.isMuch))
   tidyCoreWork()
 }
 

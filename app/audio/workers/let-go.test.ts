@@ -20,24 +20,26 @@ test('where it is refused nothing is lost, and it is asked again', () => {
 })
 
 test('when all has come it is made to look once more, but not for a little', () => {
-  tidy(jest.fn())
+  tidy(false, jest.fn())
   const ask = jest.fn((bytes: number) => bytes)
   letGo(17e6, ask)
-  tidy(ask)
-  tidy(ask)
+  tidy(false, ask)
+  tidy(false, ask)
   expect(ask).toHaveBeenCalledTimes(2)
   letGo(3e6, ask)
-  tidy(ask)
+  tidy(false, ask)
   expect(ask).toHaveBeenCalledTimes(2)
+  tidy(true, ask) // much has passed that was not counted
+  expect(ask).toHaveBeenCalledTimes(3)
 })
 
 test('what is given back is cut to nothing where the browser can, and lies about where it cannot', () => {
   const transfer = jest.fn()
   giveBack(Object.assign(new ArrayBuffer(4000), { transfer }))
   expect(transfer.mock.calls).toEqual([[0]])
-  tidy(jest.fn())
+  tidy(false, jest.fn())
   const ask = jest.fn((bytes: number) => bytes)
   giveBack(Object.assign(new ArrayBuffer(5e6), { transfer: undefined }))
-  tidy(ask)
+  tidy(false, ask)
   expect(ask).toHaveBeenCalledTimes(1)
 })

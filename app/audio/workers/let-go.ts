@@ -3,6 +3,7 @@ const MOST_BYTES = 16e6
 /** Less than this is left to it when all has come. */
 const LITTLE_BYTES = 4e6
 const ASKED_BYTES = 1 << 26
+const TIDY_BYTES = 1 << 28
 
 let lyingBytes = 0
 let bytesSinceTidy = 0
@@ -39,17 +40,20 @@ export function whenTidied(listener: () => void): void {
   tidying.add(listener)
 }
 
-/** All has come: what is let go while the browser looks it keeps until it looks again. */
-export function tidy(ask = askedFor): void {
+/**
+ * All has come: what is let go while the browser looks it keeps until it looks again. So much is asked for that it looks at once, and
+ * not by and by, for which a worker that has nothing to do leaves it no time.
+ */
+export function tidy(isMuch = false, ask = askedFor): void {
   for (const listener of tidying) listener()
-  if (bytesSinceTidy >= LITTLE_BYTES) look(ask)
+  if (isMuch || bytesSinceTidy >= LITTLE_BYTES) look(ask, TIDY_BYTES)
   bytesSinceTidy = 0
 }
 
-function look(ask: (bytes: number) => number): void {
+function look(ask: (bytes: number) => number, bytes = ASKED_BYTES): void {
   lyingBytes = 0
   try {
-    ask(ASKED_BYTES)
+    ask(bytes)
   } catch {
     // Where there is so little room it has looked already.
   }
