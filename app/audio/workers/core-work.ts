@@ -45,7 +45,7 @@ import { transfer } from 'comlink'
 import type { ClipLook } from '../files/clip-look'
 import { keptFile } from '../files/kept-file'
 import { pictureOf } from '../files/picture'
-import { giveBack, letGo, tidy } from './let-go'
+import { AT_ONCE_BYTES, giveBack, letGo, tidy } from './let-go'
 import { onTray } from './trays'
 
 export interface Decoded {
@@ -108,7 +108,7 @@ interface Kept {
   readonly known: KnownHits
 }
 
-/** Browser and worker hold more of a file that was read than its bytes, of 2,000 of them 42 MB in the browser alone: they are made to look after 160. */
+/** Browser and worker hold more of a file that was read than its bytes, of 2,000 of them 42 MB in the browser alone: counted as so much, they are made to look often. */
 const HANDLE_BYTES = 100e3
 const KEPT = 3
 const LOOK_COLUMNS = 40
@@ -139,7 +139,7 @@ export const work = {
     return { ok: true, sampleRateHz, channels: channels.length, frames }
   },
   /** Nothing more is decoded for now. */
-  tidy: () => tidy(),
+  tidy: () => tidy(false, AT_ONCE_BYTES),
   encode(audio: Audio, bits: 16 | 24 | 32): ArrayBuffer {
     const bytes = writeWav(audio, { bits })
     return transfer(bytes.buffer, [bytes.buffer])

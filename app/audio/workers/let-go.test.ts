@@ -20,16 +20,16 @@ test('where it is refused nothing is lost, and it is asked again', () => {
 })
 
 test('when all has come it is made to look once more, but not for a little', () => {
-  tidy(false, jest.fn())
+  tidy(false, 1, jest.fn())
   const ask = jest.fn((bytes: number) => bytes)
   letGo(17e6, ask)
-  tidy(false, ask)
-  tidy(false, ask)
+  tidy(false, 1, ask)
+  tidy(false, 1, ask)
   expect(ask).toHaveBeenCalledTimes(2)
   letGo(3e6, ask)
-  tidy(false, ask)
+  tidy(false, 1, ask)
   expect(ask).toHaveBeenCalledTimes(2)
-  tidy(true, ask) // much has passed that was not counted
+  tidy(true, 1, ask) // much has passed that was not counted
   expect(ask).toHaveBeenCalledTimes(3)
 })
 
@@ -37,9 +37,9 @@ test('what is given back is cut to nothing where the browser can, and lies about
   const transfer = jest.fn()
   giveBack(Object.assign(new ArrayBuffer(4000), { transfer }))
   expect(transfer.mock.calls).toEqual([[0]])
-  tidy(false, jest.fn())
+  tidy(false, 1, jest.fn())
   const ask = jest.fn((bytes: number) => bytes)
   giveBack(Object.assign(new ArrayBuffer(5e6), { transfer: undefined }))
-  tidy(false, ask)
+  tidy(false, 1, ask)
   expect(ask).toHaveBeenCalledTimes(1)
 })

@@ -3,7 +3,8 @@ const MOST_BYTES = 16e6
 /** Less than this is left to it when all has come. */
 const LITTLE_BYTES = 4e6
 const ASKED_BYTES = 1 << 26
-const TIDY_BYTES = 1 << 28
+/** So much is looked for at once. */
+export const AT_ONCE_BYTES = 1 << 28
 
 let lyingBytes = 0
 let bytesSinceTidy = 0
@@ -41,12 +42,12 @@ export function whenTidied(listener: () => void): void {
 }
 
 /**
- * All has come: what is let go while the browser looks it keeps until it looks again. So much is asked for that it looks at once, and
- * not by and by, for which a worker that has nothing to do leaves it no time.
+ * All has come: what is let go while the browser looks it keeps until it looks again. A page looks by and by, so that nobody waits
+ * for it; a worker that has nothing more to do is left no time for that, and is asked for so much that it looks at once.
  */
-export function tidy(isMuch = false, ask = askedFor): void {
+export function tidy(isMuch = false, bytes = ASKED_BYTES, ask = askedFor): void {
   for (const listener of tidying) listener()
-  if (isMuch || bytesSinceTidy >= LITTLE_BYTES) look(ask, TIDY_BYTES)
+  if (isMuch || bytesSinceTidy >= LITTLE_BYTES) look(ask, bytes)
   bytesSinceTidy = 0
 }
 
