@@ -42,4 +42,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return context.resolveRequest(context, name, platform)
 }
 
+// A module runs when something of it is first used, not when the script comes that holds it: no script holds the page up by what only its later parts need.
+config.transformer.getTransformOptions = async () => ({ transform: { experimentalImportSupport: true, inlineRequires: true } })
+
 module.exports = config

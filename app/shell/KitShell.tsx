@@ -10,6 +10,7 @@ import { screenStands } from '../ui/device/first-screen'
 import { NoticesHere } from '../ui/layout/notices'
 import { Text } from '../ui/layout/Text'
 import { usePalette } from '../ui/theme/theme'
+import { useMomentLater } from '../ui/layout/use-moment-later'
 import { LOW_PX, useIsLow, useIsWide } from '../ui/layout/use-is-wide'
 import { KitHeader } from './KitHeader'
 import { KitMissing } from './KitMissing'
@@ -24,15 +25,22 @@ import { useKitId } from '../kit-view/use-kit'
 import { useKitSound } from './use-kit-sound'
 import { useUndoKeys } from '../kit-view/use-undo'
 
-/** What stands round every place of a kit: its name, the places, the pads. */
+/** What stands round every place of a kit. A tap on a kit draws nothing but the ground; the frame comes right after. */
 export function KitShell() {
+  const palette = usePalette()
+  const hasFrame = useDeferredValue(true, false)
+  return <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>{hasFrame && <Frame />}</View>
+}
+
+/** The kit's name, the places, the pads. */
+function Frame() {
   const palette = usePalette()
   const isWide = useIsWide()
   const kitId = useKitId()
   const path = usePathname()
   const here = path.split('/').pop()
   const settled = useDeferredValue(here) // a place opens first, the pads beside it right after
-  const hasPlace = useDeferredValue(true, false) // the kit's name stands first
+  const hasPlace = useMomentLater() // the kit's name stands first
   const exists = useStore(kits.store, (state) => kitId in state.entries)
   const problem = useStore(sound, (state) => state.problem)
   useKitSound(kitId)
@@ -40,7 +48,7 @@ export function KitShell() {
   useEffect(rememberPlaying, [])
   useEffect(screenStands, [])
   return (
-    <View style={{ flex: 1, height: '100%', backgroundColor: palette.paper }}>
+    <>
       <KitHeader />
       <Room
         isShown={path.startsWith('/kit/')}
@@ -69,7 +77,7 @@ export function KitShell() {
           <TideNav />
         </View>
       )}
-    </View>
+    </>
   )
 }
 

@@ -82,6 +82,8 @@ let kit: Kit
 const put = (doc: Kit | undefined) => act(() => documents.kits.store.setState({ entries: doc ? { 'kit-1': { doc } } : {} }))
 const heard = (...strikes: object[]) => act(() => mockListeners.sounded!(strikes))
 const strike = (pad: number, more: object = {}) => ({ padId: kit.pads[pad]!.id, frame: 480, voices: 1, velocity: 90, band: 0, turn: 0, ...more }) // prettier-ignore
+/** The frame stands, and its place after it. */
+const momentsPass = () => act(() => new Promise((resolve) => setTimeout(resolve)))
 const says = (words: string) => screen.queryByText(words) !== null
 
 beforeEach(() => {
@@ -102,12 +104,13 @@ beforeEach(() => {
 })
 
 test('on the Board pads are not shown a second time, elsewhere they stand below; a kit that is gone says so', async () => {
-  const { rerender } = render(<KitShell />)
-  await act(async () => undefined)
+  const { unmount } = render(<KitShell />)
+  await momentsPass()
   expect([says('the place'), says('its pads'), says('the places'), says('what is said')]).toEqual([true, false, true, true])
+  unmount()
   mockPath = '/kit/kit-1/mix'
-  rerender(<KitShell />)
-  await act(async () => undefined)
+  render(<KitShell />)
+  await momentsPass()
   expect(says('its pads')).toBe(true)
   put(undefined)
   expect([says('the place'), says('it is missing'), says('its pads')]).toEqual([false, true, false])

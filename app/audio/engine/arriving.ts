@@ -60,7 +60,7 @@ function sayRefused(loader: KitLoader): void {
 }
 
 /** A kit that is new, and sounds as they come, are laid out for so long at a time, that the page takes taps in between. */
-const SLICE_MS = 12
+const SLICE_MS = 8
 /** No more is read while so many times as much still waits to be laid out. */
 const MOST_WAITING = 4
 

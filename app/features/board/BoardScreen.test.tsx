@@ -1,5 +1,5 @@
 import type { Kit, PadId } from '@heliaster/core/kit'
-import { act, fireEvent, render, screen } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 
 import { session } from '../../kit-view/session'
 import { aKitOf, aPad } from '../../testing/a-kit'
@@ -39,7 +39,13 @@ jest.mock('./pads/PadCard', () => ({
     <button onClick={onOpen}>{`Open ${pad.own.name}`}</button>
   ),
 }))
-jest.mock('./pad/PadPanel', () => ({ PadPanel: ({ pad }: { pad: { own: { name: string } } }) => `panel of ${pad.own.name}` }))
+const mockHeads: string[] = []
+jest.mock('./pad/PadPanel', () => ({
+  PadPanel: ({ pad, isHead }: { pad: { own: { name: string } }; isHead?: boolean }) => {
+    mockHeads.push(`${pad.own.name} ${isHead ? 'head' : 'whole'}`)
+    return `panel of ${pad.own.name}`
+  },
+}))
 jest.mock('./pads/PadTable', () => ({
   PadTable: ({ mode, tieId, onChoose }: { mode: string; tieId?: string; onChoose: (pads: PadId[]) => void }) => (
     <>
@@ -108,12 +114,16 @@ test.each([false, true])('pads that are marked together are set together (wide: 
   expect(screen.queryByRole('button', { name: '2 at once' })).toBeNull()
 })
 
-test('on a wide screen the pad stands beside the others, and follows what is struck; ties stand in its place', () => {
+test('on a wide screen the pad stands beside the others, and follows what is struck; ties stand in its place', async () => {
   mockWide = true
+  mockHeads.length = 0
   render(<BoardScreen />)
   expect(screen.getByText('panel of Oar')).toBeTruthy()
+  await waitFor(() => expect(mockHeads).toContain('Oar whole'))
   act(() => session.setState({ padId: mockKit!.pads[1]!.id }))
   expect(screen.getByText('panel of Cleat')).toBeTruthy()
+  // Its head alone stands first only as the Board is opened: going from pad to pad nothing jumps.
+  expect([mockHeads[0], mockHeads.includes('Cleat head')]).toEqual(['Oar head', false])
   press('Ties')
   expect(screen.queryByText(/^panel of/)).toBeNull()
   press('Choose the tie')

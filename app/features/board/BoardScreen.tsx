@@ -8,6 +8,7 @@ import { Button } from '../../ui/controls/Button'
 import { Sheet } from '../../ui/layout/Sheet'
 import { Text } from '../../ui/layout/Text'
 import { usePalette } from '../../ui/theme/theme'
+import { useMomentLater } from '../../ui/layout/use-moment-later'
 import { useIsWide } from '../../ui/layout/use-is-wide'
 import { DropOnPads } from '../place'
 import { useKit } from '../../kit-view'
@@ -32,6 +33,7 @@ export function BoardScreen() {
   const kit = useKit()
   const chosen = useChosenPad()
   const shownId = useDeferredValue(chosen?.pad.id, NONE) // a pad that is struck is marked first, what is on it comes right after
+  const hasParts = useMomentLater(shownId !== NONE) // and once only, as the Board is opened, its parts after it
   const shown = shownId && (kit?.pads.find(({ id }) => id === shownId) ?? chosen?.pad)
   const [open, setOpen] = useState(false)
   const [mode, setMode] = useState<BoardMode>('play')
@@ -62,7 +64,7 @@ export function BoardScreen() {
           {mode === 'tie' ? (
             <TiesPanel kit={kit} chosen={tieId} onChoose={setTieId} />
           ) : (
-            shown && <PadPanel key={shown.id} kit={kit} pad={shown} />
+            shown && <PadPanel key={shown.id} kit={kit} pad={shown} isHead={!hasParts} />
           )}
         </ScrollView>
         {several}

@@ -128,6 +128,18 @@ test('each word shows its part, which stays from pad to pad; rays are counted', 
   expect(session.getState().padPart).toBe('cells')
 })
 
+test('while a large kit is opened its name and its parts stand first, and can be chosen; what they show comes after', () => {
+  const of = three()
+  const pad = of.pads[0]!
+  const { rerender } = render(<PadPanel kit={of} pad={pad} isHead />)
+  expect(screen.getByLabelText('Name')).toBeTruthy()
+  fireEvent.click(screen.getByRole('radio', { name: 'Level' }))
+  expect([screen.queryByText('how loud', { exact: false }), screen.queryByRole('button', { name: 'Duplicate' })]).toEqual([null, null])
+  rerender(<PadPanel kit={of} pad={pad} />)
+  expect(screen.getByText('how loud', { exact: false })).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Duplicate' })).toBeTruthy()
+})
+
 test('a group of several is edited together; a pad alone in its group is not', () => {
   const of = three()
   const inGroup = (pad: Pad, group?: string): Pad => ({ ...pad, own: { ...pad.own, group } })

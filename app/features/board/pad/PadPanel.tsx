@@ -36,8 +36,15 @@ const ShownPart = memo(function ShownPart({ kit, pad, part }: { readonly kit: Ki
   return <RaysPanel kit={kit} pad={pad} />
 })
 
+interface PanelProps {
+  readonly kit: Kit
+  readonly pad: Pad
+  /** Its name and its parts alone, while a large kit is opened: what they show comes right after. */
+  readonly isHead?: boolean
+}
+
 /** One pad: what fills it first, then how it plays, how loud, and what sounds together. All changes are of this pad alone. */
-export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit; readonly pad: Pad }) {
+export const PadPanel = memo(function PadPanel({ kit, pad, isHead }: PanelProps) {
   const noteName = useNoteName()
   const isWide = useIsWide() // on a phone they are in the head of the sheet
   const part = useSession(({ padPart }) => padPart)
@@ -101,16 +108,29 @@ export const PadPanel = memo(function PadPanel({ kit, pad }: { readonly kit: Kit
           <StrikeAt padId={pad.id} />
         </View>
       </View>
-      <ShownPart kit={kit} pad={pad} part={shown} />
-      <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
-        <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
-        <IconButton name="arrow-right" label="Move the pad back" disabled={place >= kit.pads.length - 1} onPress={() => move(place + 1)} />
-        <Button label="Duplicate" onPress={duplicate} />
-        <TakeApart kit={kit} pad={pad} />
-        <Button label="Clear" disabled={pad.bands.length === 0} onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })} />
-        <Button label="Remove pad" onPress={() => editKit(kit.id, [{ type: 'removePad', padId: pad.id }])} />
-        {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}
-      </View>
+      {!isHead && (
+        <>
+          <ShownPart kit={kit} pad={pad} part={shown} />
+          <View style={{ flexDirection: 'row', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
+            <IconButton name="arrow-left" label="Move the pad forward" disabled={place <= 0} onPress={() => move(place - 1)} />
+            <IconButton
+              name="arrow-right"
+              label="Move the pad back"
+              disabled={place >= kit.pads.length - 1}
+              onPress={() => move(place + 1)}
+            />
+            <Button label="Duplicate" onPress={duplicate} />
+            <TakeApart kit={kit} pad={pad} />
+            <Button
+              label="Clear"
+              disabled={pad.bands.length === 0}
+              onPress={() => edit({ type: 'setPadFilling', padId: pad.id, bands: [] })}
+            />
+            <Button label="Remove pad" onPress={() => editKit(kit.id, [{ type: 'removePad', padId: pad.id }])} />
+            {gathered.length > 1 && <Button label={`Edit all of ${settings.group}`} onPress={() => setEditingGroup(true)} />}
+          </View>
+        </>
+      )}
       {isEditingGroup && <PadsSheet kit={kit} chosen={gathered} onClose={() => setEditingGroup(false)} />}
     </>
   )

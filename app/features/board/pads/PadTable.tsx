@@ -28,7 +28,7 @@ const WIDEST_GAP = 110
 const LARGEST = 280
 const LEAST_FILLING = 96
 /** So many pads are drawn at once, all others in the moments after. */
-const DRAWN_AT_ONCE = 12
+const DRAWN_AT_ONCE = 8
 
 /** As large as the rows fill the height, so that rings are told apart by a finger; smaller ones are scrolled to. */
 function fillingSize(height: number, rows: number): number {
