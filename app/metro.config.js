@@ -1,4 +1,4 @@
-const { join } = require('node:path')
+const { join, sep } = require('node:path')
 
 const { getDefaultConfig } = require('expo/metro-config')
 
@@ -42,7 +42,14 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return context.resolveRequest(context, name, platform)
 }
 
-// A module runs when something of it is first used, not when the script comes that holds it: no script holds the page up by what only its later parts need.
-config.transformer.getTransformOptions = async () => ({ transform: { experimentalImportSupport: true, inlineRequires: true } })
+/**
+ * What a screen or a sheet draws with runs when it is first drawn, not when the script comes that holds it: no script holds the page up
+ * by what only its later parts need. Each use asks anew, which is nothing beside drawing; all else, where loops run, is imported as ever.
+ */
+const isAskedAnew = (path) => path.startsWith(__dirname + sep) && path.endsWith('.tsx')
+const importedAtOnce = new Proxy({}, { has: (_, path) => !isAskedAnew(path) })
+config.transformer.getTransformOptions = async () => ({
+  transform: { experimentalImportSupport: true, inlineRequires: { blockList: importedAtOnce } },
+})
 
 module.exports = config

@@ -1,5 +1,6 @@
 import { MOST_TOGETHER } from '@heliaster/core/kit'
 import type { AudioHash } from '@heliaster/core/kit'
+import { transfer } from 'comlink'
 
 import { localDb } from '../../sync/local-db'
 import { coreWork } from '../workers/workers'
@@ -163,7 +164,10 @@ class Rest {
   }
 }
 
-const isWhole = async (hash: AudioHash, bytes: Blob): Promise<boolean> => (await coreWork().hash(await bytes.arrayBuffer())) === hash
+async function isWhole(hash: AudioHash, bytes: Blob): Promise<boolean> {
+  const buffer = await bytes.arrayBuffer()
+  return (await coreWork().hash(transfer(buffer, [buffer]))) === hash
+}
 
 /** A device without room plays them all the same, and fetches them again another time. */
 async function keep(files: readonly { readonly hash: AudioHash; readonly bytes: Blob }[]): Promise<void> {

@@ -1,5 +1,5 @@
 import { measureSound } from '@heliaster/core/alike'
-import { hashAudio, writeWav } from '@heliaster/core/audio'
+import { writeWav } from '@heliaster/core/audio'
 import type { Audio } from '@heliaster/core/audio'
 import { familyOf } from '@heliaster/core/cut'
 import type { Family } from '@heliaster/core/kit'
@@ -10,6 +10,7 @@ import type { AudioHash, AudioInfo, Measured } from '@heliaster/core/kit'
 
 import { storeAudio, storePicture } from '../files/stored-audio'
 import { pictureOf } from '../files/picture'
+import { hashOf } from '../workers/hash-of'
 
 /** A file that is now kept on this device, and what is known of it. */
 export interface TakenFile {
@@ -90,13 +91,6 @@ function noRoom(error: unknown): string {
   return isFull
     ? 'This device has no room for it. Free some space, or delete sounds you do not need, and import it again.'
     : 'This browser could not write it on this device. Reload the page and import it again.'
-}
-
-/** The browser's own digest where it is given (secure pages only), else ours; both are SHA-256. */
-async function hashOf(bytes: Uint8Array<ArrayBuffer>): Promise<AudioHash> {
-  if (!globalThis.crypto?.subtle) return hashAudio(bytes)
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
-  return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('') as AudioHash
 }
 
 const isHit = (audio: Audio) => audio.channels[0].length <= HIT_SECONDS * audio.sampleRateHz

@@ -36,7 +36,7 @@ test('a file is decoded to the samples that are in it, and written again to the 
   expect(result.decoded.audio.channels[1].subarray(2500, 2600)).toEqual(audio.channels[1].subarray(2500, 2600))
   const again = readWav(new Uint8Array(work.encode(result.decoded.audio, 32)))
   expect(again.ok && again.file.audio.channels[0].subarray(2500, 2600)).toEqual(audio.channels[0].subarray(2500, 2600))
-  expect(work.hash(bytes.buffer)).toBe(hashAudio(bytes))
+  expect(await work.hash(bytes.buffer)).toBe(hashAudio(bytes))
 })
 
 test('what is no audio says so', async () => {

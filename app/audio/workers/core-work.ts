@@ -1,16 +1,6 @@
 import { hitPortraitsOf, hitUnlikeness, joinsOf, measureSound, soundingOf } from '@heliaster/core/alike'
 import type { Join, Sounding } from '@heliaster/core/alike'
-import {
-  columnsOf,
-  hashAudio,
-  momentaryLoudness,
-  peakOf,
-  peakOfAudio,
-  strikeLoudness,
-  summarise,
-  toMono,
-  writeWav,
-} from '@heliaster/core/audio'
+import { columnsOf, momentaryLoudness, peakOf, peakOfAudio, strikeLoudness, summarise, toMono, writeWav } from '@heliaster/core/audio'
 import type { Audio, Summary } from '@heliaster/core/audio'
 import {
   attacksOf,
@@ -45,6 +35,7 @@ import { transfer } from 'comlink'
 import type { ClipLook } from '../files/clip-look'
 import { keptFile } from '../files/kept-file'
 import { pictureOf } from '../files/picture'
+import { hashOf } from './hash-of'
 import { AT_ONCE_BYTES, giveBack, letGo, tidy } from './let-go'
 import { onTray } from './trays'
 
@@ -116,7 +107,7 @@ const kept = new Map<string, Kept>()
 
 /** The heavy work on recordings, away from the page. */
 export const work = {
-  hash: (bytes: ArrayBuffer) => hashAudio(new Uint8Array(bytes)),
+  hash: (bytes: ArrayBuffer) => hashOf(new Uint8Array(bytes)),
   async decode(file: Blob): Promise<Failed | Plain> {
     const result = await decodeFile(file)
     if (!result.ok) return result
