@@ -43,12 +43,23 @@ test('a line comes in from the side where a name stands below the pad that it go
   expect(Math.min(...Array.from({ length: 101 }, (_, i) => alongArc(through, i / 100).y))).toBeGreaterThan(0)
 })
 
-test('a head points the way its line comes in, and a line to itself is a loop beside the pad', () => {
-  const arc = arcBetween({ x: 0, y: 0 }, { x: 200, y: 0 }, RADIUS, [])
-  const [tip, left, right] = headPath(arc)
-    .match(/-?\d+(\.\d+)?(e-?\d+)? -?\d+(\.\d+)?(e-?\d+)?/g)!
-    .map((pair) => pair.split(' ').map(Number))
-  expect(tip![0]).toBeCloseTo(arc.to.x, 6)
-  expect((left![0]! + right![0]!) / 2).toBeLessThan(tip![0]!)
+test('a head is as long as it is said to be, alike on both sides, and points the way its line comes in', () => {
+  const at = fc.record({ x: fc.integer({ min: -300, max: 300 }), y: fc.integer({ min: -300, max: 300 }) })
+  fc.assert(
+    fc.property(at, at, (into, to) => {
+      fc.pre(Math.hypot(to.x - into.x, to.y - into.y) > 1)
+      const path = headPath({ from: into, out: into, into, to })
+      const [tip, left, right] = path.match(/-?[\d.]+(e-?\d+)? -?[\d.]+(e-?\d+)?/g)!.map((pair) => pair.split(' ').map(Number)) as [number, number][] // prettier-ignore
+      const [fromX, fromY] = [(left![0] + right![0]) / 2, (left![1] + right![1]) / 2]
+      expect(tip).toEqual([to.x, to.y])
+      expect(Math.hypot(to.x - fromX, to.y - fromY)).toBeCloseTo(9, 6)
+      expect((to.x - fromX) * (to.y - into.y) - (to.y - fromY) * (to.x - into.x)).toBeCloseTo(0, 5)
+      expect((to.x - fromX) * (to.x - into.x) + (to.y - fromY) * (to.y - into.y)).toBeGreaterThan(0)
+      expect(Math.hypot(left![0] - right![0], left![1] - right![1])).toBeCloseTo(9.9, 6)
+    }),
+  )
+})
+
+test('a line to itself is a loop beside the pad', () => {
   expect(loopAt({ x: 100, y: 100 }, RADIUS)).toMatch(/^M 120 /)
 })
