@@ -113,11 +113,16 @@ function soloKit({ kit, pad, own, ray, clip, bandGainDb }: DrawnCell & { readonl
   return { ...kit, values: { gainDb: HEADROOM_DB }, inserts: [], buses, pads: [solo], ties: [] }
 }
 
-/** A loop is drawn only where the level envelope ends it: nothing else would. What slices send is left out as all sends are. */
-function onceThrough({ slices, ...given }: Clip, own: PadSettings, ray: Ray): Clip {
+/** Whether a level envelope ends a loop that nothing else would. */
+export function endsLoop({ loop }: Clip, own: PadSettings, ray: Ray): boolean {
   const { points } = shapeOf(own, ray).envelopes.level
+  return loop?.until === 'end' && points.length > 0 && points[points.length - 1].value <= 0
+}
+
+/** A loop is drawn only where the level envelope ends it. What slices send is left out as all sends are. */
+function onceThrough({ slices, ...given }: Clip, own: PadSettings, ray: Ray): Clip {
   const clip: Clip = slices ? { ...given, slices: slices.map(({ sends: _sends, ...slice }) => slice) } : given
-  if (clip.loop?.until === 'end' && points.length > 0 && points[points.length - 1].value <= 0) return clip
+  if (endsLoop(clip, own, ray)) return clip
   const { loop: _loop, ...plain } = clip
   return plain
 }

@@ -56,3 +56,15 @@ function fades(region: Opcodes, velocity: number): number {
   const out = region.has('xfout_lovel') ? law(1 - within(value(region, 'xfout_lovel', 0), value(region, 'xfout_hivel', 0))) : 1
   return into * out
 }
+
+/** What a held note of a region plays of its file's channel, `frames` long: round and round between its loop's points, the last included. */
+export function heldSamples(region: Opcodes, samples: Float32Array, frames: number): Float32Array {
+  const isLooped = region.get('loop_mode') === 'loop_continuous'
+  const [start, end] = [value(region, 'loop_start', 0), value(region, 'loop_end', samples.length - 1)]
+  let at = 0
+  return Float32Array.from({ length: frames }, () => {
+    const sample = samples[at] ?? 0
+    at = isLooped && at === end ? start : at + 1
+    return sample
+  })
+}

@@ -5,6 +5,7 @@ import type { PadSettings } from '../../kit/resolve'
 import type { Response } from '../../kit/shape'
 import { isShaped, leftOutOfHits } from '../draw'
 import { sayResponse } from './response-words'
+import { lostRounds } from './rounds'
 
 /**
  * What becomes of a field when a kit is written as SFZ. `written`: an opcode says it. `inSamples`: the WAV files have it.
@@ -76,10 +77,7 @@ const settingsFates: Record<keyof PadSettings, Fate<OfPad>> = {
   values: 'written',
   choices: 'inSamples',
   order: 'inSamples',
-  mode: ({ settings: { mode } }) =>
-    mode === 'loopUntilLetGo'
-      ? ['goes round until let go here; in SFZ it plays once through.']
-      : when(mode === 'loopUntilStruckAgain', 'goes round until struck again here; in SFZ it plays once through.'),
+  mode: ({ kit, pad }) => lostRounds(kit, pad),
   maxStrikes: 'written',
   pick: (of) => when(of.settings.pick === 'shuffle' && manyTurns(of), 'SFZ has no shuffle; turns are written as a cycle.'),
   counter: (of) =>
@@ -149,7 +147,7 @@ const clipFates: Record<keyof Clip, Fate<Clip>> = {
   invert: 'written',
   channel: 'inSamples',
   repairs: 'inSamples',
-  loop: ({ loop }) => when(loop !== undefined, 'a clip goes round in a part of it here; in SFZ it plays once through.'),
+  loop: 'written', // what of it is not is said of the pad
   slices: ({ slices }) => when((slices ?? []).some(({ sends }) => Object.keys(sends ?? {}).length > 0), 'what slices of a clip send to buses is left out.'), // prettier-ignore
   process: 'inSamples',
   made: 'silent',

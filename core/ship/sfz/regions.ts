@@ -4,13 +4,13 @@ import { peakOfAudio, toDb } from '../../audio/audio'
 import { clipSamples } from '../../engine'
 import type { Band, Clip, Kit, Ray } from '../../kit/kit'
 import { valueOf } from '../../kit/parameters'
-import { playedSlices } from '../../kit/slices'
 import { bandsOfRay, clipOfCell, rayOfTurn, raySound } from '../../kit/resolve'
 import type { PadSettings } from '../../kit/resolve'
 import { cellLabel, clipName } from '../cells'
 import type { NamedPad } from '../cells'
-import { drawShape, isShaped } from '../draw'
+import { drawShape } from '../draw'
 import type { AudioOf } from '../draw'
+import { isDrawn, laidRound, writtenRound } from './rounds'
 
 /** A region before its level is fitted to what SFZ allows. */
 export interface Region {
@@ -77,13 +77,20 @@ function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
   const tracked = form || settings.rootNote === undefined ? 0 : valueOf(ray, 'keyTrack') * (note - settings.rootNote) * 100
   const cents = settings.values.tuneCents + valueOf(ray, 'tuneCents') + tracked
   // A shape moves with time and pitch, so its tuning is drawn with it: a file for each tuning.
-  const isDrawn = isShaped(kit, pad, ray) || playedSlices(clip).length > 0
-  const sample = isDrawn
+  const drawn = isDrawn(kit, pad, ray, clip)
+  const round = drawn ? undefined : writtenRound(settings, clip)
+  const laid = round && laidRound(need.audioOf(clip.audio)!, clip, round)
+  const sample = drawn
     ? need.sample(`${name}/${label}${tracked === 0 && !form ? '' : ` n${note}`}.wav`, () =>
         drawShape(kit, pad, ray, clip, cents, need.audioOf)!,
       )
-    : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () => plainSample(need.audioOf, clip))
-  const lines = [...shared, `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`, ...(isDrawn ? [] : tuning(cents))]
+    : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () => laid?.audio ?? plainSample(need.audioOf, clip))
+  const lines = [
+    ...shared,
+    `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`,
+    ...(drawn ? [] : tuning(cents)),
+    ...(laid?.lines ?? []),
+  ]
   const delaySeconds = settings.values.delaySeconds + valueOf(ray, 'delaySeconds')
   const bend = Math.round(200 * valueOf(ray, 'bendTrack'))
   if (bend !== 0) lines.push(`bend_up=${bend}`, `bend_down=${-bend}`)

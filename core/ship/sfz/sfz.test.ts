@@ -245,7 +245,9 @@ test('what SFZ cannot say is named, pad by pad', () => {
   const withOwn = (own: Pad['own']) => lost((pad) => ({ own: { ...pad.own, ...own } }))
   const saying = (words: RegExp) => [{ where: 'Keel', words: expect.stringMatching(words) as string }]
   expect(withOwn({})).toEqual([])
-  expect(withOwn({ mode: 'loopUntilLetGo' })).toEqual(saying(/goes round until let go/))
+  const filtered = { values: { filter1CutoffHz: 900 }, choices: { filter1Kind: 'lowPass' as const } }
+  expect(withOwn({ mode: 'loopUntilLetGo', ...filtered })).toEqual(saying(/goes round until let go here; shaped as it is/))
+  expect(withOwn({ mode: 'loopUntilLetGo' })).toEqual([])
   expect(withOwn({ mode: 'loopUntilStruckAgain' })).toEqual(saying(/struck again/))
   expect(withOwn({ counter: 'pad' })).toEqual(saying(/counted over the whole pad/))
   expect(withOwn({ startAgain: 2 })).toEqual(saying(/begin anew/))

@@ -19,6 +19,10 @@ import { lostOfKit, lostOfPad } from './fates'
 import { fitLevels, plainNumber, regionsOfRay, VOLUME_DB } from './regions'
 import type { Region, Sample } from './regions'
 import { movesLevelOf } from './response-words'
+import { endsWithNote } from './rounds'
+
+/** A held strike that is let go fades so long. */
+const STOP_FADE_SECONDS = 0.004
 
 interface Group {
   readonly head: readonly string[]
@@ -97,7 +101,7 @@ function groupHead(kit: Kit, pad: Pad, settings: PadSettings, ray: Ray, chokes: 
   const strikes = silencesItself(kit, pad.id) ? 1 : settings.maxStrikes
   return [
     `group=${chokes.own.get(pad.id)}`,
-    settings.mode === 'hold' ? 'loop_mode=no_loop' : 'loop_mode=one_shot',
+    ...(endsWithNote(settings) ? ['loop_mode=no_loop', `ampeg_release=${STOP_FADE_SECONDS}`] : ['loop_mode=one_shot']),
     `polyphony=${strikes * voicesOfStrike(pad)}`,
     ...(silenced ? [`off_by=${silenced.group}`, ...offLines(silenced.fadeSeconds)] : []),
     ...velocityCurve(settings, ray),
