@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import { controlNumbers, EventField, EventType, MOST_PAIRS } from '@heliaster/core/engine'
+import { createBus } from '@heliaster/core/kit'
 import type { Kit, PadId } from '@heliaster/core/kit'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
@@ -27,6 +28,7 @@ jest.mock('./engine-url', () => ({
 interface Told {
   readonly type: string
   readonly events?: Float64Array
+  readonly ofSlot?: readonly number[]
 }
 const told: Told[] = []
 let made: { name: string; options: { outputChannelCount: number[] } }
@@ -84,6 +86,16 @@ test('a browser without a worklet, and a page that may have none, say what helps
   hosts()
   context.audioWorklet = undefined
   await expect(createPlayer()).rejects.toThrow(/only on https or localhost/)
+})
+
+test('by which pair a bus leaves is told once its kit is there, and not before', async () => {
+  const player = await createPlayer()
+  const room = createBus('bus-room' as never, 'Room')
+  const pairs = () => told.filter(({ type }) => type === 'pairs').map(({ ofSlot }) => ofSlot!.indexOf(2))
+  player.setPairs(new Map([[room.id, 2]]))
+  expect(pairs()).toEqual([])
+  player.load({ ...kit, buses: [createBus('bus-wet' as never, 'Wet'), room] })
+  expect(pairs()).toEqual([2])
 })
 
 test('the engine has three outputs: what is heard, the mix before its limiter, and the pairs that buses leave by', async () => {

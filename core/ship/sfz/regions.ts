@@ -10,7 +10,7 @@ import { cellLabel, clipName } from '../cells'
 import type { NamedPad } from '../cells'
 import { drawShape } from '../draw'
 import type { AudioOf } from '../draw'
-import { isDrawn, laidRound, writtenRound } from './rounds'
+import { isDrawn, laidRound, roundLines, writtenRound } from './rounds'
 
 /** A region before its level is fitted to what SFZ allows. */
 export interface Region {
@@ -25,6 +25,8 @@ export interface Region {
 export interface Sample {
   readonly path: string
   audio: Audio
+  /** What of it goes round, said in the file too. */
+  loop?: { readonly startFrame: number; readonly endFrame: number }
 }
 
 export interface RegionsNeed {
@@ -85,11 +87,12 @@ function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
         drawShape(kit, pad, ray, clip, cents, need.audioOf)!,
       )
     : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () => laid?.audio ?? plainSample(need.audioOf, clip))
+  if (laid) sample.loop = { startFrame: laid.startFrame, endFrame: laid.endFrame }
   const lines = [
     ...shared,
     `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`,
     ...(drawn ? [] : tuning(cents)),
-    ...(laid?.lines ?? []),
+    ...(laid ? roundLines(laid) : []),
   ]
   const delaySeconds = settings.values.delaySeconds + valueOf(ray, 'delaySeconds')
   const bend = Math.round(200 * valueOf(ray, 'bendTrack'))

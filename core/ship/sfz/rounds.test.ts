@@ -4,7 +4,6 @@ import { aKit, aTone, seeded } from '../../kit/builders'
 import type { Rig } from '../../kit/builders'
 import type { Clip, Pad } from '../../kit/kit'
 import { gainsOf, heldSamples, readSfz } from '../testing'
-import type { Opcodes } from '../testing'
 import { sfzOmissions, writeSfz } from './write-sfz'
 
 const RATE = 48000
@@ -17,12 +16,12 @@ function withClip({ kit, audio }: Rig, change: (clip: Clip) => Partial<Clip>): R
   return { kit: { ...kit, pads: [{ ...pad, bands }] }, audio }
 }
 
-function written({ kit, audio }: Rig): { region: Opcodes; channels: readonly Float32Array[] } {
+function written({ kit, audio }: Rig) {
   const { files } = writeSfz(kit, (hash) => audio.get(hash))
   const [region] = readSfz(new TextDecoder().decode(files[0].bytes))
   const read = readWav(files.find(({ path }) => path === `samples/${region.get('sample')}`)!.bytes)
   if (!read.ok) throw new Error(read.message)
-  return { region, channels: read.file.audio.channels }
+  return { region, channels: read.file.audio.channels, loops: read.file.loops }
 }
 
 /** What a strike that is held sounds like here, left. */
@@ -55,7 +54,7 @@ test('what goes round while it is held does so in SFZ, sample by sample, for a p
       },
     )
     const here = held(rig)
-    const { region, channels } = written(rig)
+    const { region, channels, loops } = written(rig)
     const there = heldSamples(region, channels[0], FRAMES)
     const gain = gainsOf(region, 127)[0]
     const off = here.reduce((most, sample, i) => Math.max(most, Math.abs(sample - gain * there[i])), 0)
@@ -66,6 +65,7 @@ test('what goes round while it is held does so in SFZ, sample by sample, for a p
     if (region.has('loop_end')) {
       const [start, end] = [Number(region.get('loop_start')), Number(region.get('loop_end'))]
       expect(channels[0].slice(end + 1, end + 33)).toEqual(channels[0].slice(start, start + 32))
+      expect(loops).toEqual([{ startFrame: start, endFrame: end + 1 }]) // the file says it too
     }
   }
   expect(rounds).toBeGreaterThan(40)

@@ -34,17 +34,27 @@ export function writtenRound(settings: PadSettings, clip: Clip): Round {
   return endsWithNote(settings) ? roundOf(settings, clip) : undefined
 }
 
-/** The samples of a clip that goes round, its seam worked in, and the lines that say where. Frames count from 0, the end is played. */
-export function laidRound(audio: Audio, clip: Clip, round: 'whole' | 'part'): { readonly audio: Audio; readonly lines: readonly string[] } {
+/** Samples of a clip that goes round, its seam worked in: from `startFrame` up to `endFrame`, that not included. */
+export interface LaidRound {
+  readonly audio: Audio
+  readonly startFrame: number
+  readonly endFrame: number
+}
+
+/** Lays a clip's samples out with what of it goes round. */
+export function laidRound(audio: Audio, clip: Clip, round: 'whole' | 'part'): LaidRound {
   const plain = clipSamples(audio, clip)
   const all = { startFrame: 0, endFrame: plain[0].length, isBackAndForth: false, crossfadeFrames: 0 }
   const loop = (round === 'part' && loopOfClip(clip, audio.sampleRateHz)) || all
   const { channels, laid } = layLoop(plain, loop, 1)
-  const end = laid.startFrame + laid.periodFrames
-  return {
-    audio: { sampleRateHz: audio.sampleRateHz, channels: channels.map((channel) => channel.slice(0, end + GUARD_FRAMES)) },
-    lines: ['loop_mode=loop_continuous', `loop_start=${laid.startFrame}`, `loop_end=${end - 1}`],
-  }
+  const endFrame = laid.startFrame + laid.periodFrames
+  const samples = channels.map((channel) => channel.slice(0, endFrame + GUARD_FRAMES))
+  return { audio: { sampleRateHz: audio.sampleRateHz, channels: samples }, startFrame: laid.startFrame, endFrame }
+}
+
+/** SFZ names the last frame that is played before it goes back. */
+export function roundLines({ startFrame, endFrame }: LaidRound): string[] {
+  return ['loop_mode=loop_continuous', `loop_start=${startFrame}`, `loop_end=${endFrame - 1}`]
 }
 
 const ONCE = 'in SFZ it plays once through.'

@@ -61,7 +61,10 @@ export function writeSfz(given: Kit, sourceOf: AudioOf): Shipment {
     ...silence,
   ]
   const sfz: ShippedFile = { path: `${fileName(kit.name)}.sfz`, bytes: new TextEncoder().encode(text.join('\n') + '\n') }
-  const wavs = [...samples.values()].map(({ path, audio }) => ({ path: `samples/${path}`, bytes: writeWav(audio, { bits: 24 }) }))
+  const wavs = [...samples.values()].map(({ path, audio, loop }) => ({
+    path: `samples/${path}`,
+    bytes: writeWav(audio, { bits: 24, ...(loop ? { loop } : {}) }),
+  }))
   const files = [sfz, ...wavs]
   return { files: [...files, readme(kit, 'sfz', notes, files)], notes, isTooLoud: lowered > 0.005 }
 }
