@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
 import { findings, focused, lostWords } from './everyone'
-import { openDemo, openOwnDemo, openRecording, pad, saved } from './helpers'
+import { findKit, openDemo, openOwnDemo, openRecording, pad, saved } from './helpers'
 
 type State = readonly [name: string, go: (page: Page) => Promise<unknown>]
 
@@ -48,7 +48,7 @@ const selectSounds = async (page: Page, search: string) => {
 const walks: Record<string, readonly State[]> = {
   kits: [
     ['the list of kits', (page) => page.goto('/')],
-    ['a kit’s menu', (page) => press(page, 'More for Low Tide')],
+    ['a kit’s menu', async (page) => (await findKit(page, 'Low Tide'), await press(page, 'More for Low Tide'))],
     ['how saving stands', async (page) => (await close(page), await press(page, /^How saving stands/))],
     ['a kit like another', async (page) => (await close(page), await press(page, 'Like another kit, without its sounds'))],
     ['no such kit', async (page) => (await page.goto('/kit/no-such-kit/board'), await page.getByRole('main').waitFor())],

@@ -34,6 +34,13 @@ export async function newKit(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeVisible()
 }
 
+/** Among the kits of all tests one is found by its name: the list draws those that were scrolled to. */
+export async function findKit(page: Page, name: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: 'Find by name' })
+  await expect(field.or(page.getByRole('button', { name: `Open ${name}`, exact: true })).first()).toBeVisible()
+  if (await field.isVisible()) await field.fill(name)
+}
+
 export const kitIn = (page: Page): string => /kit\/([^/]+)/.exec(page.url())![1]
 
 /** Gives the kit that is open a name of its own, as another device would: the list shows kits of other tests too. */

@@ -4,7 +4,7 @@ import { asFirstKit, testIds } from '@heliaster/core/kit/testing'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 
-import { kitIn, nameKit, newKit, pad, saved } from './helpers'
+import { findKit, kitIn, nameKit, newKit, pad, saved } from './helpers'
 
 async function addPad(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Add pad' }).click()
@@ -106,6 +106,7 @@ test('a kit that cannot be read is set apart, and the list and the other kits go
   await page.getByRole('button', { name: 'Save it as a file' }).click()
   expect((await download).suggestedFilename()).toBe(`${id}.json`)
   await page.goto('/')
+  await findKit(page, 'Low Tide')
   await expect(page.getByRole('button', { name: 'Open Low Tide', exact: true })).toBeVisible()
 })
 
@@ -116,6 +117,7 @@ test('while the server cannot give audio, a pad says that it will come, and not 
       route.fulfill({ status: 503, json: { error: { code: 'databaseAway', message: 'The database does not answer.' } } }),
     )
   await page.goto('/')
+  await findKit(page, 'Low Tide')
   await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
   await expect(page.getByText(/the server cannot give it just now/).first()).toBeVisible()
   await expect(page.getByText(/Import the file again/)).toHaveCount(0)
@@ -124,6 +126,7 @@ test('while the server cannot give audio, a pad says that it will come, and not 
 test('audio that comes damaged from the server is not taken for the real one', async ({ page }) => {
   await page.context().route('**/api/audio/**', (route) => route.fulfill({ status: 200, body: Buffer.from('RIFF not what it was') }))
   await page.goto('/')
+  await findKit(page, 'Low Tide')
   await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
   await expect(page.getByText(/came damaged from the server/).first()).toBeVisible()
 })

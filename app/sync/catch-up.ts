@@ -110,7 +110,9 @@ export class CatchUp {
         if (since === undefined) this.listed.add(documentKey(kind, id))
       }
       const wanted = page.items.filter((item) => item.doc !== undefined || fetched++ < FETCHED)
-      this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => !wanted.includes(item)))
+      // What is on its way is listed by then as well, so that the list stands at once.
+      const comes = ({ id, doc, deleted }: DocumentSummary) => here?.has(documentKey(kind, id)) === false && doc === undefined && !deleted
+      this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => comes(item) || !wanted.includes(item)))
       await this.takePage(kind, wanted)
       after = page.next
     } while (after)
@@ -177,7 +179,9 @@ export class CatchUp {
     } catch (error) {
       if (!(error instanceof ServerRefused)) throw error
       if (error.code === 'notFound') await this.hide(kind, [id])
-      if (error.code === 'unreadable') this.need.documentsOf(kind).noteUnreadable(id, error.message)
+      if (error.code !== 'unreadable') return
+      this.need.documentsOf(kind).noteUnreadable(id, error.message)
+      this.need.documentsOf(kind).forgetElsewhere([id])
     }
   }
 

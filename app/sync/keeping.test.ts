@@ -169,6 +169,28 @@ test('of two kits of one name it is said that the other was made elsewhere where
   expect(second.said).toEqual([expect.stringContaining('“Keel” was made elsewhere')])
 })
 
+test('what is still on its way is listed by then, and once it is here as that alone; what was taken off here is not', async () => {
+  const { world, kit, open: [tab] } = await withKit() // prettier-ignore
+  let stand = () => {}
+  const browser = world.aBrowser()
+  const second = await world.aTab(browser, () => new Promise((resolve) => (stand = resolve)))
+  await world.clock.pass(500)
+  const listed = ({ device }: Tab) => [device.kits.store.getState().elsewhere, device.kits.store.getState().entries].map(Object.keys)
+  expect(listed(second)).toEqual([[kit.id], []])
+  stand()
+  await world.clock.pass(2000)
+  expect(listed(second)).toEqual([[], [kit.id]])
+  browser.online = false
+  await second.device.kits.hide(kit.id)
+  world.kill(second)
+  await tab.device.kits.edit(kit.id, [rename('Newer')])
+  await world.clock.pass(8000)
+  browser.online = true
+  const again = await world.aTab(browser, () => new Promise(() => undefined))
+  await world.clock.pass(500)
+  expect(listed(again)).toEqual([[], []])
+})
+
 test('a drag is made on the document of the moment, and overwrites nothing that came meanwhile', async () => {
   const { world, kit, open: [tab] } = await withKit() // prettier-ignore
   const second = await world.aTab(world.aBrowser())

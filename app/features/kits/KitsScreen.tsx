@@ -1,8 +1,8 @@
 import { facesOf } from '@heliaster/core/kit'
-import type { DocumentSummary, Kit, KitEdit, KitFaces, KitId } from '@heliaster/core/kit'
+import type { DocumentSummary, Kit, KitEdit, KitId } from '@heliaster/core/kit'
 import { router, useIsFocused } from 'expo-router'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Pressable, ScrollView, View } from 'react-native'
+import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
 
 import { device, kits, saveState } from '../../documents'
@@ -12,15 +12,15 @@ import { SearchField } from '../../ui/controls/SearchField'
 import { screenStands } from '../../ui/device/first-screen'
 import { useNow } from '../../ui/device/use-now'
 import { notify } from '../../ui/layout/notices'
-import { Row } from '../../ui/layout/Row'
 import { Star } from '../../ui/drawing/Star'
 import { Waiting } from '../../ui/layout/Waiting'
 import { Text } from '../../ui/layout/Text'
 import { useWhileSeen } from '../../ui/layout/use-while-seen'
-import { chooseTheme, TOUCH, usePalette } from '../../ui/theme/theme'
+import { chooseTheme, usePalette } from '../../ui/theme/theme'
 import { SaveMark } from '../../shell'
-import { changedWords } from './changed-words'
 import { hearLater } from './hear-later'
+import { KitList } from './KitList'
+import type { ListedKit } from './KitList'
 import { KitMenu } from './KitMenu'
 import { createEmptyKit, createKitLike, openBundleFile } from './kit-actions'
 import { LikeSheet } from './like-later'
@@ -100,31 +100,13 @@ export function KitsScreen() {
       )}
       {isLike && <LikeSheet onClose={() => setLike(false)} onBegin={(kit) => void beginLike(kit)} />}
       {all.length >= FIND_FROM && <SearchField placeholder="Find a kit" value={words} onChange={setWords} />}
-      <View role="list" style={{ gap: 0 }}>
-        {list.map((kit) => (
-          <KitRow
-            key={kit.id}
-            kit={kit}
-            nowMs={nowMs}
-            isHearing={kit.id === hearing}
-            onHear={() => toggle(kit.id as KitId)}
-            onMenu={kit.id in entries ? () => setMenuFor(kit.id as KitId) : undefined}
-          />
-        ))}
-      </View>
+      <KitList kits={list} nowMs={nowMs} hearing={hearing} onHear={toggle} hasMenu={(id) => id in entries} onMenu={setMenuFor} />
       {all.length > 0 && list.length === 0 && <Text tone="muted">{`No kit is called like “${words.trim()}”.`}</Text>}
       {all.length === 0 && !(loaded && isKnown) && <Waiting words="Reading the kits" />}
       {all.length === 0 && loaded && isKnown && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
       <KitMenu kit={menuFor && entries[menuFor]?.doc} onClose={() => setMenuFor(undefined)} />
     </ScrollView>
   )
-}
-
-/** What a row shows of a kit, whether its document is on this device or only listed by the server. */
-interface ListedKit extends KitFaces {
-  readonly id: string
-  readonly name: string
-  readonly changedAt: number
 }
 
 function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewhere: Readonly<Record<string, DocumentSummary>>): ListedKit[] {
@@ -179,53 +161,4 @@ function useHearing(isSeen: boolean) {
     }
   }
   return { hearing, toggle: (id: KitId) => void toggle(id) }
-}
-
-interface RowProps {
-  readonly kit: ListedKit
-  readonly nowMs: number
-  readonly isHearing: boolean
-  readonly onHear: () => void
-  readonly onMenu?: () => void
-}
-
-function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
-  const changed = changedWords(kit.changedAt, nowMs)
-  return (
-    <Row>
-      {kit.pads > 0 ? (
-        <IconButton
-          name={isHearing ? 'stop' : 'play-outline'}
-          label={isHearing ? `Stop hearing ${kit.name}` : `Hear ${kit.name}`}
-          on={isHearing}
-          onPress={onHear}
-        />
-      ) : (
-        <View style={{ width: TOUCH }} />
-      )}
-      <Pressable
-        role="button"
-        aria-label={`Open ${kit.name}`}
-        onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads > 0 ? 'board' : 'gather'}`)}
-        style={{ flex: 1, paddingVertical: 14, gap: 8 }}
-      >
-        <View>
-          <Text look="heading" numberOfLines={1}>
-            {kit.name}
-          </Text>
-          <Text look="small" tone="muted" numberOfLines={1}>
-            {[kit.pads === 1 ? '1 pad' : `${kit.pads} pads`, changed].filter(Boolean).join(', ')}
-          </Text>
-        </View>
-        {kit.pads > 0 && (
-          <View style={{ flexDirection: 'row', gap: 6, height: 26, overflow: 'hidden' }}>
-            {kit.faces.map((turns, i) => (
-              <Star key={i} size={26} turns={turns} />
-            ))}
-          </View>
-        )}
-      </Pressable>
-      {onMenu && <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={onMenu} />}
-    </Row>
-  )
 }

@@ -126,6 +126,23 @@ test('behind a kit nothing is drawn anew and nothing sounds; on coming back the 
   expect(screen.getByRole('button', { name: 'Open Spring Tide' })).toBeTruthy()
 })
 
+test('of hundreds those are drawn that one comes to, and no more is watched for once the last stands there', () => {
+  let seen: (entries: { isIntersecting: boolean }[]) => void = () => undefined
+  const watching = { observe: jest.fn(), disconnect: jest.fn() }
+  Object.assign(globalThis, { IntersectionObserver: function (told: typeof seen) { seen = told; return watching } }) // prettier-ignore
+  here(...Array.from({ length: 90 }, (_, i) => ({ ...kit, id: `kit-${i}` as never, name: `Tide ${i}` })))
+  const { unmount } = render(<KitsScreen />)
+  const drawn = () => screen.getAllByRole('button', { name: /^Open Tide/ }).length
+  const come = (isIntersecting: boolean) => act(() => seen([{ isIntersecting }]))
+  const counts = [drawn(), (come(false), drawn()), (come(true), drawn()), (come(true), drawn())]
+  expect(counts).toEqual([40, 40, 80, 90])
+  expect([watching.observe, watching.disconnect].map(({ mock }) => mock.calls.length)).toEqual([2, 2])
+  fireEvent.change(screen.getByLabelText('Find by name'), { target: { value: 'tide 3' } })
+  expect(drawn()).toBe(18) // those with a 3 in them
+  unmount()
+  Reflect.deleteProperty(globalThis, 'IntersectionObserver')
+})
+
 test('among many a kit is found by words of its name in any order', () => {
   here(...Array.from({ length: 200 }, (_, i) => ({ ...kit, id: `kit-${i}` as never, name: `Tide ${i} of the yard` })))
   render(<KitsScreen />)
