@@ -8,6 +8,8 @@ import type { Sender, SenderNeeds } from './sender'
 /** Documents that are fetched by themselves; older ones come when they are opened. */
 const FETCHED = 300
 const AT_ONCE = 4
+/** After so many what was heard meanwhile comes first. */
+const PIECE = 40
 
 type Needs = Pick<SenderNeeds, 'api' | 'shelf' | 'documentsOf' | 'timers'> & {
   /** What is fetched of its own accord waits for this. */
@@ -101,7 +103,8 @@ export class CatchUp {
     const unlisted = new Set([...(here ?? [])].flatMap(([, { row }]) => (row && row.revision > 0 && !row.hidden ? [row.id] : [])))
     let readAt: number | undefined
     let after: string | undefined
-    let fetched = 0
+    let listed = 0
+    const lacking: DocumentSummary[] = []
     do {
       const page = await this.need.api.list(kind, { ...(after ? { after } : {}), ...(since === undefined ? {} : { since: String(since) }) })
       readAt ??= page.readAt
@@ -109,28 +112,38 @@ export class CatchUp {
         unlisted.delete(id)
         if (since === undefined) this.listed.add(documentKey(kind, id))
       }
-      const wanted = page.items.filter((item) => item.doc !== undefined || fetched++ < FETCHED)
+      const wanted = page.items.filter((item) => item.doc !== undefined || listed++ < FETCHED)
       // What is on its way is listed by then as well, so that the list stands at once.
       const comes = ({ id, doc, deleted }: DocumentSummary) => here?.has(documentKey(kind, id)) === false && doc === undefined && !deleted
       this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => comes(item) || !wanted.includes(item)))
-      await this.takePage(kind, wanted)
+      lacking.push(...(await this.takeWhole(kind, wanted)))
       after = page.next
     } while (after)
+    await this.takeEach(kind, lacking)
     await this.lookForAll(kind, [...unlisted])
     this.readAt.set(kind, readAt ?? 0)
     this.need.onListed?.(kind)
   }
 
-  /** Documents that came with the list are taken over all at once, the others one by one. */
-  private async takePage(kind: Kind, items: readonly DocumentSummary[]): Promise<void> {
+  /** Documents that came with the list are taken over all at once. Returns those that did not come with it. */
+  private async takeWhole(kind: Kind, items: readonly DocumentSummary[]): Promise<DocumentSummary[]> {
     const whole = items.filter((item) => item.doc !== undefined && !item.deleted)
     const held = await Promise.all(whole.map((item) => this.need.shelf.read(documentKey(kind, item.id))))
     const newer = whole.filter((item, i) => (held[i]!.row?.revision ?? -1) < item.revision && !held[i]!.row?.hidden)
     await this.sender.adoptAll(kind, newer)
     const done = new Set(newer)
-    if (done.size < items.length) await this.need.untilShown?.()
-    await inTurns(items.filter((item) => !done.has(item)), (item) => this.take(kind, item)) // prettier-ignore
+    await inTurns(whole.filter((item) => !done.has(item)), (item) => this.take(kind, item)) // prettier-ignore
     await this.takeTold()
+    return items.filter((item) => !whole.includes(item))
+  }
+
+  /** Asks for one document after another, once the screen stands. */
+  private async takeEach(kind: Kind, items: readonly DocumentSummary[]): Promise<void> {
+    if (items.length > 0) await this.need.untilShown?.()
+    for (let from = 0; from < items.length; from += PIECE) {
+      await inTurns(items.slice(from, from + PIECE), (item) => this.take(kind, item))
+      await this.takeTold()
+    }
   }
 
   /** What was heard meanwhile does not wait for the end of the lists. */
