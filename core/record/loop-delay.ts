@@ -53,7 +53,7 @@ export function loopDelay(recorded: Float32Array, rateHz: number, sentFrames: re
   if (Math.abs(all[best]!) < Math.max(LIKE, CLEAR * middle))
     return 'The microphone did not hear the chirps. Turn the speaker up, use no headphones, and try again.'
   const near = Math.round(0.002 * rateHz)
-  const places = single.map((one) => best + strongest(one, Math.max(0, best - near), Math.min(most, best + near)) - best)
+  const places = single.map((one) => strongest(one, Math.max(0, best - near), Math.min(most, best + near)))
   return { seconds: best / rateHz, spreadSeconds: (Math.max(...places) - Math.min(...places)) / rateHz }
 }
 

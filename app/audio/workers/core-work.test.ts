@@ -92,6 +92,12 @@ test('clips are measured as they are set: level, channel, lag and likeness', () 
   expect(work.clipPitchHz(audio, clip({ startFrame: 2400, endFrame: 9600 }))).toBeCloseTo(220, -1)
   const lag = work.lag(audio, clip({ startFrame: 2000, endFrame: 8000 }), audio, clip({ startFrame: 2100, endFrame: 8100 }))
   expect(Math.abs(lag!.seconds * RATE)).toBeCloseTo(100, -1)
+  // Where they lie is told by what is recorded, not by what is set for them.
+  const faded = { gainDb: -60, fadeInSeconds: 0.1 }
+  expect(work.lag(audio, clip({ startFrame: 2000, endFrame: 8000, ...faded }), audio, clip({ startFrame: 2100, endFrame: 8100 }))).toEqual(
+    lag,
+  )
+  expect(work.strikeLikeness(audio, clip(faded), audio, clip())).toBe(work.strikeLikeness(audio, clip(), audio, clip()))
   expect(work.strikeLikeness(audio, clip(), audio, clip())).toBeGreaterThan(0.5)
   expect(work.measure(audio).peakDb).toBeLessThan(0)
 })
