@@ -16,6 +16,14 @@ const press = (page: Page, name: string | RegExp) =>
     .getByRole('button', { name, exact: typeof name === 'string' })
     .last()
     .click()
+/** Opens a sheet by what stands behind More, whose own sheet goes before a script brings the other. */
+const openFromMore = async (page: Page, name: string) => {
+  await press(page, 'More')
+  const menu = await page.getByRole('dialog').last().getAttribute('aria-label')
+  await press(page, name)
+  await expect(page.getByRole('dialog', { name: menu!, exact: true })).toHaveCount(0)
+  await page.getByRole('dialog').waitFor()
+}
 const choose = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).first().click()
 const isWide = (page: Page) => page.viewportSize()!.width > 800
 const close = async (page: Page) => {
@@ -63,7 +71,7 @@ const walks: Record<string, readonly State[]> = {
     ['several sounds', (page) => selectSounds(page, 'keel d5')],
     ['their names', (page) => press(page, 'Rename')],
     ['their tags', async (page) => (await close(page), await press(page, 'Tag'))],
-    ['deleting them', async (page) => (await close(page), await press(page, 'More'), await press(page, 'Delete'))],
+    ['deleting them', async (page) => (await close(page), await openFromMore(page, 'Delete'))],
     ['where they go', async (page) => (await close(page), await press(page, 'Put on pads'))],
     ['one pad for each', (page) => choose(page, 'Own pads')],
   ],
@@ -105,11 +113,8 @@ const walks: Record<string, readonly State[]> = {
         await pressBehindMore(page, 'Several pads')
       ),
     ],
-    ['a pad of another kit', async (page) => (await close(page), await press(page, 'More'), await press(page, 'A pad of another kit'))],
-    [
-      'a walk through every cell',
-      async (page) => (await close(page), await press(page, 'More'), await press(page, 'Walk through every cell')),
-    ],
+    ['a pad of another kit', async (page) => (await close(page), await openFromMore(page, 'A pad of another kit'))],
+    ['a walk through every cell', async (page) => (await close(page), await openFromMore(page, 'Walk through every cell'))],
     [
       'an empty board',
       async (page) => (
@@ -176,7 +181,7 @@ const walks: Record<string, readonly State[]> = {
     ['ready grooves', async (page) => (await close(page), await pressBehindMore(page, 'Ready grooves'))],
     ...['Bring a groove', 'From a rhythm of your own', 'A song beside it', 'MIDI file in or out'].map((name): State => [
       name,
-      async (page) => (await close(page), await press(page, 'More'), await press(page, name)),
+      async (page) => (await close(page), await openFromMore(page, name)),
     ]),
   ],
   performances: [

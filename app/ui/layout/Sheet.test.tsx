@@ -1,6 +1,9 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
+import type { ReactNode } from 'react'
 
+import { layOut } from '../../testing/lay-out'
+import { Button } from '../controls/Button'
 import { Sheet } from './Sheet'
 import { Text } from './Text'
 
@@ -61,4 +64,20 @@ test('a sheet that is not open is not there and hears no keys', () => {
   expect(dialogs()).toEqual([])
   escape()
   expect(close).not.toHaveBeenCalled()
+})
+
+test('words alone that are longer than the sheet are reached by keys and scrolled by them; where something in it is reached they need not', () => {
+  const long = jest.spyOn(HTMLElement.prototype, 'scrollHeight', 'get').mockReturnValue(500)
+  jest.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(100)
+  const open = (within: ReactNode) => {
+    const { unmount } = render(<Sheet title="Delete it?" isOpen onClose={() => undefined}>{within}</Sheet>) // prettier-ignore
+    layOut(300, 100)
+    const group = screen.queryByRole('group', { name: 'Delete it?' })
+    unmount()
+    return group?.tabIndex
+  }
+  expect([open(<Text>words</Text>), open(<Button label="Keep" onPress={() => undefined} />)]).toEqual([0, undefined])
+  long.mockReturnValue(100)
+  expect(open(<Text>words</Text>)).toBeUndefined()
+  jest.restoreAllMocks()
 })

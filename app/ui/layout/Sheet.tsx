@@ -1,6 +1,6 @@
 // Renders the elements' Overlay.
 import Overlay from '@rneui/themed/dist/Overlay'
-import { useEffect, useEffectEvent } from 'react'
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
 import { ScrollView, View } from 'react-native'
 import { useStore } from 'zustand'
@@ -103,9 +103,27 @@ export function Sheet({ title, isOpen, onClose, children, beside, actions }: Pro
           {beside}
           <IconButton name="close" label="Close" onPress={onClose} />
         </View>
-        <ScrollView contentContainerStyle={{ padding: 20, gap: 18 }}>{children}</ScrollView>
+        <SheetBody title={title}>{children}</SheetBody>
         {actions && <View style={{ padding: 16, gap: 10, borderTopWidth: 1, borderTopColor: palette.faint }}>{actions}</View>}
       </View>
     </Overlay>
+  )
+}
+
+const REACHED = 'a[href], button, input, textarea, [tabindex="0"]'
+
+/** What a sheet is about, which scrolls. Long words alone are reached by keys too, so that they can be scrolled by them. */
+function SheetBody({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  const body = useRef<ScrollView>(null)
+  const [isReached, setReached] = useState(false)
+  const look = () => {
+    const node = body.current?.getScrollableNode() as HTMLElement | undefined
+    if (node) setReached(node.scrollHeight > node.clientHeight + 1 && !node.querySelector(REACHED))
+  }
+  const asGroup = isReached ? { role: 'group' as const, 'aria-label': title, tabIndex: 0 as const } : {}
+  return (
+    <ScrollView ref={body} {...asGroup} onLayout={look} onContentSizeChange={look} contentContainerStyle={{ padding: 20, gap: 18 }}>
+      {children}
+    </ScrollView>
   )
 }
