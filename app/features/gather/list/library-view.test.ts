@@ -43,6 +43,8 @@ test('kits that use a sound are named with how many clips of it they play', () =
   const users = [1, 2, 1].map((clips, i) => ({ name: 'ABC'[i], clips }))
   expect(usersInWords(users.slice(0, 1))).toBe('“A” (1 clip)')
   expect(usersInWords(users)).toBe('“A” (1 clip), “B” (2 clips) and “C” (1 clip)')
+  expect(usersInWords([...users, ...users])).toMatch(/“B” \(2 clips\) and “C” \(1 clip\)$/)
+  expect(usersInWords([...users, ...users, ...users])).toMatch(/“B” \(2 clips\) and 4 more kits$/)
 })
 
 test('a list begins with all that the kit uses, the newest first, heard at its own level', () => {

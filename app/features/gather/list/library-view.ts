@@ -174,8 +174,12 @@ export function kitsUsing(kits: readonly Kit[], sounds: readonly Source[]): { re
   })
 }
 
+/** So many kits are named; of more it is said how many. */
+const NAMED = 5
+
 /** Names kits in a sentence. */
 export function usersInWords(users: readonly { readonly name: string; readonly clips: number }[]): string {
-  const named = users.map(({ name, clips }) => `“${name}” (${clips} ${clips === 1 ? 'clip' : 'clips'})`)
+  const named = users.slice(0, NAMED + 1).map(({ name, clips }) => `“${name}” (${clips} ${clips === 1 ? 'clip' : 'clips'})`)
+  if (users.length > named.length) named.splice(NAMED, 1, `${users.length - NAMED} more kits`)
   return named.length < 2 ? named.join('') : `${named.slice(0, -1).join(', ')} and ${named[named.length - 1]}`
 }

@@ -20,7 +20,7 @@ jest.mock('../../../audio/import/import-pool', () => ({
   createImportPool: () => ({ take: (file: File) => mockTake(file) as unknown, close: () => undefined }),
 }))
 jest.mock('../../../documents', () => ({
-  kits: { store: { getState: () => ({ entries: mockKits }) } },
+  kits: { store: { getState: () => ({ entries: mockKits, elsewhere: mockElsewhere }) } },
   device: { filesKept: () => undefined },
 }))
 jest.mock('../../../documents/library', () => ({
@@ -37,11 +37,13 @@ jest.mock('../../../ui/layout/notices', () => ({ notify: (...given: unknown[]) =
 const sound = (name: string, given: Partial<Source> = {}) => createSource(makeId, audio, info, name, given)
 const kit = (name: string, turns: number): Kit => ({ ...aKitOf(aPad(turns)), name })
 let mockKits: Record<string, { doc: Kit }>
+let mockElsewhere = {}
 const said = () => mockNotify.mock.lastCall![0] as string
 
 beforeEach(() => {
   jest.clearAllMocks()
   mockKits = {}
+  mockElsewhere = {}
   mockFiles = [new File(['x'], 'changed.wav')]
   mockHear.mockResolvedValue(undefined)
 })
@@ -74,6 +76,9 @@ test('verdicts go round, or are given; several are set in one step, alike or eac
 test('who uses a sound is said, and before it goes what that would touch', async () => {
   const [a, other] = [sound('a'), { ...sound('b'), audio: 'e'.repeat(64) as AudioHash }]
   expect([usedWords(a), deletionWarning([a])]).toEqual(['No kit uses it yet.', ''])
+  mockElsewhere = { two: {} } // of a kit that is not here nobody knows
+  for (const words of [usedWords(a), deletionWarning([a])]) expect(words).toMatch(/^No kit on this device uses/)
+  mockElsewhere = {}
   mockKits = { one: { doc: kit('Low Tide', 1) } }
   expect(usedWords(a)).toMatch(/^Used by .*Low Tide.*\.$/)
   expect(deletionWarning([a])).toMatch(/^This sound is used by .*Low Tide.* only the list loses it\.$/)

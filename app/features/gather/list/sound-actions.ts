@@ -35,17 +35,22 @@ export function favourSounds(sounds: readonly Source[], favourite: boolean): voi
   setSounds(sounds, { favourite })
 }
 
+/** Whether there are kits that this device does not have, so that nothing is known of what they use. */
+const areElsewhere = () => Object.keys(kits.store.getState().elsewhere).length > 0
+
 /** Which kits use a sound, in a sentence. */
 export function usedWords(source: Source): string {
   const users = kitsUsing(Object.values(kits.store.getState().entries).map((entry) => entry.doc), [source]) // prettier-ignore
-  return users.length === 0 ? 'No kit uses it yet.' : `Used by ${usersInWords(users)}.`
+  if (users.length > 0) return `Used by ${usersInWords(users)}.`
+  return areElsewhere() ? 'No kit on this device uses it.' : 'No kit uses it yet.'
 }
 
 /** What deleting these would touch, in a sentence; empty when no kit uses them. */
 export function deletionWarning(sounds: readonly Source[]): string {
   const all = Object.values(kits.store.getState().entries).map((entry) => entry.doc)
   const users = kitsUsing(all, sounds)
-  if (users.length === 0) return ''
+  const unknown = 'No kit on this device uses this. What is used by others on the server keeps sounding there.'
+  if (users.length === 0) return areElsewhere() ? unknown : ''
   const what = sounds.length === 1 ? 'This sound is' : 'Some of these are'
   return `${what} used by ${usersInWords(users)}. The pads keep sounding; only the list loses ${sounds.length === 1 ? 'it' : 'them'}.`
 }
