@@ -11,6 +11,7 @@ import type { NamedPad } from '../cells'
 import { drawShape } from '../draw'
 import type { AudioOf } from '../draw'
 import { isDrawn, laidRound, roundLines, writtenRound } from './rounds'
+import type { Round } from './rounds'
 
 /** A region before its level is fitted to what SFZ allows. */
 export interface Region {
@@ -26,14 +27,14 @@ export interface Sample {
   readonly path: string
   audio: Audio
   /** What of it goes round, said in the file too. */
-  loop?: { readonly startFrame: number; readonly endFrame: number }
+  readonly loop?: Round
 }
 
 export interface RegionsNeed {
   readonly kit: Kit
   readonly audioOf: AudioOf
   /** Takes a file up, once for each path. */
-  sample(path: string, make: () => Audio): Sample
+  sample(path: string, make: () => Omit<Sample, 'path'>): Sample
   note(words: string): void
 }
 
@@ -81,18 +82,18 @@ function region(need: RegionsNeed, cell: WrittenCell, note: number): Region {
   // A shape moves with time and pitch, so its tuning is drawn with it: a file for each tuning.
   const drawn = isDrawn(kit, pad, ray, clip)
   const round = drawn ? undefined : writtenRound(settings, clip)
-  const laid = round && laidRound(need.audioOf(clip.audio)!, clip, round)
   const sample = drawn
-    ? need.sample(`${name}/${label}${tracked === 0 && !form ? '' : ` n${note}`}.wav`, () =>
-        drawShape(kit, pad, ray, clip, cents, need.audioOf)!,
+    ? need.sample(`${name}/${label}${tracked === 0 && !form ? '' : ` n${note}`}.wav`, () => ({
+        audio: drawShape(kit, pad, ray, clip, cents, need.audioOf)!,
+      }))
+    : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () =>
+        round ? laidRound(need.audioOf(clip.audio)!, clip, round) : { audio: plainSample(need.audioOf, clip) },
       )
-    : need.sample(`${name}/${label}${form ? ` n${note}` : ''}.wav`, () => laid?.audio ?? plainSample(need.audioOf, clip))
-  if (laid) sample.loop = { startFrame: laid.startFrame, endFrame: laid.endFrame }
   const lines = [
     ...shared,
     `pan=${plainNumber(panOf(settings.values.pan + sound.pan))}`,
     ...(drawn ? [] : tuning(cents)),
-    ...(laid ? roundLines(laid) : []),
+    ...(sample.loop ? roundLines(sample.loop) : []),
   ]
   const delaySeconds = settings.values.delaySeconds + valueOf(ray, 'delaySeconds')
   const bend = Math.round(200 * valueOf(ray, 'bendTrack'))

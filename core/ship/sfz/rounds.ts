@@ -16,9 +16,9 @@ export function isDrawn(kit: Kit, pad: Pad, ray: Ray, clip: Clip): boolean {
 }
 
 /** What of a clip goes round here as its pad plays it. */
-type Round = 'whole' | 'part' | undefined
+type Way = 'whole' | 'part' | undefined
 
-function roundOf(settings: PadSettings, clip: Clip): Round {
+function roundOf(settings: PadSettings, clip: Clip): Way {
   const { mode } = settings
   if (loopOfClip(clip, 1) && (clip.loop?.until === 'end' || endsWithNote(settings))) return 'part'
   return mode === 'loopUntilLetGo' || mode === 'loopUntilStruckAgain' ? 'whole' : undefined
@@ -30,30 +30,29 @@ export function endsWithNote({ mode }: PadSettings): boolean {
 }
 
 /** What of a clip that is written as it is goes round in SFZ too. */
-export function writtenRound(settings: PadSettings, clip: Clip): Round {
+export function writtenRound(settings: PadSettings, clip: Clip): Way {
   return endsWithNote(settings) ? roundOf(settings, clip) : undefined
 }
 
-/** Samples of a clip that goes round, its seam worked in: from `startFrame` up to `endFrame`, that not included. */
-export interface LaidRound {
-  readonly audio: Audio
+/** What of samples goes round, in frames: from `startFrame` up to `endFrame`, that not included. */
+export interface Round {
   readonly startFrame: number
   readonly endFrame: number
 }
 
-/** Lays a clip's samples out with what of it goes round. */
-export function laidRound(audio: Audio, clip: Clip, round: 'whole' | 'part'): LaidRound {
+/** Lays a clip's samples out with what of it goes round, its seam worked in. */
+export function laidRound(audio: Audio, clip: Clip, round: 'whole' | 'part'): { readonly audio: Audio; readonly loop: Round } {
   const plain = clipSamples(audio, clip)
   const all = { startFrame: 0, endFrame: plain[0].length, isBackAndForth: false, crossfadeFrames: 0 }
   const loop = (round === 'part' && loopOfClip(clip, audio.sampleRateHz)) || all
   const { channels, laid } = layLoop(plain, loop, 1)
   const endFrame = laid.startFrame + laid.periodFrames
   const samples = channels.map((channel) => channel.slice(0, endFrame + GUARD_FRAMES))
-  return { audio: { sampleRateHz: audio.sampleRateHz, channels: samples }, startFrame: laid.startFrame, endFrame }
+  return { audio: { sampleRateHz: audio.sampleRateHz, channels: samples }, loop: { startFrame: laid.startFrame, endFrame } }
 }
 
 /** SFZ names the last frame that is played before it goes back. */
-export function roundLines({ startFrame, endFrame }: LaidRound): string[] {
+export function roundLines({ startFrame, endFrame }: Round): string[] {
   return ['loop_mode=loop_continuous', `loop_start=${startFrame}`, `loop_end=${endFrame - 1}`]
 }
 

@@ -1,6 +1,5 @@
 import { withWorked } from '../../engine'
 import { workedKit } from '../../matter'
-import type { Audio } from '../../audio/audio'
 import { writeWav } from '../../audio/wav-write'
 import type { Kit, Pad, Ray } from '../../kit/kit'
 import { notesOfPads, padSettings, raySound } from '../../kit/resolve'
@@ -17,7 +16,7 @@ import { chokesOf, silencesItself } from './chokes'
 import type { Chokes } from './chokes'
 import { lostOfKit, lostOfPad } from './fates'
 import { fitLevels, plainNumber, regionsOfRay, VOLUME_DB } from './regions'
-import type { Region, Sample } from './regions'
+import type { Region, RegionsNeed, Sample } from './regions'
 import { movesLevelOf } from './response-words'
 import { endsWithNote } from './rounds'
 
@@ -35,8 +34,8 @@ export function writeSfz(given: Kit, sourceOf: AudioOf): Shipment {
   const audioOf = withWorked(sourceOf)
   const notes = told(sfzOmissions(kit))
   const samples = new Map<string, Sample>()
-  const sample = (path: string, make: () => Audio): Sample => {
-    const known = samples.get(path) ?? { path, audio: make() }
+  const sample = (path: string, make: () => Omit<Sample, 'path'>): Sample => {
+    const known = samples.get(path) ?? { path, ...make() }
     samples.set(path, known)
     return known
   }
@@ -169,7 +168,7 @@ function groupLines({ head, regions }: Group): string[] {
 const SILENCE_PATH = 'silence.wav'
 
 /** What silences others strikes a moment of silence in their groups along. */
-function silenceLines(kit: Kit, chokes: Chokes, sample: (path: string, make: () => Audio) => Sample): string[] {
+function silenceLines(kit: Kit, chokes: Chokes, sample: RegionsNeed['sample']): string[] {
   const notesOf = notesOfPads(kit)
   const regions = kit.pads.flatMap((pad) =>
     (chokes.silences.get(pad.id) ?? []).flatMap((group) =>
@@ -183,6 +182,6 @@ function silenceLines(kit: Kit, chokes: Chokes, sample: (path: string, make: () 
     ),
   )
   if (regions.length === 0) return []
-  sample(SILENCE_PATH, () => ({ sampleRateHz: 48000, channels: [new Float32Array(48)] }))
+  sample(SILENCE_PATH, () => ({ audio: { sampleRateHz: 48000, channels: [new Float32Array(48)] } }))
   return ['', '// What silences what', '<group>', ...regions.flat()]
 }
