@@ -16,6 +16,7 @@ export {
   addChunk,
   BUS_METERS,
   createMemory,
+  doneOf,
   LOG_RECORDS,
   MAX_CHUNKS,
   RING_EVENTS,
@@ -30,7 +31,7 @@ export { readRecord } from './strike-record'
 export type { CameBy, FullLimit, StrikeRecord } from './strike-record'
 export { controlNumbers, EventType, faderCodes } from './program/codes'
 export { keptDriveLevelDb } from './kept-level'
-export { EventField, MAX_BUSES, MAX_RAYS, MOST_PAIRS, StatusField } from './program/layout'
+export { DoneField, EventField, MAX_BUSES, MAX_RAYS, MOST_PAIRS, StatusField } from './program/layout'
 export { addEvent } from './events'
 export { act, render } from './render'
 export { CHUNK_SAMPLES, createSampleStore } from './memory/sample-store'

@@ -1,13 +1,13 @@
 import { createEngine } from './state'
 import type { EngineState } from './state'
-import { addChunk, createMemory, MAX_CHUNKS } from './memory/memory'
+import { addChunk, createMemory, doneOf, MAX_CHUNKS } from './memory/memory'
 import { createLoader } from './memory/loader'
 import type { KitLoader } from './memory/loader'
 import { createSampleStore } from './memory/sample-store'
 import { withWorked } from './memory/worked-audio'
 import type { MixTap } from './mix/limiter'
 import type { GrooveChoice } from './program/compile-groove'
-import { EventField, StatusField } from './program/layout'
+import { DoneField, EventField } from './program/layout'
 import { act, render } from './render'
 import { readRecord } from './strike-record'
 import type { StrikeRecord } from './strike-record'
@@ -86,11 +86,11 @@ export function renderOffline(
   const right = new Float32Array(frames)
   engine.score = score
   engine.scoreCursor = 0
-  const status = engine.memory.status
-  let read = status[StatusField.logCount]
+  const { memory } = engine
+  let read = doneOf(memory, DoneField.strikes)
   for (let done = 0; done < frames; done += blockFrames) {
     render(engine, left, right, done, Math.min(blockFrames, frames - done), tap)
-    for (; onRecord && read < status[StatusField.logCount]; read++) onRecord(readRecord(engine.memory.log, read))
+    for (; onRecord && read < doneOf(memory, DoneField.strikes); read++) onRecord(readRecord(memory.log, read))
   }
   return [left, right]
 }

@@ -1,6 +1,6 @@
 import { addEvent, nextQueued, takeEvent } from './events'
 import { beginGroove, leadGroove, nextGrooveFrame, repeatBead, runGroove, stopGroove, tellGroove } from './groove/play'
-import { ACT_RECORDS, RING_EVENTS } from './memory/memory'
+import { ACT_RECORDS, doneOf, RING_EVENTS, sayDone } from './memory/memory'
 import { mixDown } from './mix/limiter'
 import type { MixTap } from './mix/limiter'
 import { framesToMove, moveMix } from './mix/live-buses'
@@ -8,7 +8,7 @@ import { movePlaces } from './mix/mix-state'
 import { clearBuses, sumBuses } from './mix/sum-buses'
 import { moveFader, takeKit } from './mix/take-kit'
 import { EventType } from './program/codes'
-import { EventField, MASTER, MAX_PADS, StatusField } from './program/layout'
+import { DoneField, EventField, MASTER, MAX_PADS, StatusField } from './program/layout'
 import { CHUNK_FRAMES, NEVER } from './time'
 import type { EngineState } from './state'
 import { beginStrike, goOnAlong, moveControl } from './strike/links'
@@ -134,11 +134,13 @@ function keepAct(engine: EngineState, events: Float64Array, at: number): void {
     (type === EventType.release && events[at + EventField.path0] === MADE)
   )
     return
-  const { acts, status } = engine.memory
-  const row = (status[StatusField.actCount] % ACT_RECORDS) * WIDTH
+  const { memory } = engine
+  const { acts } = memory
+  const count = doneOf(memory, DoneField.acts)
+  const row = (count % ACT_RECORDS) * WIDTH
   for (let i = 0; i < WIDTH; i++) acts[row + i] = events[at + i]
   acts[row + EventField.frame] = engine.frame
-  status[StatusField.actCount]++
+  sayDone(memory, DoneField.acts, count + 1)
 }
 
 /** Lets an event act now, on the frame that is about to be rendered; for hosts that hold the engine in their hands. */

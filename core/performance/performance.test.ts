@@ -1,5 +1,17 @@
 import type { Audio } from '../audio/audio'
-import { act, controlNumbers, createOffline, EventField, EventType, readActs, render, standingOf, StatusField, toScore } from '../engine'
+import {
+  act,
+  controlNumbers,
+  createOffline,
+  doneOf,
+  DoneField,
+  EventField,
+  EventType,
+  readActs,
+  render,
+  standingOf,
+  toScore,
+} from '../engine'
 import type { Offline, ScoreEvent } from '../engine'
 import { randomRulesKit } from '../engine/testing/rules-kits'
 import { performanceKind, responseTo } from '../kit'
@@ -62,7 +74,7 @@ function playedLive({ kit, audioOf }: ReturnType<typeof anyKit>, seed: number, b
     const before = standing
     render(engine, left, right, block * BLOCK, BLOCK)
     remembered.add(newActs(offline, told, before), block)
-    told = engine.memory.status[StatusField.actCount]
+    told = doneOf(engine.memory, DoneField.acts)
     const starts = [...engine.strikes.startFrame].filter((_, i) => engine.strikes.active[i] !== 0)
     oldest.push(Math.min(Infinity, ...starts))
     if (random() < 0.03) remembered.stand(stoodOf(standingOf(engine), loader.padIdOf), block)
@@ -191,7 +203,7 @@ test('what goes on while it is held is remembered until it is let go, with what 
     if (given) act(engine, toScore([{ ...given, frame: engine.frame }]).subarray(0, EventField.length))
     render(engine, left, right, at, BLOCK)
     remembered.add(newActs(offline, told, kit), at)
-    told = engine.memory.status[StatusField.actCount]
+    told = doneOf(engine.memory, DoneField.acts)
     if (at === 10 * BLOCK) remembered.stand(stoodOf(standingOf(engine), loader.padIdOf), at)
   }
   const [passage] = remembered.passages(8000)

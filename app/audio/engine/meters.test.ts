@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { createMemory, LOG_RECORDS, MAX_RAYS, StatusField } from '@heliaster/core/engine'
+import { createMemory, DoneField, LOG_RECORDS, MAX_RAYS } from '@heliaster/core/engine'
 import type { KitLoader } from '@heliaster/core/engine'
 
 import { metersOf, soundedOf } from './meters'
@@ -27,9 +27,9 @@ test('what sounded is told once, in its order; of more than the log holds the ne
   const memory = createMemory(false)
   const sounded = soundedOf(memory, loader)
   expect(sounded()).toEqual([])
-  memory.status[StatusField.logCount] = 3
+  memory.done[DoneField.strikes] = 3
   expect(sounded()).toHaveLength(3)
   expect(sounded()).toEqual([])
-  memory.status[StatusField.logCount] = 3 + 5 * LOG_RECORDS
+  memory.done[DoneField.strikes] = 3 + 5 * LOG_RECORDS
   expect(sounded()).toHaveLength(LOG_RECORDS)
 })

@@ -1,4 +1,4 @@
-import { BUS_METERS, LOG_RECORDS, MAX_RAYS, readRecord, StatusField, UNIT_METERS } from '@heliaster/core/engine'
+import { BUS_METERS, doneOf, DoneField, LOG_RECORDS, MAX_RAYS, readRecord, UNIT_METERS } from '@heliaster/core/engine'
 import type { EngineMemory, KitLoader } from '@heliaster/core/engine'
 
 import type { Player, Sounded } from './player'
@@ -26,15 +26,15 @@ export function metersOf({ meters }: EngineMemory, loader: KitLoader): Pick<Play
 }
 
 /** What sounded since it was asked last, by names; of more than the log holds the newest. */
-export function soundedOf({ log, status }: EngineMemory, loader: KitLoader): () => Sounded[] {
+export function soundedOf(memory: Pick<EngineMemory, 'log' | 'done'>, loader: KitLoader): () => Sounded[] {
   let read = 0
   const idsOf = (slots: readonly number[]) => slots.flatMap((slot) => loader.padIdOf(slot) ?? [])
   return () => {
-    const count = status[StatusField.logCount]
+    const count = doneOf(memory, DoneField.strikes)
     read = Math.max(read, count - LOG_RECORDS)
     const sounded: Sounded[] = []
     for (; read < count; read++) {
-      const record = readRecord(log, read)
+      const record = readRecord(memory.log, read)
       const [padId, struckId] = [loader.padIdOf(record.padSlot), loader.padIdOf(record.struckSlot)]
       sounded.push({ ...record, padId, struckId, chokedIds: idsOf(record.chokedSlots), roomIds: idsOf(record.roomSlots) })
     }

@@ -159,7 +159,7 @@ test('it is silent until something sounds, and what it says of itself is what th
     const status = new Float64Array(StatusField.length)
     status[StatusField.grooveBeat] = -1
     for (const [field, value] of Object.entries(given)) status[StatusField[field as keyof typeof StatusField]] = value
-    ;(node.port.onmessage as (message: object) => void)({ data: { type: 'state', status, uses: [], log: [], acts: [], meters: [] } })
+    ;(node.port.onmessage as (message: object) => void)({ data: { type: 'state', status, done: [], uses: [], log: [], acts: [], meters: [] } })
   }
   tell({ peak: 1e-5, frame: 4800, hostFrame: 100, lostStrikes: 2, lateBlocks: 3, songBeat: 9, grooveSection: 1 })
   expect([player.isSilent(), player.frameNow(), player.hostFrame(), player.songBeat(), player.grooveSection()]).toEqual([false, 4800, 100, 9, 1])

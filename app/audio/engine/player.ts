@@ -3,6 +3,8 @@ import {
   createLoader,
   createMemory,
   createSampleStore,
+  doneOf,
+  DoneField,
   EventType,
   MAX_CHUNKS,
   MOST_PAIRS,
@@ -185,8 +187,9 @@ function playerOver(context: AudioContext, link: Link): Player {
     ...metersOf(memory, loader),
     takeSounded: soundedOf(memory, loader),
     takeActs() {
-      const rows = readActs(memory, acted)
-      acted = memory.status[StatusField.actCount]
+      const last = doneOf(memory, DoneField.acts)
+      const rows = readActs(memory, acted, last)
+      acted = last
       return actsOf(rows, ownPad, kitActs.actOf)
     },
     stands: async () => stoodOf(await engine.askStanding(), ownPad),

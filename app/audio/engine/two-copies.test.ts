@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { ACT_RECORDS, EventField, StatusField } from '@heliaster/core/engine'
+import { ACT_RECORDS, DoneField, EventField } from '@heliaster/core/engine'
 import type { EngineMemory } from '@heliaster/core/engine'
 
 import type { WorkletState } from '../../../core/engine/hosts/messages'
@@ -42,13 +42,13 @@ test('of two copies the other hears what was written, in a copy that is given aw
 
 test('what the worklet says of itself is taken up: acts to their places in the ring, meters only where they are higher', () => {
   const width = EventField.length
-  const memory = { status: new Float64Array(64), uses: new Int32Array(4), log: new Float64Array(8), acts: new Float64Array(ACT_RECORDS * width), meters: Float64Array.of(0.5, 0.1) } as unknown as EngineMemory // prettier-ignore
-  const status = new Float64Array(64)
-  status[StatusField.actCount] = ACT_RECORDS + 1
+  const memory = { status: new Float64Array(64), done: new Int32Array(DoneField.length), uses: new Int32Array(4), log: new Float64Array(8), acts: new Float64Array(ACT_RECORDS * width), meters: Float64Array.of(0.5, 0.1) } as unknown as EngineMemory // prettier-ignore
+  const done = new Int32Array(DoneField.length)
+  done[DoneField.acts] = ACT_RECORDS + 1
   const acts = new Float64Array(3 * width).map((_, i) => 1 + Math.floor(i / width))
-  takeState(memory, { status, uses: Int32Array.of(1, 2, 3, 4), log: new Float64Array(8).fill(7), acts, meters: Float64Array.of(0.2, 0.3) } as unknown as WorkletState) // prettier-ignore
+  takeState(memory, { status: new Float64Array(64), done, uses: Int32Array.of(1, 2, 3, 4), log: new Float64Array(8).fill(7), acts, meters: Float64Array.of(0.2, 0.3) } as unknown as WorkletState) // prettier-ignore
   const actAt = (place: number) => memory.acts[place * width]
   expect([actAt(ACT_RECORDS - 2), actAt(ACT_RECORDS - 1), actAt(0), actAt(1)]).toEqual([1, 2, 3, 0])
   expect([...memory.meters]).toEqual([0.5, 0.3])
-  expect([[...memory.uses], memory.log[0], memory.status[StatusField.actCount]]).toEqual([[1, 2, 3, 4], 7, ACT_RECORDS + 1])
+  expect([[...memory.uses], memory.log[0], memory.done[DoneField.acts]]).toEqual([[1, 2, 3, 4], 7, ACT_RECORDS + 1])
 })

@@ -1,4 +1,4 @@
-import { ACT_RECORDS, addChunk, EventField, StatusField } from '@heliaster/core/engine'
+import { ACT_RECORDS, addChunk, DoneField, EventField } from '@heliaster/core/engine'
 import type { EngineMemory } from '@heliaster/core/engine'
 
 import type { ToWorklet, WorkletState } from '../../../core/engine/hosts/messages'
@@ -20,12 +20,13 @@ export function chunkBacking(memory: EngineMemory, shared: boolean, tell: (messa
 }
 
 /** Takes up what the worklet says of itself, where nothing is shared. */
-export function takeState(memory: EngineMemory, { status, uses, log, acts, meters }: WorkletState): void {
+export function takeState(memory: EngineMemory, { status, done, uses, log, acts, meters }: WorkletState): void {
   memory.status.set(status)
+  memory.done.set(done)
   memory.uses.set(uses)
   memory.log.set(log)
   const width = EventField.length
-  const first = status[StatusField.actCount] - acts.length / width
+  const first = done[DoneField.acts] - acts.length / width
   for (let i = 0; i < acts.length / width; i++)
     memory.acts.set(acts.subarray(i * width, (i + 1) * width), ((first + i) % ACT_RECORDS) * width)
   for (let i = 0; i < meters.length; i++) if (meters[i] > memory.meters[i]) memory.meters[i] = meters[i]

@@ -38,6 +38,7 @@ export interface Stood {
 export interface WorkletState {
   readonly type: 'state'
   readonly status: Float64Array
+  readonly done: Int32Array
   readonly uses: Int32Array
   readonly log: Float64Array
   /** Events that acted since the last report, as a score. */

@@ -1,8 +1,8 @@
 import { createMixMeter } from '../../audio/mix-meter'
-import { createMemory } from '../memory/memory'
+import { createMemory, doneOf } from '../memory/memory'
 import type { EngineMemory } from '../memory/memory'
 import type { MixTap } from '../mix/limiter'
-import { MAX_BUSES, StatusField } from '../program/layout'
+import { DoneField, MAX_BUSES, StatusField } from '../program/layout'
 import { readActs } from '../acts'
 import { render } from '../render'
 import { standingOf } from '../standing'
@@ -164,15 +164,17 @@ function registerMeter(): void {
 
 /** Tells a page that has a copy how memory stands; of events that acted only those since the last time. Returns how many there are. */
 function report(memory: EngineMemory, port: Port<ToWorklet, FromWorklet>, told: number): number {
-  const { status, uses, log, meters } = memory
+  const { status, done, uses, log, meters } = memory
+  const last = doneOf(memory, DoneField.acts)
   port.postMessage({
     type: 'state',
     status: status.slice(),
+    done: done.slice(),
     uses: uses.slice(),
     log: log.slice(),
-    acts: readActs(memory, told),
+    acts: readActs(memory, told, last),
     meters: meters.slice(),
   })
   meters.fill(0) // told; the page keeps the highest until it looks
-  return status[StatusField.actCount]
+  return last
 }

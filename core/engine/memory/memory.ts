@@ -1,4 +1,5 @@
 import {
+  DoneField,
   EventField,
   LogField,
   MAX_BUSES,
@@ -46,6 +47,8 @@ export interface EngineMemory {
   /** Events from outside as they acted, each with its frame: played again as a score they give the same samples. */
   readonly acts: Float64Array
   readonly status: Float64Array
+  /** By DoneField. Said with `sayDone` once all of it is written, and read with `doneOf` before: what a count includes is whole. */
+  readonly done: Int32Array
   /** Highest sample of each ray of each pad since someone last looked, a row of 32 for a pad; then of master and buses, then what effects take away. */
   readonly meters: Float64Array
   readonly chunks: (Float32Array | undefined)[]
@@ -94,6 +97,7 @@ export function createMemory(isShared: boolean): EngineMemory {
     log: doubles(LOG_RECORDS * LogField.length),
     acts: doubles(ACT_RECORDS * EventField.length),
     status: doubles(StatusField.length),
+    done: ints(DoneField.length),
     meters: doubles(UNIT_METERS + MAX_UNITS),
     chunkAt: doubles(MAX_CHUNKS),
     reading: floats(READING_FLOATS),
@@ -155,6 +159,16 @@ function takeSamples({ wasm, fixedAt }: EngineMemory, frames: number): Float32Ar
   const at = isFixed ? fixedAt[0] : wasm.grow(pages) * PAGE_BYTES
   if (isFixed) fixedAt[0] += pages * PAGE_BYTES
   return new Float32Array(wasm.buffer, at, frames)
+}
+
+/** Says what was written to its end; whoever reads the number on another thread finds all that was written before it. */
+export function sayDone({ done }: Pick<EngineMemory, 'done'>, field: number, number: number): void {
+  Atomics.store(done, field, number)
+}
+
+/** What was written to its end, by DoneField: to be asked before that is read. */
+export function doneOf({ done }: Pick<EngineMemory, 'done'>, field: number): number {
+  return Atomics.load(done, field)
 }
 
 /** Says that the table of programs is being written, or is whole again. */

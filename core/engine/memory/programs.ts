@@ -1,10 +1,10 @@
 import type { AudioHash } from '../../kit/ids'
-import { PROGRAM_ENTRIES, StatusField } from '../program/layout'
+import { DoneField, PROGRAM_ENTRIES } from '../program/layout'
 import { createArena } from './arena'
 import type { ClipPlaces, Wants } from './clip-places'
 import { sameItems } from './inputs'
 import type { Inputs } from './inputs'
-import { lockTable } from './memory'
+import { doneOf, lockTable } from './memory'
 import type { EngineMemory } from './memory'
 
 /** The program that an entry of the table has, what it was compiled from, and the samples it plays. */
@@ -102,9 +102,10 @@ export function createPrograms(
       loaded.delete(entry)
     },
     sweep() {
+      const played = doneOf(memory, DoneField.kit) // asked first: until then an older state may begin more voices
       for (let i = retired.length - 1; i >= 0; i--) {
         const { programSlot, keys, sinceState } = retired[i]
-        if (memory.uses[programSlot] > 0 || memory.status[StatusField.kitState] < sinceState) continue
+        if (played < sinceState || memory.uses[programSlot] > 0) continue
         arena.free(programSlot)
         unuse(keys)
         retired.splice(i, 1)

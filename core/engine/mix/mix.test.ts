@@ -8,11 +8,11 @@ import { createOffline, renderOffline, toScore } from '../offline'
 import { readActs } from '../acts'
 import type { ScoreEvent } from '../offline'
 import { controlNumbers, EventType } from '../program/codes'
-import { EventField, MAX_BUSES, StatusField } from '../program/layout'
+import { DoneField, EventField, MAX_BUSES, StatusField } from '../program/layout'
 import { act, render } from '../render'
 import { addEvent } from '../events'
 import { createEngine } from '../state'
-import { createMemory } from '../memory/memory'
+import { createMemory, doneOf } from '../memory/memory'
 import { LIMITER_CEILING } from './limiter'
 
 const RATE = 48000
@@ -294,7 +294,7 @@ test('events that wait come in order of their frames and then of their coming; t
   const reached: number[] = []
   const expected = kept.map(({ frame, velocity }) => ({ frame, velocity })).sort((a, b) => a.frame - b.frame) // stable, as it came
   for (let frame = 0; frame <= 501; frame++) {
-    const from = memory.status[StatusField.actCount]
+    const from = doneOf(memory, DoneField.acts)
     render(engine, new Float32Array(1), new Float32Array(1), 0, 1)
     const acts = readActs(memory, from)
     for (let i = 0; i < acts.length; i += EventField.length) reached.push(acts[i + EventField.velocity])

@@ -1,8 +1,9 @@
 import { addEvent } from '../events'
-import { isTableLocked } from '../memory/memory'
+import { isTableLocked, sayDone } from '../memory/memory'
 import { controlNumbers, EventType, faderCodes, TILLERS } from '../program/codes'
 import {
   BusField,
+  DoneField,
   EventField,
   GROOVE_ENTRY,
   KIT_ENTRY,
@@ -12,7 +13,6 @@ import {
   MAX_PADS,
   MOST_SENDS,
   SendField,
-  StatusField,
 } from '../program/layout'
 import { takeGroove } from '../groove/play'
 import { programOf } from '../state'
@@ -36,7 +36,7 @@ export function takeKit(engine: EngineState, number: number): void {
   if (playing[KIT_ENTRY] !== kitBefore) beginKit(engine, kitBefore)
   if (playing[GROOVE_ENTRY] !== grooveBefore) takeGroove(engine)
   if (changed) followEdits(engine)
-  memory.status[StatusField.kitState] = number
+  sayDone(memory, DoneField.kit, number)
 }
 
 /** The page is writing the table: it is looked at again a frame later. */

@@ -275,13 +275,19 @@ export const LogField = layout(
 ) // prettier-ignore
 
 /**
- * What the engine says of itself. `kitState` is the number of the kit that it plays; `lost...` are counted since it was
+ * What the engine says of itself. `lost...` are counted since it was
  * made: events that found no room, strikes that were ended before their time to make room for voices, blocks that came late. `hasKernel` is 1 where the kernel renders, 0 where its plain form does.
  */
 export const StatusField = layout(
-  'frame', 'peak', 'strikes', 'lostEvents', 'logCount', 'hostFrame', 'lateBlocks', 'kitState', 'actCount', 'lostStrikes', 'grooveBeat', 'grooveSection',
+  'frame', 'peak', 'strikes', 'lostEvents', 'hostFrame', 'lateBlocks', 'lostStrikes', 'grooveBeat', 'grooveSection',
   'hasKernel', 'songBeat',
 ) // prettier-ignore
+
+/**
+ * What the engine has written to its end, for readers on another thread: strikes in the log and events that acted since it
+ * was made, and the number of the kit that it plays.
+ */
+export const DoneField = layout('strikes', 'acts', 'kit')
 
 /** What the kernel is told when an engine is made: bytes at which arrays begin, and what follows from its rate. */
 export const SetUp = layout(

@@ -5,7 +5,7 @@ import { NEVER } from '../time'
 import type { EngineState } from '../state'
 import { forcedBand, forcedTurn } from './forced'
 import { blendAbove, pickBand, pickTurn } from './pick'
-import { beginRecord, recordRay } from './record'
+import { beginRecord, endRecord, recordRay } from './record'
 import { rememberStrike } from './latest'
 import { gatherOffsets } from './responses'
 import { startVoice } from './start-voice'
@@ -16,15 +16,21 @@ const SHARED = -1
 
 /** Sounds the pad of `engine.now` at the engine's current frame. Everything is decided here, once, and then only rendered. */
 export function strike(engine: EngineState): void {
-  const { memory, now } = engine
-  const { arena } = memory
+  const { now } = engine
   const { padSlot } = now
   now.programSlot = engine.playing[padSlot]
   now.program = programOf(engine, padSlot)
   now.padStrike = engine.padCount[padSlot]++
   beginRecord(engine)
-  const { program } = now
-  if (program === 0) return
+  if (now.program !== 0) decide(engine)
+  endRecord(engine)
+}
+
+/** What sounds by the strike of `engine.now`, and what stops. */
+function decide(engine: EngineState): void {
+  const { memory, now } = engine
+  const { arena } = memory
+  const { padSlot, program } = now
   countTurn(engine)
   now.sinceLast = engine.lastFrame[padSlot] === NEVER ? -1 : engine.frame - engine.lastFrame[padSlot]
   engine.lastFrame[padSlot] = engine.lastFrame[now.turnsSlot] = engine.frame
