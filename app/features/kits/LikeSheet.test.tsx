@@ -1,6 +1,5 @@
 import type { Kit } from '@heliaster/core/kit'
 import { fireEvent, render, screen } from '@testing-library/react'
-import type * as vanilla from 'zustand/vanilla'
 
 import { aKitOf, aPad } from '../../testing/a-kit'
 import { LikeSheet } from './LikeSheet'
@@ -8,11 +7,10 @@ import { countWords } from './like-words'
 
 const kit: Kit = { ...aKitOf(aPad(2), aPad(1)), name: 'Low Tide', tempoBpm: 92 }
 let mockKit: Kit | undefined
-jest.mock('../../documents', () => {
-  const { createStore } = jest.requireActual<typeof vanilla>('zustand/vanilla')
-  return { kits: { store: createStore(() => ({ entries: {}, elsewhere: { far: { id: 'kit-far', name: 'Far' } } })) } }
-})
-jest.mock('../../kit-view/use-other-kits', () => ({ useKitById: (id: unknown) => (id ? mockKit : undefined) }))
+jest.mock('../../kit-view/use-other-kits', () => ({
+  useOtherKits: () => [{ value: 'kit-far', text: 'Far', changedAt: 1 }],
+  useKitById: (id: unknown) => (id ? mockKit : undefined),
+}))
 jest.mock('../../kit-view/use-kit', () => ({ padName: () => 'Pad' }))
 
 test('a kit is chosen, what of it comes is said and seen, and one like it is begun; one on its way says so', () => {

@@ -1,13 +1,11 @@
 import type { Kit, KitId } from '@heliaster/core/kit'
 import { useState } from 'react'
 import { View } from 'react-native'
-import { useStore } from 'zustand'
 
-import { kits } from '../../documents'
+import { KitChoices } from '../../kit-view/KitChoices'
 import { PadTile } from '../../kit-view/PadTile'
-import { useKitById } from '../../kit-view/use-other-kits'
+import { useKitById, useOtherKits } from '../../kit-view/use-other-kits'
 import { Button } from '../../ui/controls/Button'
-import { Chips } from '../../ui/controls/Chips'
 import { Sheet } from '../../ui/layout/Sheet'
 import { Text } from '../../ui/layout/Text'
 import { countWords } from './like-words'
@@ -19,9 +17,7 @@ interface Props {
 
 /** A kit begun like another one: which it is, and what of it comes, seen before it is made. */
 export function LikeSheet({ onClose, onBegin }: Props) {
-  const entries = useStore(kits.store, (state) => state.entries)
-  const elsewhere = useStore(kits.store, (state) => state.elsewhere)
-  const all = [...Object.values(entries).map(({ doc }) => doc), ...Object.values(elsewhere)]
+  const all = useOtherKits()
   const [id, setId] = useState<KitId>()
   const kit = useKitById(id)
   return (
@@ -36,15 +32,7 @@ export function LikeSheet({ onClose, onBegin }: Props) {
       <Text look="small" tone="muted">
         Its pads with their names, notes and settings, its ties, mix and grooves; none of its sounds.
       </Text>
-      <Chips
-        label="Kit"
-        options={all
-          .map((one) => ({ value: one.id as string, text: one.name || 'A kit without a name' }))
-          .sort((a, b) => a.text.localeCompare(b.text))}
-        value={id as string | undefined}
-        onChoose={(chosen) => setId(chosen as KitId)}
-      />
-      {id && !kit && <Text tone="muted">It is on its way from the server.</Text>}
+      <KitChoices label="Kit" kits={all} id={id} kit={kit} onChoose={setId} />
       {kit && (
         <>
           <Text look="small">{countWords(kit)}</Text>

@@ -7,6 +7,7 @@ import { unanswered } from '../../../audio/performances/resound'
 import type { SoundsOn } from '../../../audio/performances/resound'
 import { padName } from '../../../kit-view/use-kit'
 import { useKitById, useOtherKits } from '../../../kit-view/use-other-kits'
+import { KitChoices } from '../../../kit-view/KitChoices'
 import { Chips } from '../../../ui/controls/Chips'
 import { Text } from '../../../ui/layout/Text'
 
@@ -21,6 +22,8 @@ export interface Sounds {
   readonly on: SoundsOn
   readonly choice: Choice
   readonly otherId: KitId | undefined
+  /** The kit of that id, once it is here. */
+  readonly other: Kit | undefined
   readonly choose: (choice: Choice) => void
   readonly chooseOther: (id: KitId) => void
 }
@@ -31,7 +34,7 @@ export function useSoundsOn(kit: Kit): Sounds {
   const [otherId, setOther] = useState<KitId>()
   const other = useKitById(otherId)
   const on: SoundsOn = choice === 'now' ? { as: 'kit', kit } : choice === 'other' && other ? { as: 'kit', kit: other } : { as: 'played' }
-  return { on, choice, otherId, choose, chooseOther: setOther }
+  return { on, choice, otherId, other, choose, chooseOther: setOther }
 }
 
 interface Props {
@@ -43,14 +46,12 @@ interface Props {
 /** The kits as they were, the same kit with its clips of now, or any other kit by families and names. */
 export function SoundsOnChoice({ kit, performance, sounds }: Props) {
   const { choice, otherId, on } = sounds
-  const others = useOtherKits(kit)
+  const others = useOtherKits(kit.id)
   const silent = useUnanswered(performance, on, kit)
   return (
     <View style={{ gap: 8 }}>
       <Chips label="Sounds" isOneLine options={others.length > 0 ? CHOICES : CHOICES.slice(0, 2)} value={choice} onChoose={sounds.choose} />
-      {choice === 'other' && (
-        <Chips label="Which kit" options={others} value={otherId} onChoose={(id) => sounds.chooseOther(id as KitId)} />
-      )}
+      {choice === 'other' && <KitChoices label="Which kit" kits={others} id={otherId} kit={sounds.other} onChoose={sounds.chooseOther} />}
       {silent.length > 0 && (
         <Text look="small" tone="coral">
           {`Nothing there is like ${silent.join(', ')}: silent. Put these strikes on other pads under “Pads”.`}
