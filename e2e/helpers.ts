@@ -41,6 +41,17 @@ export async function findKit(page: Page, name: string): Promise<void> {
   if (await field.isVisible()) await field.fill(name)
 }
 
+/** Chooses another kit by its name, where the kits of all tests may be choices. */
+export async function chooseKit(among: Locator, name: string): Promise<void> {
+  const kit = among.getByRole('radio', { name, exact: true })
+  const field = among.getByRole('textbox', { name: 'Find by name' })
+  await expect(async () => {
+    if (await field.isVisible()) await field.fill(name)
+    await kit.click({ timeout: 2000 })
+    await expect(kit).toBeChecked({ timeout: 1000 })
+  }).toPass()
+}
+
 export const kitIn = (page: Page): string => /kit\/([^/]+)/.exec(page.url())![1]
 
 /** Gives the kit that is open a name of its own, as another device would: the list shows kits of other tests too. */

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 
-import { keptKit, openOwnDemo, pad, saved } from './helpers'
+import { chooseKit, keptKit, openOwnDemo, pad, saved } from './helpers'
 
 test('a kit begins like another one, takes a pad of it with its sounds and its groove by names, and a pad begins with a start', async ({
   page,
@@ -11,7 +11,7 @@ test('a kit begins like another one, takes a pad of it with its sounds and its g
   // Its pads, ties and grooves, and none of its sounds.
   await page.goto('/')
   await page.getByRole('button', { name: 'Like another kit, without its sounds' }).click()
-  await page.getByRole('radio', { name, exact: true }).click()
+  await chooseKit(page.getByRole('dialog'), name)
   await page.getByRole('button', { name: `Begin like ${name}` }).click()
   await expect(page.getByRole('heading', { name: `${name} anew` })).toBeVisible()
   const like = await keptKit(page)
@@ -23,7 +23,7 @@ test('a kit begins like another one, takes a pad of it with its sounds and its g
   // A pad of the other kit, heard first, brought with its sounds.
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('button', { name: 'A pad of another kit' }).click()
-  await page.getByRole('radio', { name, exact: true }).click()
+  await chooseKit(page.getByRole('dialog'), name)
   await page.getByRole('radiogroup', { name: `Pads of ${name}` }).getByRole('radio', { name: /^Tarp slap/ }).click() // prettier-ignore
   await page.getByRole('button', { name: 'Bring Tarp slap here' }).click()
   await expect(page.getByText(`Tarp slap of ${name} is here now`, { exact: false })).toBeVisible()
@@ -45,7 +45,7 @@ test('a kit begins like another one, takes a pad of it with its sounds and its g
   }
   await sheet()
   const dialog = page.getByRole('dialog', { name: 'A groove of another kit' })
-  await dialog.getByRole('radio', { name, exact: true }).click()
+  await chooseKit(dialog, name)
   await dialog.getByRole('radio', { name: from.grooves[0]!.name, exact: true }).click()
   await expect(dialog.getByText('Every string has a pad here that answers it.')).toBeVisible()
   await dialog.getByRole('button', { name: 'Hear it on this kit' }).click()
