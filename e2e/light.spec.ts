@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 
 import { countBytes } from './count-bytes'
-import { pad } from './helpers'
+import { findKit, pad } from './helpers'
 
 const heaviest = (byPath: Map<string, number>) =>
   [...byPath]
@@ -29,6 +29,19 @@ test('the first screen stands on 500 KB over the wire, and the Board on 800 KB',
   const large = [...there.byPath].filter(([, bytes]) => bytes > 60_000).map(([path]) => path.replace(/.*\/|-[0-9a-f]{32}/g, ''))
   expect(large.filter((name) => name.endsWith('.js')).sort()).toEqual(['__common.js', 'entry.js'])
   await context.close()
+})
+
+test('what a kit opens in comes while the first screen stands, and a tap waits for no script of it', async ({ page }) => {
+  const asked: string[] = []
+  page.on('request', (request) => asked.push(new URL(request.url()).pathname))
+  const scripts = ['_layout', 'board', 'gather'].map((name) => page.waitForResponse((answer) => new RegExp(`/${name}-[0-9a-f]+\\.js$`).test(answer.url()))) // prettier-ignore
+  await page.goto('/')
+  for (const script of scripts) await (await script).finished()
+  const before = asked.length
+  await findKit(page, 'Low Tide')
+  await page.getByRole('button', { name: 'Open Low Tide', exact: true }).click()
+  await expect(pad(page, 'Hull thump')).toBeVisible()
+  expect(asked.slice(before).filter((path) => /\/(_layout|board|gather)-/.test(path))).toEqual([])
 })
 
 test('texts come compressed, as brotli where the browser takes it, else as gzip', async ({ page, request }) => {

@@ -14,6 +14,7 @@ const mockKeep = jest.fn()
 const mockFetch = jest.fn()
 const mockStop = jest.fn()
 const mockHear = jest.fn<() => void, [Kit, () => void]>(() => mockStop)
+jest.mock('./rooms-later', () => ({ fetchRooms: () => undefined }))
 jest.mock('./hear-later', () => ({
   hearLater: async () => ({ startSound: () => undefined, hearKit: (kit: Kit, onEnd: () => void) => mockHear(kit, onEnd) }),
 }))
