@@ -6,6 +6,8 @@ import { createOffline, renderOffline, toScore } from '../offline'
 import type { ScoreEvent } from '../offline'
 import type { StrikeRecord } from '../strike-record'
 import { EventType } from '../program/codes'
+import { DoneField } from '../program/layout'
+import { doneOf } from '../memory/memory'
 import { act, render } from '../render'
 import { chance, hashId, Purpose } from '../strike/chance'
 
@@ -127,9 +129,9 @@ test('an edit while it plays is heard from the next bead on, and neither loses n
   const { engine, loader } = createOffline(kit, RATE, (hash) => rig.audio.get(hash))
   const frames: number[] = []
   const play = (until: number) => {
-    const from = engine.memory.status[4]
+    const from = doneOf(engine.memory, DoneField.strikes)
     while (engine.frame < until) render(engine, new Float32Array(100), new Float32Array(100), 0, 100)
-    return engine.memory.status[4] - from
+    return doneOf(engine.memory, DoneField.strikes) - from
   }
   act(engine, toScore([{ ...BEGIN, frame: 0 }]))
   frames.push(play(24000 * 2)) // beats 0 and 1; that of 48000 is yet to come
