@@ -1,4 +1,5 @@
 import { seeded } from '../../kit/builders'
+import { readActs } from '../acts'
 import { createOffline, renderOffline, toScore } from '../offline'
 import { EventType } from '../program/codes'
 import { DoneField, EventField, LogField, StatusField } from '../program/layout'
@@ -47,7 +48,9 @@ test.each([1, 2, 3, 4, 5, 6])(
     }))
     renderOffline(engine, toScore(score), 20_000)
     expect([...late]).toEqual([])
-    expect([doneOf(memory, DoneField.strikes), doneOf(memory, DoneField.acts)]).toEqual([expect.any(Number), 201]) // with the kit's own
+    expect(doneOf(memory, DoneField.strikes)).toBeGreaterThan(100)
+    expect(readActs(memory)).toHaveLength(201 * EventField.length) // with the kit's own
+    expect(readActs(memory, 3, 7)).toEqual(memory.acts.slice(3 * EventField.length, 7 * EventField.length)) // whatever has acted since
     expect(writes).toBeGreaterThan(200 * EventField.length)
   },
 )
