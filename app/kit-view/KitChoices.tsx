@@ -5,6 +5,7 @@ import { View } from 'react-native'
 import { Chips } from '../ui/controls/Chips'
 import { SearchField } from '../ui/controls/SearchField'
 import { Text } from '../ui/layout/Text'
+import { isMeant } from './is-meant'
 import type { KitToChoose } from './use-other-kits'
 
 /** More kits than this are found by their names; those that changed last are offered at once. */
@@ -48,8 +49,7 @@ export function KitChoices({ label, kits, id, kit, onChoose }: Props) {
 
 /** Those whose names have the words in them, else those that changed last; what is chosen stays in sight. */
 function kitsToShow(kits: readonly KitToChoose[], words: string, id: KitId | undefined): { shown: readonly KitToChoose[]; more: number } {
-  const wanted = words.trim().toLowerCase()
-  const found = wanted === '' ? kits : kits.filter(({ text }) => text.toLowerCase().includes(wanted))
+  const found = kits.filter(({ text }) => isMeant(text, words))
   if (found.length <= MOST) return { shown: found, more: 0 }
   const first = new Set([...found].sort((a, b) => b.changedAt - a.changedAt).slice(0, MOST))
   const shown = found.filter((one) => first.has(one) || one.value === id)

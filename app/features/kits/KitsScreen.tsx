@@ -7,6 +7,7 @@ import { useStore } from 'zustand'
 
 import { device, kits, saveState } from '../../documents'
 import type { Entry } from '../../documents/documents'
+import { isMeant } from '../../kit-view/is-meant'
 import { Button, IconButton } from '../../ui/controls/Button'
 import { SearchField } from '../../ui/controls/SearchField'
 import { screenStands } from '../../ui/device/first-screen'
@@ -118,12 +119,6 @@ function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewher
     ...(kit ?? { pads: 0, faces: [] }),
   }))
   return [...here, ...there].sort((a, b) => b.changedAt - a.changedAt)
-}
-
-/** Whether all that is looked for is in a name, in any order. */
-function isMeant(name: string, words: string): boolean {
-  const lower = name.toLowerCase()
-  return words.toLowerCase().split(/\s+/).every((word) => lower.includes(word)) // prettier-ignore
 }
 
 /** The kit that is heard now, one at a time; leaving the screen ends it. */
