@@ -2,6 +2,7 @@ import { figuresOfAlike } from './alike'
 import { figuresOfArriving } from './arrive'
 import { figuresOfBigKit } from './big-kit'
 import { figuresOfBlocks } from './blocks'
+import { figuresOfCoded } from './coded'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import { figuresOfDocument } from './document'
@@ -33,6 +34,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   onsets: figuresOfOnsets,
   cut: figuresOfCut,
   water: figuresOfWaterLine,
+  coded: figuresOfCoded,
   alike: figuresOfAlike,
   families: figuresOfFamilies,
   names: figuresOfNames,

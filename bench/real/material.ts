@@ -102,7 +102,7 @@ function filesUnder(folder: string): string[] {
 }
 
 /** As ffmpeg hears it: mono at one rate. */
-function decoded(path: string): Float32Array {
+export function decoded(path: string): Float32Array {
   const pcm = execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-ac', '1', '-ar', String(REAL_RATE), '-f', 'f32le', '-'], {
     maxBuffer: 1 << 28,
   })

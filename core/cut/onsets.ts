@@ -2,6 +2,7 @@ import { USUAL_GAP_SECONDS } from '../kit/source'
 import { strikesOver } from './gestures'
 import type { Strikes } from './gestures'
 import { LEAST_SHARE, rangeOf } from './edge'
+import { afterSmear } from './smear'
 import { startNear } from './start-odds'
 import type { StrengthCurve } from './strength'
 
@@ -81,7 +82,7 @@ export function findOnsets(
 /** The first frame of the strike near a hop. */
 export function placeOf(mono: Float32Array, sampleRateHz: number, hop: number, hopFrames: number, places: Places = new Map()): number {
   let frame = places.get(hop)
-  if (frame === undefined) places.set(hop, (frame = startNear(mono, sampleRateHz, hop * hopFrames)))
+  if (frame === undefined) places.set(hop, (frame = afterSmear(mono, sampleRateHz, startNear(mono, sampleRateHz, hop * hopFrames))))
   return frame
 }
 
@@ -98,5 +99,6 @@ function aloneInFile(mono: Float32Array, sampleRateHz: number): Onset[] {
   const { low, high } = rangeOf(mono, 0, mono.length)
   const peak = Math.max(high, -low)
   if (peak < ALONE_PEAK) return []
-  return [{ frame: mono.findIndex((sample) => Math.abs(sample) >= LEAST_SHARE * peak), strength: 1 }]
+  const first = mono.findIndex((sample) => Math.abs(sample) >= LEAST_SHARE * peak)
+  return [{ frame: afterSmear(mono, sampleRateHz, first), strength: 1 }]
 }
