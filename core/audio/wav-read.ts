@@ -33,8 +33,9 @@ const FLOAT = 3
 const EXTENSIBLE = 0xfffe
 
 /**
- * Reads 8, 16, 24 and 32-bit integer and 32 and 64-bit float WAV, plain or extensible. A file that ends early keeps
- * what it has, with a note. A file that cannot be read says why and what to do.
+ * Reads 8, 16, 24 and 32-bit integer and 32 and 64-bit float WAV, plain or extensible, also with sizes of 64 bits (RF64, EBU
+ * Tech 3306; BW64, ITU-R BS.2088). A file that ends early keeps what it has, with a note. A file that cannot be read says why
+ * and what to do.
  */
 export function readWav(bytes: Uint8Array): WavResult {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
@@ -79,10 +80,8 @@ function refuseByHead(bytes: Uint8Array): string | undefined {
   if (bytes.length === 0) return 'This file is empty (0 bytes).'
   const head = text(bytes, 0, 4)
   const form = text(bytes, 8, 4)
-  if (head === 'RIFF' && form === 'WAVE') return undefined
+  if (['RIFF', 'RF64', 'BW64'].includes(head) && form === 'WAVE') return undefined
   if (head === 'RIFX') return 'This is a big-endian WAV file (RIFX), which is not read. Export it as ordinary WAV.'
-  if (head === 'RF64' || head === 'BW64')
-    return 'This is a WAV file of more than 4 GB (RF64), which is not read yet. Split it and import the parts.'
   return 'This is not a WAV file: it does not begin with a RIFF header. Convert it to WAV and import that.'
 }
 
@@ -101,11 +100,12 @@ function listChunks(view: DataView, notes: string[]): Map<string, Span> {
   let at = 12
   while (at + 8 <= view.byteLength) {
     const id = chunkId(view, at)
-    const claimed = view.getUint32(at + 4, true)
     const start = at + 8
+    const claimed = claimedSize(view, at, chunks)
     const length = Math.min(claimed, view.byteLength - start)
-    // Recorders that were cut off leave 0 or 4 GB as the size of the data: it then reaches to the end.
-    if (id === 'data' && claimed === 0 && start < view.byteLength && !looksLikeChunk(view, start)) {
+    // What writes as it goes, or was cut off, leaves 0 or all ones as the size of the data: it then reaches to the end.
+    const isOpen = claimed === OPEN || (claimed === 0 && !looksLikeChunk(view, start))
+    if (id === 'data' && isOpen && start < view.byteLength) {
       notes.push('The file does not say how long its audio is; everything up to its end was read.')
       chunks.set(id, { start, length: view.byteLength - start })
       break
@@ -117,6 +117,18 @@ function listChunks(view: DataView, notes: string[]): Map<string, Span> {
     if (length % 2 === 1 && !looksLikeChunk(view, at)) at++
   }
   return chunks
+}
+
+const OPEN = 0xffffffff
+const DS64_BYTES = 16
+
+/** How many bytes a chunk says it has: of data that say all ones, what stands in the chunk of large sizes before it. */
+function claimedSize(view: DataView, at: number, chunks: Map<string, Span>): number {
+  const claimed = view.getUint32(at + 4, true)
+  const sizes = chunks.get('ds64')
+  if (claimed !== OPEN || chunkId(view, at) !== 'data' || !sizes || sizes.length < DS64_BYTES) return claimed
+  const large = Number(view.getBigUint64(sizes.start + 8, true))
+  return large > 0 ? large : OPEN
 }
 
 function chunkId(view: DataView, at: number): string {
@@ -177,11 +189,20 @@ function readLabels(view: DataView, list: Span | undefined): Map<number, string>
     const length = Math.min(view.getUint32(at + 4, true), end - at - 8)
     if (chunkId(view, at) === 'labl' && length > 4) {
       const bytes = new Uint8Array(view.buffer, view.byteOffset + at + 12, length - 4)
-      labels.set(view.getUint32(at + 8, true), String.fromCharCode(...bytes).replace(/\0.*$/s, ''))
+      labels.set(view.getUint32(at + 8, true), wordsOf(bytes).replace(/\0.*$/s, ''))
     }
     at += 8 + length + (length % 2)
   }
   return labels
+}
+
+/** The standard does not say how words are written: as UTF-8 where they are, else one character a byte. */
+function wordsOf(bytes: Uint8Array): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return String.fromCharCode(...bytes)
+  }
 }
 
 function readSampler(view: DataView, chunks: Map<string, Span>, frames: number): Pick<WavFile, 'loops' | 'rootNote' | 'velocityRange'> {

@@ -78,6 +78,37 @@ test('what cannot be read says why, in a sentence', () => {
   expect(cut.notes[0]).toContain('ends early')
 })
 
+test('sizes of 64 bits are read, and where none is said everything up to the end is', () => {
+  const plain = rawWav(1, 16, 1, [0, 0x40, 0, 0xc0])
+  const ds64 = [...'ds64']
+    .map((c) => c.charCodeAt(0))
+    .concat([28, 0, 0, 0, ...new Array<number>(8).fill(0), 4, ...new Array<number>(19).fill(0)])
+  const open = (bytes: Uint8Array, head: string, before: number[]) => {
+    const made = Uint8Array.from([...bytes.subarray(0, 12), ...before, ...bytes.subarray(12)])
+    made.set([...head].map((c) => c.charCodeAt(0)))
+    made.fill(0xff, made.length - 8, made.length - 4)
+    return Uint8Array.from([...made, 0, 0]) // what follows the data is none of it
+  }
+  for (const head of ['RF64', 'BW64']) {
+    const file = read(open(plain, head, ds64))
+    expect([[...file.audio.channels[0]], file.notes]).toEqual([[0.5, -0.5], []])
+  }
+  const endless = read(open(plain, 'RIFF', []))
+  expect([...endless.audio.channels[0]]).toEqual([0.5, -0.5, 0])
+  expect(endless.notes[0]).toContain('does not say')
+})
+
+test('names of markers are read as UTF-8, or a byte a character where they are not', () => {
+  const chunk = (id: string, body: number[]) => [...[...id].map((c) => c.charCodeAt(0)), body.length, 0, 0, 0, ...body]
+  const named = (name: number[]) => {
+    const cue = chunk('cue ', [1, 0, 0, 0, 7, 0, 0, 0, ...new Array<number>(20).fill(0)])
+    const list = chunk('LIST', [...[...'adtl'].map((c) => c.charCodeAt(0)), ...chunk('labl', [7, 0, 0, 0, ...name, 0])])
+    return read(rawWav(1, 16, 1, [0, 0x40], false, [...cue, ...list])).cues[0]!.label
+  }
+  expect(named([...Buffer.from('Bö')])).toBe('Bö')
+  expect(named([...Buffer.from('Bö', 'latin1')])).toBe('Bö')
+})
+
 test('no damage makes the reader throw, hang or believe a size that is not there', () => {
   const wav = writeWav(audio([new Array<number>(64).fill(0.2)]), { bits: 24, cueFrames: [3], rootNote: 40 })
   fc.assert(
