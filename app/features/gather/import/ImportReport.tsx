@@ -23,6 +23,8 @@ interface Props {
 }
 
 const MOST_LINES = 200
+const LEAST_HEIGHT = 96
+const MOST_HEIGHT = 240
 
 /** How an import goes: how many are in, and for each that failed why. The rest is kept. */
 export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Props) {
@@ -46,9 +48,11 @@ export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Pro
         borderColor: palette.line,
         borderRadius: 8,
         backgroundColor: palette.surface,
+        flexShrink: 1, // where there is little room it is read by scrolling
+        minHeight: lines.length > 0 ? LEAST_HEIGHT : undefined,
       }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, minHeight: 44 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, minHeight: 44, flexShrink: 0 }}>
         <Text look="label" style={{ flex: 1 }}>
           {summaryOf(progress)}
         </Text>
@@ -63,9 +67,9 @@ export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Pro
         )}
       </View>
       <Progress label="Files read" share={done.length / total} />
-      {!isRunning && <StereoQuestion done={done} />}
-      {lines.length > 0 && (
-        <ScrollView style={{ maxHeight: 150 }} contentContainerStyle={{ paddingHorizontal: 12, gap: 6, paddingVertical: 8 }}>
+      <ScrollView style={{ flexGrow: 0, flexShrink: 1, maxHeight: MOST_HEIGHT }}>
+        {!isRunning && <StereoQuestion done={done} />}
+        <View style={{ paddingHorizontal: 12, gap: 6, paddingVertical: lines.length > 0 ? 8 : 0 }}>
           {lines.slice(0, MOST_LINES).map((one, i) => (
             <Text key={i} look="small">
               <Text look="label">{one.type === 'imported' ? nameOf(one.source) : one.name}: </Text>
@@ -77,8 +81,8 @@ export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Pro
             </Text>
           ))}
           {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
-        </ScrollView>
-      )}
+        </View>
+      </ScrollView>
       {isPlacing && <PlaceSheet files={taken} onClose={() => setPlacing(false)} />}
     </View>
   )
