@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import { unzipSync } from 'fflate'
 
-import { keptKit, nameKit, newKit, openDemo, openOwnDemo, pad, saved, wavWithStrikes } from './helpers'
+import { keptKit, nameKit, newKit, openDemo, openOwnDemo, pad, saved, standing, wavWithStrikes } from './helpers'
 
 test('from opening the app to playing one’s own recorded hits takes few taps, all by touch', async ({ page }) => {
   await page.goto('/')
@@ -151,15 +151,15 @@ test('a drum has its spots on one face: a finger strikes the one it touches, whi
 test('a finger that slides outward repeats the pad, as loud as the ring it has come to, until it is lifted', async ({ page }) => {
   await openDemo(page, 'board')
   const cdp = await page.context().newCDPSession(page)
-  const box = (await pad(page, 'Hull thump').boundingBox())!
-  const at = (share: number) => ({
-    touchPoints: [{ x: box.x + box.width / 2 + (share * box.width) / 2, y: box.y + box.height / 2, id: 1 }],
-  })
   const sounded = page.getByText(/band \d, turn \d+/)
   await expect(async () => {
     await pad(page, 'Hull thump').tap()
     await expect(sounded.first()).toBeVisible({ timeout: 2000 })
   }).toPass()
+  const box = await standing(pad(page, 'Hull thump')) // once everything else is there
+  const at = (share: number) => ({
+    touchPoints: [{ x: box.x + box.width / 2 + (share * box.width) / 2, y: box.y + box.height / 2, id: 1 }],
+  })
   const why = async () => {
     await page.getByRole('button', { name: /^Why did that sound/ }).tap()
     await expect.poll(() => page.getByText(/^Hull thump sounded/).count()).toBeGreaterThan(2)

@@ -259,6 +259,7 @@ test('what SFZ cannot say is named, pad by pad', () => {
   expect(lost((pad) => ({ rays: [{ ...pad.rays[0], mute: true }] }))).toEqual(saying(/ray Body is muted/))
   const laws = { blendVelocities: 9 }
   expect(lost((pad) => ({ bands: [pad.bands[0], { ...pad.bands[1], ...laws }, { ...pad.bands[1], ...laws, fromVelocity: 100, blendLaw: 'linear' as const }] }))).toEqual(saying(/two laws/)) // prettier-ignore
+  expect(lost((pad) => ({ bands: [pad.bands[0], { ...pad.bands[1], ...laws, blendLaw: 'linear' as const }] }))).toEqual([]) // where nothing fades there is no law
   expect(lost(() => ({}), { maxStrikes: 8 })).toEqual([{ where: 'Test', words: expect.stringMatching(/limit of 8/) as string }])
 })
 
