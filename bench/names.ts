@@ -7,6 +7,7 @@ import type { NameSet, SetOptions } from '@heliaster/core/place/testing'
 import { RATE, strikeSound, things } from '@heliaster/demo'
 
 import type { Figure } from './figure'
+import { isMixedUnseen, kindsSet, mixedManners, mixedSet } from './mixed-names'
 
 const SETS_OF_A_KIND = 20
 /** Sounds take their time to make. */
@@ -35,7 +36,30 @@ export function figuresOfNames(): Record<string, Figure> {
       }),
     ),
     ...heard,
+    ...[false, true].map((unseen) => {
+      const manners = mixedManners.filter((manner) => isMixedUnseen(manner) === unseen)
+      return [`names that say only what there is to say, manners ${unseen ? 'never looked at' : 'seen'}`, shareOfMade(manners.map((manner) => (seed) => mixedSet(manner, seed)))] as const // prettier-ignore
+    }),
+    ['names, drums told apart by two words', shareOfMade([kindsSet])] as const,
   ])
+}
+
+const SETS_OF_A_MANNER = 60
+
+function shareOfMade(makers: readonly ((seed: number) => NameSet)[]): Figure {
+  const shares = makers.map((make) => {
+    const sets = Array.from({ length: SETS_OF_A_MANNER }, (_, i) => make(FIRST_SEED + i))
+    const right = sets.filter((set) => {
+      const files = set.files.map(({ file }) => file)
+      return laysRight(set, planByNames(files, readNames(files)))
+    })
+    return right.length / sets.length
+  })
+  return {
+    value: shares.reduce((sum, share) => sum + share, 0) / shares.length,
+    unit: `of ${makers.length * SETS_OF_A_MANNER} sets right`,
+    spread: [Math.min(...shares), Math.max(...shares)],
+  }
 }
 
 const kindsOf = (unseen: boolean) => nameKinds.filter((kind) => isUnseen(kind) === unseen)

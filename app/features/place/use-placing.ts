@@ -82,9 +82,10 @@ export function usePlacing(kit: Kit | undefined, { files: given, onto, shown }: 
 
 export type Placing = ReturnType<typeof usePlacing>
 
-/** Names decide where they tell more than that each file is another thing. */
-function saysMore(plan: NamePlan, files: number): boolean {
-  return files > 1 && plan.pads.length > 0 && plan.pads.length <= files / 2
+/** Names decide where they tell more than that each file is another thing: of half of them, which belong together. */
+function saysMore({ pads }: NamePlan, files: number): boolean {
+  const counts = pads.map(({ bands }) => bands.flatMap(({ turns }) => turns.map((turn) => turn.files.size)).reduce((sum, own) => sum + own, 0)) // prettier-ignore
+  return counts.filter((count) => count > 1).reduce((sum, count) => sum + count, 0) >= Math.max(2, files / 2)
 }
 
 function clipCount(pad: Pad): number {

@@ -15,17 +15,30 @@ interface Growing {
 }
 
 const GAP = -0.4
+/** Names of more things than this are laid by their kinds of tokens alone. */
+const MOST_BEGINS = 150
 const ALIKE = 0.5
 const SAME = 3
 
 /**
- * Lays names under each other. Names of the same kinds of tokens lie place for place; others are laid by the alignment with
+ * Lays names under each other, folders by themselves. Names that begin with the same word and have the same kinds of tokens lie place for place; others are laid by the alignment with
  * the most texts in common (S. Needleman and C. Wunsch, 1970), the most frequent kinds first.
  */
 export function alignNames(names: readonly (readonly Token[])[]): Column[] {
+  const [folders, files] = [true, false].map((isFolder) =>
+    names.map((tokens) => tokens.filter((token) => (token.isFolder ?? false) === isFolder)),
+  )
+  return [...aligned(folders!), ...aligned(files!)]
+}
+
+function aligned(names: readonly (readonly Token[])[]): Growing[] {
+  const kindsOf = (tokens: readonly Token[]) => tokens.map(({ kind }) => kind[0]).join('')
+  // What begins alike is called alike: of others the same place may hold something else, as the second word of “red buoy” and “keel soft”.
+  const beginOf = ([first]: readonly Token[]) => (first?.kind === 'word' ? keyOf(first) : '')
+  const areFew = new Set(names.map(beginOf)).size <= MOST_BEGINS
   const shapes = new Map<string, number[]>()
   names.forEach((tokens, file) => {
-    const shape = tokens.map(({ kind }) => kind[0]).join('')
+    const shape = `${kindsOf(tokens)} ${areFew ? beginOf(tokens) : ''}`
     shapes.set(shape, [...(shapes.get(shape) ?? []), file])
   })
   let columns: Growing[] = []
@@ -67,8 +80,12 @@ function merged(columns: readonly Growing[], own: readonly Growing[]): Growing[]
   const out: Growing[] = []
   for (let i = n, j = m; i > 0 || j > 0;) {
     const both = i > 0 && j > 0 ? best[i - 1][j - 1] + likeness(columns[i - 1], own[j - 1]) : -Infinity
-    // Of two places as good, the earlier: what a name lacks, it mostly lacks at its end.
-    if (j === 0 || (i > 0 && best[i][j] === best[i - 1][j] + GAP)) out.unshift(columns[--i])
+    const lacks = i > 0 && best[i][j] === best[i - 1][j] + GAP
+    const hasMore = j > 0 && best[i][j] === best[i][j - 1] + GAP
+    // Of two places as good, the earlier: what a name lacks, it mostly lacks at its end, and what it has more too; numbers stand behind words.
+    const isNumberLast = hasMore && own[j - 1].kind === 'number' && columns[i - 1]?.kind !== 'number'
+    if (j === 0 || (lacks && !isNumberLast)) out.unshift(columns[--i])
+    else if (hasMore) out.unshift(own[--j])
     else if (both > -Infinity && best[i][j] === both) out.unshift(joined(columns[--i], own[--j]))
     else out.unshift(own[--j])
   }

@@ -36,6 +36,7 @@ interface Piece {
   readonly column: number
   readonly values: readonly string[]
   readonly shown: readonly string[]
+  readonly isFolder?: boolean
 }
 
 interface Part {
@@ -45,28 +46,54 @@ interface Part {
   shown: string[]
   kind: Column['kind']
   digit?: 'tens' | 'units'
+  isFolder?: boolean
 }
 
-/** Parts what varies into factors: columns that determine each other are one; crossed digits of one column are two. */
-export function factorsOf(columns: readonly Column[]): { factors: Factor[]; constants: Constant[] } {
+/** Of which drums that have several words these say how hard each was struck, by what is heard of the files. */
+export type StrengthsOf = (drums: readonly string[], words: readonly string[]) => ReadonlyMap<string, boolean>
+
+/**
+ * Parts what varies into factors: columns that determine each other are one; crossed digits of one column are two. `strengthsOf`
+ * keeps words apart that names alone would take for more of the drum's.
+ */
+export function factorsOf(
+  columns: readonly Column[],
+  strengthsOf: StrengthsOf = () => new Map(),
+): { factors: Factor[]; constants: Constant[] } {
   const constants: Constant[] = []
   let parts: Part[] = []
   columns.forEach((column, at) => {
     const values = column.tokens.map((token) => (token ? keyOf(token) : ''))
-    const most = constantOf(values)
+    const most = constantOf(values) ?? labelOf(values, columns[at + 1])
     // The one folder of a set is where it lies, and says nothing of it.
     if (most !== undefined && column.tokens.some((token) => token?.isFolder)) return
     if (most !== undefined) {
       const next = columns[at + 1]
       constants.push({ column: at, text: column.tokens.find((token) => token && keyOf(token) === most)!.text, kind: column.kind, isLabel: column.kind === 'word' && next?.kind === 'number' && constantOf(next.tokens.map((token) => (token ? keyOf(token) : ''))) === undefined }) // prettier-ignore
-    } else parts.push(...digitsOf(partOf([{ column: at, values, shown: column.tokens.map((token) => token?.text ?? '') }], column.kind)))
+    } else
+      parts.push(
+        ...digitsOf(
+          partOf(
+            [
+              {
+                column: at,
+                values,
+                shown: column.tokens.map((token) => token?.text ?? ''),
+                isFolder: column.tokens.some((token) => token?.isFolder),
+              },
+            ],
+            column.kind,
+          ),
+        ),
+      )
   })
   parts = joinedWhere(parts, (a, b) => !mayBeNotes(a, b) && determines(a, b) && determines(b, a))
   // Words that follow from other words are more of the same name.
-  parts = joinedWhere(
-    parts,
-    (a, b) => a.kind === 'word' && b.kind === 'word' && isNear(a, b) && (determines(a, b) || determines(b, a) || isMore(a, b)),
-  )
+  const areApart = (a: Part, b: Part) => areCrossed(a, b) || [...strengthsOf(a.values, b.values).values()].includes(true)
+  const areWords = (a: Part, b: Part) => a.kind === 'word' && b.kind === 'word' && isNear(a, b)
+  parts = joinedWhere(parts, (a, b) => areWords(a, b) && !areApart(a, b) && (determines(a, b) || determines(b, a) || isMore(a, b)))
+  parts = withOwnWords(parts, (a, b) => areWords(a, b) && areApart(a, b), strengthsOf)
+  parts = joinedWhere(parts, (a, b) => areWords(a, b) && areInTurn(a, b) && parts.some((base) => areApart(base, a) && areApart(base, b)))
   const labels = new Map(constants.filter(({ isLabel }) => isLabel).map(({ column, text }) => [column + 1, text.toLowerCase()]))
   const isGlued = (part: Part) => columns[part.columns[0]].tokens.every((token) => !token || token.glued)
   return { factors: parts.map((part) => ({ ...factorOf(part, labels.get(part.columns[0])), isGlued: isGlued(part) })), constants }
@@ -74,6 +101,13 @@ export function factorsOf(columns: readonly Column[]): { factors: Factor[]; cons
 
 /** Names that lack a word that nearly all have are no other kind of names. */
 const NEARLY_ALL = 0.9
+
+/** The one word that stands before every number of the next column, and nowhere else. */
+function labelOf(values: readonly string[], next: Column | undefined): string | undefined {
+  const known = new Set(values.filter(Boolean))
+  const goesWith = next?.kind === 'number' && values.every((value, file) => (value === '') === (next.tokens[file] === undefined))
+  return known.size === 1 && goesWith ? [...known][0] : undefined
+}
 
 /** The one value that a column has, though a few names may lack it; nothing where it varies. */
 function constantOf(values: readonly string[]): string | undefined {
@@ -83,6 +117,53 @@ function constantOf(values: readonly string[]): string | undefined {
 }
 
 const isNear = (a: Part, b: Part) => a.columns.some((one) => b.columns.some((other) => Math.abs(one - other) === 1))
+
+/** What each value of a part goes with in another, where both say something. */
+function beside(a: Part, b: Part): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>()
+  a.values.forEach((value, file) => {
+    if (value === '' || b.values[file] === '') return
+    found.set(value, (found.get(value) ?? new Set()).add(b.values[file]))
+  })
+  return found
+}
+
+/** Whether two values of one part both go with two of the other, as drums and strengths do, though other names lack one of them. */
+function areCrossed(a: Part, b: Part): boolean {
+  const all = [...beside(a, b).values()]
+  return all.some((one, i) => all.slice(0, i).some((other) => [...one].filter((value) => other.has(value)).length > 1))
+}
+
+/** Whether no name has both, and each is missing in some. */
+function areInTurn(a: Part, b: Part): boolean {
+  return a.values.includes('') && b.values.includes('') && a.values.every((value, file) => value === '' || b.values[file] === '')
+}
+
+/**
+ * Where words are apart, one that goes with one value of the part beside it alone is more of that, as of “red buoy” beside “keel soft”;
+ * so are several that are no strengths of it.
+ */
+function withOwnWords(parts: readonly Part[], areApart: (a: Part, b: Part) => boolean, strengthsOf: StrengthsOf): Part[] {
+  const out = [...parts]
+  for (const [i, a] of out.entries())
+    for (const [k, b] of out.entries()) {
+      if (i >= k || !areApart(a, b)) continue
+      const [there, back] = [beside(a, b), beside(b, a)]
+      const heard = strengthsOf(a.values, b.values)
+      const isOwn = (file: number) => {
+        const [value, word] = [a.values[file], b.values[file]]
+        if (value === '' || word === '' || back.get(word)!.size > 1) return false
+        return (
+          there.get(value)!.size === 1 || (heard.get(value) === false && [...there.get(value)!].every((one) => back.get(one)!.size === 1))
+        )
+      }
+      if (!a.values.some((_, file) => isOwn(file))) continue
+      const both = partOf([...a.pieces, ...b.pieces], 'word')
+      out[i] = { ...a, values: a.values.map((value, file) => (isOwn(file) ? both.values[file] : value)), shown: a.shown.map((text, file) => (isOwn(file) ? both.shown[file] : text)) } // prettier-ignore
+      out[k] = { ...b, values: b.values.map((value, file) => (isOwn(file) ? '' : value)), shown: b.shown.map((text, file) => (isOwn(file) ? '' : text)) } // prettier-ignore
+    }
+  return out
+}
 
 /** A word that some names have beside another and that does not go with all of those makes more of it, as “very” does. */
 function isMore(a: Part, b: Part): boolean {
@@ -128,7 +209,11 @@ function joinedWhere(parts: readonly Part[], isOne: (a: Part, b: Part) => boolea
     if (at < 0) out.push(part)
     else {
       const one = out[at]
-      out[at] = partOf([...one.pieces, ...part.pieces], one.kind === part.kind ? one.kind : 'word')
+      // A folder that goes with the names in it says nothing more.
+      out[at] =
+        one.isFolder && !part.isFolder && determines(part, one)
+          ? part
+          : partOf([...one.pieces, ...part.pieces], one.kind === part.kind ? one.kind : 'word')
     }
   }
   return out
@@ -144,7 +229,15 @@ function partOf(given: readonly Piece[], kind: Column['kind']): Part {
         .filter(Boolean)
         .join(' '),
     )
-  return { pieces, columns: pieces.map(({ column }) => column), values: of(({ values }) => values), shown: of(({ shown }) => shown), kind }
+  const isFolder = pieces.every((piece) => piece.isFolder)
+  return {
+    pieces,
+    columns: pieces.map(({ column }) => column),
+    values: of(({ values }) => values),
+    shown: of(({ shown }) => shown),
+    kind,
+    isFolder,
+  }
 }
 
 /** Numbers that each go with a word of their own may be the notes of drums. */

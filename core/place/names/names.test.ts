@@ -4,7 +4,9 @@ import { isUnseen, nameKinds, nameSet } from '../testing/name-sets'
 import type { SetOptions } from '../testing/name-sets'
 import { alignNames } from './align'
 import { readNames } from './read'
+import { strengthsOf } from './strengths'
 import { tokensOf, tokensOfFile } from './tokens'
+import type { NamedFile } from './types'
 
 const SETS = 6
 
@@ -55,3 +57,46 @@ test('folders are columns like others, and the one folder of a set is no part of
   const alone = files.slice(0, 3)
   expect(planByNames(alone, readNames(alone)).pads.map(({ name }) => name)).toEqual(['Cask'])
 })
+
+/** A file by its path; what is heard of it goes by its words: each thing has its own length and brightness, hard is louder than soft. */
+function heard(path: string, i: number) {
+  const [name, folder] = path.split('/').reverse()
+  const thing = ['keel', 'plank', 'bell', 'low', 'high', 'open', 'shut'].reduce((sum, word, k) => sum + (path.toLowerCase().includes(word) ? 1 << k : 0), 0) // prettier-ignore
+  const level = /hard|v2/i.test(path) ? -8 : /soft|v1/i.test(path) ? -17 : -12
+  return { name: `${name}.wav`, ...(folder ? { folder } : {}), loudnessDb: level + (i % 3) / 4, frames: 4000 + 9000 * thing + 211 * i, centreHz: 90 * 2.3 ** (thing % 7) } // prettier-ignore
+}
+
+/** Pads as names make them: how each is called, and how many turns its bands have. */
+function laid(paths: readonly string[]): string {
+  const files = paths.map(heard)
+  const { pads, unplaced } = planByNames(files, readNames(files))
+  const told = pads.map(({ name, bands, microphones }) => `${name} ${bands.map(({ turns }) => turns.length).join('/')}${microphones.length > 1 ? ` of ${microphones.length}` : ''}`) // prettier-ignore
+  return [...told, ...(unplaced.length > 0 ? [`${unplaced.length} left`] : [])].join(', ')
+}
+const each = (thing: string, words: readonly string[]) => words.map((word) => `${thing} ${word}`.trim())
+
+test.each([
+  [[...each('Keel', ['hard 1', 'hard 2', 'soft 1', 'soft 2']), ...each('Plank', ['hard 1', 'soft 1']), 'Bell'], 'Bell 1, Keel 2/2, Plank 1/1'],
+  [[...each('keel', ['soft 1', 'soft 2', 'hard 1', 'hard 2']), ...each('bell', ['shut 1', 'shut 2', 'open 1', 'open 2']), 'oar'], 'Bell open 2, Bell shut 2, Keel 2/2, Oar 1'],
+  [['Hard keel', 'Soft keel', 'Hard plank', 'Soft plank', 'Bell'], 'Bell 1, Keel 1/1, Plank 1/1'],
+  [['keel_v1_rr1', 'keel_v1_rr2', 'keel_v2_rr1', 'keel_v2_rr2', 'plank_v1_rr1', 'plank_v2_rr1', 'bell_rr1', 'bell_rr2', 'oar'], 'Bell 2, Keel 2/2, Oar 1, Plank 1/1'],
+  [['Keel/Keel 1', 'Keel/Keel 2', 'Planks/Plank soft', 'Planks/Plank hard', 'Bells/Bell shut', 'Bells/Bell open'], 'Bell open 1, Bell shut 1, Keel 2, Plank 1/1'],
+  [['keel', 'keel 2', 'keel 3', 'plank', 'plank 2'], 'Keel 3, Plank 2'],
+  [['keel', 'keel (1)', 'keel (2)', 'plank', 'plank (1)', 'bell'], 'Bell 1, Keel 3, Plank 2'],
+  [[...each('red keel', ['soft', 'hard']), ...each('plank', ['soft', 'hard']), 'bell 1', 'bell 2'], 'Bell 2, Plank 1/1, Red keel 1/1'],
+])('names that say only what there is to say lie as their things do: %#', (paths, pads) => {
+  expect(laid(paths)).toBe(pads)
+  expect(laid([...paths].reverse())).toBe(pads)
+}) // prettier-ignore
+
+test('words are strengths where what differs in them alone differs in loudness alone', () => {
+  const told = (one: Partial<NamedFile>, other: Partial<NamedFile>, words = ['suave', 'recio']) =>
+    strengthsOf([{ name: 'a', loudnessDb: -20, ...one }, { name: 'b', loudnessDb: -9, ...other }], ['keel', 'keel'], words).get('keel')
+  expect(told({ centreHz: 300, frames: 9000 }, { centreHz: 340, frames: 9900 })).toBe(true)
+  expect(told({}, {})).toBe(true) // nothing speaks against it
+  expect(told({ centreHz: 300 }, { centreHz: 900 })).toBe(false)
+  expect(told({ frames: 3000 }, { frames: 9000 })).toBe(false)
+  expect(told({ pitchHz: 100 }, { pitchHz: 112 })).toBe(false)
+  expect(told({}, { loudnessDb: -19 })).toBe(false)
+  expect(told({ loudnessDb: undefined }, {}, ['soft', 'hard'])).toBe(false)
+}) // prettier-ignore

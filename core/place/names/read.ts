@@ -4,6 +4,7 @@ import type { Evidence } from './evidence'
 import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
 import { rolesOf } from './roles'
+import { strengthsOf } from './strengths'
 import { pairsOf } from './strikes'
 import { haveNotes, isNote, noteNumber, tokensOfSet } from './tokens'
 import type { Likeness, NamedFile, NameFacts, NamePart, NameRole, NameRoles, NameSlot, ReadNames } from './types'
@@ -37,7 +38,7 @@ function partedOf(files: readonly NamedFile[]): Known {
   const before = known.get(files)
   if (before) return before
   const notes = haveNotes(files.map(({ name }) => name))
-  const parted = factorsOf(alignNames(tokensOfSet(files, notes)))
+  const parted = factorsOf(alignNames(tokensOfSet(files, notes)), (drums, words) => strengthsOf(files, drums, words))
   known.set(files, parted)
   return parted
 }
@@ -92,15 +93,13 @@ function factsOf(
   const fixedNote = constants.find(({ kind, text }) => kind === 'note' || isNoteNumber(kind, text))
   const counted = new Set(factors.flatMap(({ slot, columns }) => (roles.get(slot) === 'drum' ? [] : columns)))
   const isCounting = ({ column, isLabel }: Constant) => isLabel && counted.has(column + 1)
-  const names = drumNames(
-    files,
-    of('drum'),
-    constants.filter((one) => one !== fixedNote),
-    isCounting,
-  )
-  return files.map((_, file): NameFacts => {
+  const others = constants.filter((one) => one !== fixedNote)
+  const lent = lentNames(factors, of('drum'), roles)
+  const names = drumNames(files, of('drum'), others, isCounting, lent)
+  const facts = files.map((_, file): NameFacts => {
     const range = velocity?.rangeOf?.(velocity.values[file])
-    const said = (factor: Factor | undefined) => (factor && factor.values[file] !== '' ? factor.values[file] : undefined)
+    const said = (factor: Factor | undefined) =>
+      factor && factor.values[file] !== '' && lent.get(file) !== factor ? factor.values[file] : undefined
     const number = said(note) === undefined ? fixedNote && noteOf(fixedNote.text) : note.numberOf(note.values[file])
     return {
       drum: names[file],
@@ -111,10 +110,51 @@ function factsOf(
       ...(takes && said(take) !== undefined ? { take: takes.get(take.values[file])! } : {}),
     }
   })
+  return takes ? withPlainTakes(facts) : facts
+}
+
+/** Of alike names that are counted, the one without a number is the take before them, where they begin with 2 or that is the way of the set. */
+function withPlainTakes(facts: readonly NameFacts[]): NameFacts[] {
+  const groups = new Map<string, NameFacts[]>()
+  const keyOf = ({ drum, note, level, microphone }: NameFacts) => [drum.toLowerCase(), note, level, microphone].join('|')
+  for (const one of facts) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one])
+  const counted = [...groups.values()].flatMap((own) => {
+    const takes = own.flatMap(({ take }) => take ?? [])
+    return takes.length > 0 ? [{ own, takes, hasPlain: takes.length === own.length - 1 }] : []
+  })
+  const isWay = 2 * counted.filter(({ hasPlain }) => hasPlain).length >= counted.length
+  const first = new Map<NameFacts, number>()
+  for (const { own, takes, hasPlain } of counted) {
+    const before = Math.min(...takes) - 1
+    if (hasPlain && (isWay || before === 1))
+      first.set(
+        own.find(({ take }) => take === undefined)!,
+        before,
+      )
+  }
+  return facts.map((one) => (first.has(one) ? { ...one, take: first.get(one)! } : one))
 }
 
 const noteOf = (text: string) => noteNumber(text) ?? Number(text)
 const isNoteNumber = (kind: Constant['kind'], text: string) => kind === 'number' && /^\d{2,3}$/.test(text) && isNote(Number(text))
+
+/**
+ * Where a name has no word in the place of drums, and one in another place that no name of a drum has, that is its drum's: as
+ * “hat” beside “soft keel” and “hard keel”. By files, the factor that lends it.
+ */
+function lentNames(factors: readonly Factor[], drums: readonly Factor[], roles: ReadonlyMap<string, NameRole>): Map<number, Factor> {
+  const lent = new Map<number, Factor>()
+  const words = factors.filter(({ slot, kind }) => kind === 'word' && ['level', 'microphone'].includes(roles.get(slot)!))
+  if (drums.length === 0) return lent
+  const hasDrum = (file: number) => drums.some(({ values }) => values[file] !== '')
+  for (const factor of words) {
+    const withDrum = new Set(factor.values.filter((_, file) => hasDrum(file)))
+    factor.values.forEach((value, file) => {
+      if (value !== '' && !hasDrum(file) && !lent.has(file) && !withDrum.has(value)) lent.set(file, factor)
+    })
+  }
+  return lent
+}
 
 /** The words of the drum in the order in which they stand: those that vary, and those that all names have. */
 function drumNames(
@@ -122,12 +162,14 @@ function drumNames(
   drums: readonly Factor[],
   constants: readonly Constant[],
   isCounting: (constant: Constant) => boolean,
+  lent: ReadonlyMap<number, Factor>,
 ): string[] {
   const hasName = drums.length > 0 || constants.some((one) => one.kind === 'word' && !isCounting(one))
   const same = constants.filter((one) => !isCounting(one) || (!hasName && !isLabelWord(one.text)))
   return files.map((_, file) => {
+    const lender = lent.get(file)
     const words = [
-      ...drums.flatMap((factor) =>
+      ...[...drums, ...(lender ? [lender] : [])].flatMap((factor) =>
         factor.values[file] === '' ? [] : [{ at: factor.columns[0], text: shownOf(factor, factor.values[file]) }],
       ),
       ...same.map(({ column, text }) => ({ at: column, text })),
@@ -143,10 +185,11 @@ function ranksOf(factor: Factor, { effectDb, rises, isHeard }: Evidence): Map<st
   const isNumber = values.every((value) => factor.numberOf(value) !== undefined)
   if (isNumber && factor.kind === 'number')
     return new Map(values.map((value) => [value, factor.numberOf(value)! * (rises < -0.5 ? -1 : 1)]))
-  const heard = isHeard && values.every((value) => effectDb.has(value))
+  // What was never heard beside another is the only one of its drums, and has no order.
+  const heard = isHeard && values.some((value) => effectDb.has(value))
   const said = values.every((value) => strengthOf(value) !== undefined)
   const rank = (value: string) =>
-    said && !heard ? strengthOf(value)! : heard ? effectDb.get(value)! : factor.texts.indexOf(shownOf(factor, value))
+    said && !heard ? strengthOf(value)! : heard ? (effectDb.get(value) ?? 0) : factor.texts.indexOf(shownOf(factor, value))
   const sorted = [...values].sort((a, b) => rank(a) - rank(b))
   return new Map(sorted.map((value, i) => [value, i]))
 }

@@ -42,7 +42,7 @@ const CASELESS = /^\p{Lo}/u
 
 /** Parts all names of a set, and what is written without separators where the set shows its seams. */
 export function tokensOfSet(files: readonly NamedFile[], hasNotes: boolean): Token[][] {
-  const all = files.map((file) => tokensOfFile(file, hasNotes))
+  const all = withoutEchoes(files.map((file) => tokensOfFile(file, hasNotes)))
   const isPlain = (token: Token) => token.kind === 'word' && CASELESS.test(token.text)
   const seams = seamsOf(all.flatMap((tokens) => tokens.filter(isPlain).map(({ text }) => text)))
   if (seams.size === 0) return all
@@ -52,6 +52,29 @@ export function tokensOfSet(files: readonly NamedFile[], hasNotes: boolean): Tok
       return pieces ? pieces.map((text, i) => ({ ...token, text, glued: token.glued || i > 0 })) : [token]
     }),
   )
+}
+
+/** Nearly all files: one that lies in another's folder hides nothing. */
+const NEARLY_ALL = 0.9
+
+/** Leaves out folders that say again what the names in them begin with. */
+function withoutEchoes(all: Token[][]): Token[][] {
+  const inFolders = all.filter(([first]) => first?.isFolder)
+  const echoes = inFolders.filter((tokens) => echoOf(tokens) > 0)
+  if (inFolders.length === 0 || echoes.length < NEARLY_ALL * inFolders.length) return all
+  return all.map((tokens) => {
+    const folders = tokens.filter(({ isFolder }) => isFolder).length
+    return [...tokens.slice(0, folders - echoOf(tokens)), ...tokens.slice(folders)]
+  })
+}
+
+/** How many tokens at the end of a folder stand again at the begin of the name in it. */
+function echoOf(tokens: readonly Token[]): number {
+  const folder = tokens.filter(({ isFolder }) => isFolder)
+  const name = tokens.slice(folder.length)
+  for (let count = Math.min(folder.length, name.length); count > 0; count--)
+    if (folder.slice(-count).every(({ text }, i) => text.toLowerCase() === name[i].text.toLowerCase())) return count
+  return 0
 }
 
 /** Parts a folder and a name, each by itself. */

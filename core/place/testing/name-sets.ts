@@ -26,7 +26,7 @@ interface Tongue {
   readonly take: readonly string[]
 }
 
-const TONGUES: Readonly<Record<string, Tongue>> = {
+export const TONGUES: Readonly<Record<string, Tongue>> = {
   german: {
     drums: ['Fass', 'Planke', 'Kiel', 'Ruder Holz', 'Eimer'],
     levels: [
