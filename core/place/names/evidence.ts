@@ -1,6 +1,6 @@
 import { sameStrike } from './strikes'
 import type { Likeness, NamedFile } from './types'
-import { determines } from './factors'
+import { determines } from './parts'
 import type { Factor } from './factors'
 
 /** What the files themselves tell of a factor, compared where all else of their names is alike. */

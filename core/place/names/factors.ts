@@ -1,6 +1,10 @@
 import { compareNames } from '../natural-order'
 import { keyOf } from './align'
 import type { Column } from './align'
+import { joinedWords } from './drum-words'
+import type { StrengthsOf } from './drum-words'
+import { determines, joinedWhere, NEARLY_ALL, partOfColumn } from './parts'
+import type { Part } from './parts'
 import { isNote, noteNumber } from './tokens'
 
 export type FactorKind = 'word' | 'letter' | 'number' | 'range' | 'note'
@@ -32,26 +36,6 @@ export interface Constant {
   readonly isLabel: boolean
 }
 
-interface Piece {
-  readonly column: number
-  readonly values: readonly string[]
-  readonly shown: readonly string[]
-  readonly isFolder?: boolean
-}
-
-interface Part {
-  pieces: readonly Piece[]
-  columns: number[]
-  values: string[]
-  shown: string[]
-  kind: Column['kind']
-  digit?: 'tens' | 'units'
-  isFolder?: boolean
-}
-
-/** Of which drums that have several words these say how hard each was struck, by what is heard of the files. */
-export type StrengthsOf = (drums: readonly string[], words: readonly string[]) => ReadonlyMap<string, boolean>
-
 /**
  * Parts what varies into factors: columns that determine each other are one; crossed digits of one column are two. `strengthsOf`
  * keeps words apart that names alone would take for more of the drum's.
@@ -70,37 +54,14 @@ export function factorsOf(
     if (most !== undefined) {
       const next = columns[at + 1]
       constants.push({ column: at, text: column.tokens.find((token) => token && keyOf(token) === most)!.text, kind: column.kind, isLabel: column.kind === 'word' && next?.kind === 'number' && constantOf(next.tokens.map((token) => (token ? keyOf(token) : ''))) === undefined }) // prettier-ignore
-    } else
-      parts.push(
-        ...digitsOf(
-          partOf(
-            [
-              {
-                column: at,
-                values,
-                shown: column.tokens.map((token) => token?.text ?? ''),
-                isFolder: column.tokens.some((token) => token?.isFolder),
-              },
-            ],
-            column.kind,
-          ),
-        ),
-      )
+    } else parts.push(...digitsOf(partOfColumn(column, at)))
   })
   parts = joinedWhere(parts, (a, b) => !mayBeNotes(a, b) && determines(a, b) && determines(b, a))
-  // Words that follow from other words are more of the same name.
-  const areApart = (a: Part, b: Part) => areCrossed(a, b) || [...strengthsOf(a.values, b.values).values()].includes(true)
-  const areWords = (a: Part, b: Part) => a.kind === 'word' && b.kind === 'word' && isNear(a, b)
-  parts = joinedWhere(parts, (a, b) => areWords(a, b) && !areApart(a, b) && (determines(a, b) || determines(b, a) || isMore(a, b)))
-  parts = withOwnWords(parts, (a, b) => areWords(a, b) && areApart(a, b), strengthsOf)
-  parts = joinedWhere(parts, (a, b) => areWords(a, b) && areInTurn(a, b) && parts.some((base) => areApart(base, a) && areApart(base, b)))
+  parts = joinedWords(parts, strengthsOf)
   const labels = new Map(constants.filter(({ isLabel }) => isLabel).map(({ column, text }) => [column + 1, text.toLowerCase()]))
   const isGlued = (part: Part) => columns[part.columns[0]].tokens.every((token) => !token || token.glued)
   return { factors: parts.map((part) => ({ ...factorOf(part, labels.get(part.columns[0])), isGlued: isGlued(part) })), constants }
 }
-
-/** Names that lack a word that nearly all have are no other kind of names. */
-const NEARLY_ALL = 0.9
 
 /** The one word that stands before every number of the next column, and nowhere else. */
 function labelOf(values: readonly string[], next: Column | undefined): string | undefined {
@@ -116,62 +77,6 @@ function constantOf(values: readonly string[]): string | undefined {
   return known.size === 1 && values.filter((value) => value === only).length >= NEARLY_ALL * values.length ? only : undefined
 }
 
-const isNear = (a: Part, b: Part) => a.columns.some((one) => b.columns.some((other) => Math.abs(one - other) === 1))
-
-/** What each value of a part goes with in another, where both say something. */
-function beside(a: Part, b: Part): Map<string, Set<string>> {
-  const found = new Map<string, Set<string>>()
-  a.values.forEach((value, file) => {
-    if (value === '' || b.values[file] === '') return
-    found.set(value, (found.get(value) ?? new Set()).add(b.values[file]))
-  })
-  return found
-}
-
-/** Whether two values of one part both go with two of the other, as drums and strengths do, though other names lack one of them. */
-function areCrossed(a: Part, b: Part): boolean {
-  const all = [...beside(a, b).values()]
-  return all.some((one, i) => all.slice(0, i).some((other) => [...one].filter((value) => other.has(value)).length > 1))
-}
-
-/** Whether no name has both, and each is missing in some. */
-function areInTurn(a: Part, b: Part): boolean {
-  return a.values.includes('') && b.values.includes('') && a.values.every((value, file) => value === '' || b.values[file] === '')
-}
-
-/**
- * Where words are apart, one that goes with one value of the part beside it alone is more of that, as of “red buoy” beside “keel soft”;
- * so are several that are no strengths of it.
- */
-function withOwnWords(parts: readonly Part[], areApart: (a: Part, b: Part) => boolean, strengthsOf: StrengthsOf): Part[] {
-  const out = [...parts]
-  for (const [i, a] of out.entries())
-    for (const [k, b] of out.entries()) {
-      if (i >= k || !areApart(a, b)) continue
-      const [there, back] = [beside(a, b), beside(b, a)]
-      const heard = strengthsOf(a.values, b.values)
-      const isOwn = (file: number) => {
-        const [value, word] = [a.values[file], b.values[file]]
-        if (value === '' || word === '' || back.get(word)!.size > 1) return false
-        return (
-          there.get(value)!.size === 1 || (heard.get(value) === false && [...there.get(value)!].every((one) => back.get(one)!.size === 1))
-        )
-      }
-      if (!a.values.some((_, file) => isOwn(file))) continue
-      const both = partOf([...a.pieces, ...b.pieces], 'word')
-      out[i] = { ...a, values: a.values.map((value, file) => (isOwn(file) ? both.values[file] : value)), shown: a.shown.map((text, file) => (isOwn(file) ? both.shown[file] : text)) } // prettier-ignore
-      out[k] = { ...b, values: b.values.map((value, file) => (isOwn(file) ? '' : value)), shown: b.shown.map((text, file) => (isOwn(file) ? '' : text)) } // prettier-ignore
-    }
-  return out
-}
-
-/** A word that some names have beside another and that does not go with all of those makes more of it, as “very” does. */
-function isMore(a: Part, b: Part): boolean {
-  if (!a.values.includes('') && !b.values.includes('')) return false
-  const count = (values: readonly string[]) => new Set(values).size
-  return count(a.values.map((value, file) => `${value}|${b.values[file]}`)) < NEARLY_ALL * count(a.values) * count(b.values)
-}
-
 /** Two digits of which each tens has all units are two numbers written as one. */
 function digitsOf(part: Part): Part[] {
   const known = [...new Set(part.shown)]
@@ -185,59 +90,6 @@ function digitsOf(part: Part): Part[] {
     const digits = part.shown.map((text) => text[place])
     return { ...part, pieces: [{ column: part.columns[0], values: digits, shown: digits }], values: digits, shown: digits, digit }
   })
-}
-
-/** Nearly all files: one that is called wrongly hides nothing. */
-const NEARLY = 0.98
-
-/** Whether what a part says fixes what the other says. */
-export function determines(a: { readonly values: readonly string[] }, b: { readonly values: readonly string[] }): boolean {
-  const pairs = new Map<string, Map<string, number>>()
-  a.values.forEach((value, file) => {
-    const own = pairs.get(value) ?? new Map<string, number>()
-    pairs.set(value, own.set(b.values[file], (own.get(b.values[file]) ?? 0) + 1))
-  })
-  let kept = 0
-  for (const own of pairs.values()) kept += Math.max(...own.values())
-  return kept >= NEARLY * a.values.length
-}
-
-function joinedWhere(parts: readonly Part[], isOne: (a: Part, b: Part) => boolean): Part[] {
-  const out: Part[] = []
-  for (const part of parts) {
-    const at = out.findIndex((one) => isOne(one, part))
-    if (at < 0) out.push(part)
-    else {
-      const one = out[at]
-      // A folder that goes with the names in it says nothing more.
-      out[at] =
-        one.isFolder && !part.isFolder && determines(part, one)
-          ? part
-          : partOf([...one.pieces, ...part.pieces], one.kind === part.kind ? one.kind : 'word')
-    }
-  }
-  return out
-}
-
-/** Puts pieces together in the order of their columns. */
-function partOf(given: readonly Piece[], kind: Column['kind']): Part {
-  const pieces = [...given].sort((a, b) => a.column - b.column)
-  const of = (texts: (piece: Piece) => readonly string[]) =>
-    pieces[0].values.map((_, file) =>
-      pieces
-        .map((piece) => texts(piece)[file])
-        .filter(Boolean)
-        .join(' '),
-    )
-  const isFolder = pieces.every((piece) => piece.isFolder)
-  return {
-    pieces,
-    columns: pieces.map(({ column }) => column),
-    values: of(({ values }) => values),
-    shown: of(({ shown }) => shown),
-    kind,
-    isFolder,
-  }
 }
 
 /** Numbers that each go with a word of their own may be the notes of drums. */

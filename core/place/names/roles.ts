@@ -1,4 +1,4 @@
-import { determines } from './factors'
+import { determines } from './parts'
 import type { Constant, Factor } from './factors'
 import type { Evidence } from './evidence'
 import { isNote } from './tokens'

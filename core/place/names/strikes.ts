@@ -1,4 +1,4 @@
-import { determines } from './factors'
+import { determines } from './parts'
 import type { Factor } from './factors'
 import type { Likeness } from './types'
 
