@@ -33,10 +33,18 @@ const MOST_PAIRS = 4000
 /** Everything that is told of each factor of a set. */
 export function evidenceOf(files: readonly NamedFile[], factors: readonly Factor[], likeness?: Likeness): Evidence[] {
   const isTelling = lengthsTell(files)
-  return factors.map((factor) => {
+  const all = factors.map((factor) => {
     const heard = likeness && sameStrike(factors, factor, likeness)
     return { ...evidenceFor(files, factors, factor, isTelling), ...(heard === undefined ? {} : { sameStrike: heard }) }
   })
+  return lengthsTellOf(all) ? all : all.map(({ asLong: _, ...rest }) => rest)
+}
+
+const AS_LONG = 0.8
+
+/** Where drums or takes are as long as each other too, as after cutting all to one length, it says nothing of being one strike. */
+export function lengthsTellOf(evidence: readonly Evidence[]): boolean {
+  return evidence.some(({ asLong }) => asLong !== undefined) && evidence.filter(({ asLong }) => (asLong ?? 0) > AS_LONG).length < 2
 }
 
 /** So many files share a length where each strike has one of its own; more, where each drum or nothing has. */

@@ -1,5 +1,5 @@
 import { alignNames } from './align'
-import { evidenceOf, lengthsTell } from './evidence'
+import { evidenceOf, lengthsTellOf } from './evidence'
 import type { Evidence } from './evidence'
 import { factorsOf } from './factors'
 import type { Constant, Factor } from './factors'
@@ -52,7 +52,8 @@ function heardOf(files: readonly NamedFile[], likeness: Likeness | undefined): r
 
 /** Pairs of files to be listened to, where names leave open which are the same strike and lengths do not tell. */
 export function pairsToHear(files: readonly NamedFile[]): [number, number][] {
-  return lengthsTell(files) ? [] : pairsOf(partedOf(files).factors)
+  const { factors } = partedOf(files)
+  return lengthsTellOf(heardOf(files, undefined)) ? [] : pairsOf(factors)
 }
 
 const constantSlot = ({ column, text }: Constant): NameSlot => ({ slot: `part ${column}`, role: 'drum', texts: [text] })
