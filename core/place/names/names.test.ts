@@ -83,6 +83,7 @@ test.each([
   [['Keel/Keel 1', 'Keel/Keel 2', 'Planks/Plank soft', 'Planks/Plank hard', 'Bells/Bell shut', 'Bells/Bell open'], 'Bell open 1, Bell shut 1, Keel 2, Plank 1/1'],
   [['keel', 'keel 2', 'keel 3', 'plank', 'plank 2'], 'Keel 3, Plank 2'],
   [['keel', 'keel (1)', 'keel (2)', 'plank', 'plank (1)', 'bell'], 'Bell 1, Keel 3, Plank 2'],
+  [['keel_v1_r1', 'keel_v2_r1', 'plank_v1_r1', 'plank_v2_r1', 'bell_v1_r1'], 'Bell 1, Keel 1/1, Plank 1/1'],
   [[...each('red keel', ['soft', 'hard']), ...each('plank', ['soft', 'hard']), 'bell 1', 'bell 2'], 'Bell 2, Plank 1/1, Red keel 1/1'],
 ])('names that say only what there is to say lie as their things do: %#', (paths, pads) => {
   expect(laid(paths)).toBe(pads)

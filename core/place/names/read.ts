@@ -93,7 +93,9 @@ function factsOf(
   const takes = take && orderOf(take)
   const fixedNote = constants.find(({ kind, text }) => kind === 'note' || isNoteNumber(kind, text))
   const counted = new Set(factors.flatMap(({ slot, columns }) => (roles.get(slot) === 'drum' ? [] : columns)))
-  const isCounting = ({ column, isLabel }: Constant) => isLabel && counted.has(column + 1)
+  // A label goes with the number behind it: with one that varies, or that all have, which then says nothing either.
+  const isCounting = ({ column, text, kind, isLabel }: Constant) =>
+    (isLabel && counted.has(column + 1)) || constants.some((one) => kind !== one.kind && (kind === 'word' ? isLabelWord(text) && isNumberAt(one, column + 1) : kind === 'number' && one.column === column - 1 && isLabelWord(one.text))) // prettier-ignore
   const others = constants.filter((one) => one !== fixedNote)
   const lent = lentNames(factors, of('drum'), roles)
   const names = drumNames(files, of('drum'), others, isCounting, lent)
@@ -136,6 +138,7 @@ function withPlainTakes(facts: readonly NameFacts[]): NameFacts[] {
   return facts.map((one) => (first.has(one) ? { ...one, take: first.get(one)! } : one))
 }
 
+const isNumberAt = ({ kind, column }: Constant, at: number) => kind === 'number' && column === at
 const noteOf = (text: string) => noteNumber(text) ?? Number(text)
 const isNoteNumber = (kind: Constant['kind'], text: string) => kind === 'number' && /^\d{2,3}$/.test(text) && isNote(Number(text))
 

@@ -121,6 +121,7 @@ function isSame({ asLong, sameStrike }: Pick<Evidence, 'asLong' | 'sameStrike'>)
 }
 
 const OTHER_OCTAVES = 0.6
+const HIGHEST_VELOCITY = 127
 
 /** What the ear says of being the same strike, for or against. */
 function heardScore(sameStrike: number | undefined): number {
@@ -134,7 +135,7 @@ function levelScore(
   if (kind === 'range') return 5
   const numbers = [...new Set(values)].flatMap((value) => numberOf(value) ?? [])
   const areVelocities = kind === 'number' && numbers.length > 1 && Math.max(...numbers) >= 90 && Math.max(...numbers) <= 127 && (Math.max(...numbers) - Math.min(...numbers)) / (numbers.length - 1) > 4 // prettier-ignore
-  let score = areVelocities ? 3 : 0
+  let score = areVelocities ? 3 : numbers.length > 0 && Math.min(...numbers) > HIGHEST_VELOCITY ? -3 : 0
   if (isSame({ asLong, sameStrike })) score -= 5
   if (texts.length > 16 && !areVelocities) score -= 2
   if (centreOctaves !== undefined && centreOctaves > OTHER_OCTAVES) score -= 2

@@ -10,7 +10,7 @@ const MOST = 0.65
 
 /**
  * Of which drums words beside their names say how hard they were struck, as far as it is heard: what differs in them alone differs in
- * loudness and hardly in anything else. Of a few among many only words that are known for it are believed. `drums` and `words` are
+ * loudness and hardly in anything else. Of a few drums among many only words that are known for it are believed. `drums` and `words` are
  * what each file has; an empty text where its name says nothing. Drums of several words, each with the answer.
  */
 export function strengthsOf(files: readonly NamedFile[], drums: readonly string[], words: readonly string[]): Map<string, boolean> {
