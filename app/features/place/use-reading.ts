@@ -40,13 +40,18 @@ export interface Reading {
   forget(): void
 }
 
+/** The first of those that have most parts. */
+export function fullest(names: ReadNames['parts']): number {
+  return names.reduce((best, parts, i) => (parts.length > names[best]!.length ? i : best), 0)
+}
+
 /** What the names of files say, and what someone has said of them. */
 export function useReading(files: readonly Source[], loudness: LoudnessOf, shown?: ShownFile): Reading {
   const first = Math.max(
     0,
     files.findIndex(({ id }) => id === shown?.file.id),
   )
-  const [example, setExample] = useState(first)
+  const [chosen, setExample] = useState<number>()
   const [said, setSaid] = useState<NameRoles>()
   const named = useMemo(() => namedFiles(files, loudness), [files, loudness])
   const [pattern, setPattern] = useState('')
@@ -58,6 +63,8 @@ export function useReading(files: readonly Source[], loudness: LoudnessOf, shown
   )
   const roles = said ?? taught
   const read = useMemo(() => readNames(named, roles, likeness), [named, roles, likeness])
+  // Where none was shown, the first name that says most shows best how names are read.
+  const example = chosen ?? (shown ? first : fullest(read.parts))
   const [isForgotten, setForgotten] = useState(false)
   const kept = useMemo(() => (shown || isForgotten ? undefined : keptReading(files)), [files, shown, isForgotten])
   const isKept = kept !== undefined && said === undefined && pattern === ''
