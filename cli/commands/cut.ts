@@ -14,7 +14,7 @@ import {
 } from '@heliaster/core/cut'
 import type { Hit } from '@heliaster/core/cut'
 import { clipAudio } from '@heliaster/core/engine'
-import { IN_TIME_GAP_SECONDS, USUAL_GAP_SECONDS, wholeClip } from '@heliaster/core/kit'
+import { IN_TIME_GAP_SECONDS, USUAL_GAP_SECONDS, wasCoded, wholeClip } from '@heliaster/core/kit'
 import { fitGains, fits, fitWords, scaled } from '@heliaster/core/ship'
 import type { AudioHash, Clip, CutSettings, Repairs } from '@heliaster/core/kit'
 
@@ -54,7 +54,7 @@ export const cut: Command = {
     const { audio, notes } = await readAudioFile(path)
     for (const note of notes) console.error(`${path}: ${note}`)
     const mono = toMono(audio)
-    const heard = heardStrikes(mono, audio.sampleRateHz, settings)
+    const heard = heardStrikes(mono, audio.sampleRateHz, { ...settings, isCoded: wasCoded({ name: path }) })
     const hits = cutHeard(audio, mono, heard, settings)
     const under = underLine(heard.strikes, lineOf(settings, heard.strikes), settings.minGapSeconds, audio.sampleRateHz)
     if (!settings.grid && hits.length > 0) console.error(`${path}: ${lineWords(under)}`)

@@ -51,13 +51,16 @@ export interface Heard extends Listening {
   readonly strikes: Strikes
 }
 
-/** What is listened for: also what swells, and what falls on the pulse of someone who plays in time. */
-export type HeardAs = Pick<CutSettings, 'attack' | 'inTime'>
+/** What is listened for: also what swells, and what falls on the pulse of someone who plays in time; and whether a lossy codec was there before. */
+export interface HeardAs extends Pick<CutSettings, 'attack' | 'inTime'> {
+  readonly isCoded?: boolean
+}
 
 export function heardStrikes(mono: Float32Array, sampleRateHz: number, as: HeardAs = {}): Heard {
   const listening = listenForStrikes(mono, sampleRateHz, as.attack)
   const strikes = strikesOf(mono, sampleRateHz, listening)
-  return { ...listening, strikes: as.inTime ? inTime(strikes, sampleRateHz) : strikes }
+  const told = as.inTime ? inTime(strikes, sampleRateHz) : strikes
+  return { ...listening, strikes: as.isCoded ? { ...told, isCoded: true } : told }
 }
 
 function snapped(mono: Float32Array, frame: number, sampleRateHz: number, snap: EdgePlaces['snap']): number {
@@ -101,7 +104,7 @@ export function hitsAt(
     let described = known.get(key)
     if (!described) {
       const region: Audio = { sampleRateHz: rate, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) }
-      const secondFrames = seconds.map(({ hop }) => placeOf(mono, rate, hop, heard.strikes.hopFrames))
+      const secondFrames = seconds.map(({ hop }) => placeOf(mono, rate, hop, heard.strikes))
       known.set(key, (described = { ...describeHit(region, { ...around, hasSecond }), secondFrames }))
     }
     return { onsetFrame, startFrame, endFrame, ...described }

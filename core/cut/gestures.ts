@@ -22,6 +22,8 @@ export interface Strikes {
   readonly strikes: readonly Strike[]
   /** The line where this recording divides: where what lies over it is most likely all of its strikes and nothing else. */
   readonly line: number
+  /** Whether the recording went through a lossy codec, which spreads strokes over what is before them. */
+  readonly isCoded?: boolean
 }
 
 /** Those that no higher one within the gap hides. */

@@ -53,10 +53,10 @@ export function findHits(
   places: Places = new Map(),
 ): Onset[] {
   const over = strikesOver(strikes, waterLine, minGapSeconds * sampleRateHz)
-  if (over.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
+  if (over.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz, strikes.isCoded)
   const begins = over.map(({ hop, beginHop }) => ((hop - beginHop) * strikes.hopFrames <= minGapSeconds * sampleRateHz ? beginHop : hop))
   const onsets = over.map(({ height }, i) => ({
-    frame: placeOf(mono, sampleRateHz, begins[i], strikes.hopFrames, places),
+    frame: placeOf(mono, sampleRateHz, begins[i], strikes, places),
     strength: height,
   }))
   return onsets.filter(({ frame }, i) => i === 0 || frame > onsets[i - 1].frame)
@@ -76,13 +76,23 @@ export function findOnsets(
 ): Onset[] {
   const peaks = pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz)
   if (peaks.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
-  return peaks.map(({ hop, strength }) => ({ frame: placeOf(mono, sampleRateHz, hop, curve.hopFrames, places), strength }))
+  return peaks.map(({ hop, strength }) => ({ frame: placeOf(mono, sampleRateHz, hop, curve, places), strength }))
 }
 
-/** The first frame of the strike near a hop. */
-export function placeOf(mono: Float32Array, sampleRateHz: number, hop: number, hopFrames: number, places: Places = new Map()): number {
+/** The first frame of the strike near a hop, without what a codec spread before it where there was one. */
+export function placeOf(
+  mono: Float32Array,
+  sampleRateHz: number,
+  hop: number,
+  { hopFrames, isCoded }: Pick<Strikes, 'hopFrames' | 'isCoded'>,
+  places: Places = new Map(),
+): number {
   let frame = places.get(hop)
-  if (frame === undefined) places.set(hop, (frame = afterSmear(mono, sampleRateHz, startNear(mono, sampleRateHz, hop * hopFrames))))
+  if (frame === undefined) {
+    frame = startNear(mono, sampleRateHz, hop * hopFrames)
+    if (isCoded) frame = afterSmear(mono, sampleRateHz, frame)
+    places.set(hop, frame)
+  }
   return frame
 }
 
@@ -94,11 +104,11 @@ export function isAllStrike(mono: Float32Array, sampleRateHz: number): boolean {
   return mono.length <= ALONE_SECONDS * sampleRateHz
 }
 
-function aloneInFile(mono: Float32Array, sampleRateHz: number): Onset[] {
+function aloneInFile(mono: Float32Array, sampleRateHz: number, isCoded = false): Onset[] {
   if (!isAllStrike(mono, sampleRateHz)) return []
   const { low, high } = rangeOf(mono, 0, mono.length)
   const peak = Math.max(high, -low)
   if (peak < ALONE_PEAK) return []
   const first = mono.findIndex((sample) => Math.abs(sample) >= LEAST_SHARE * peak)
-  return [{ frame: afterSmear(mono, sampleRateHz, first), strength: 1 }]
+  return [{ frame: isCoded ? afterSmear(mono, sampleRateHz, first) : first, strength: 1 }]
 }

@@ -1,4 +1,6 @@
 import { seeded } from '../kit/builders'
+import { heardStrikes } from './cut'
+import { findHits } from './onsets'
 import { afterSmear } from './smear'
 import { startNear } from './start-odds'
 
@@ -64,6 +66,17 @@ test('what a codec spreads before a stroke is no part of it', () => {
   })
   expect(offs.filter(({ after }) => after < 0.001).length).toBeGreaterThanOrEqual(15)
   expect(offs.filter(({ before }) => before < 0.001).length).toBeLessThan(8) // there was something to leave out
+})
+
+test('a recording that is said to be coded is cut at its strokes, and any other one as it sounds', () => {
+  const random = seeded(15)
+  const at = 0.5
+  const sounds = strikes(0.8, [{ at, level: 0.7, ring: 0.03 }], 3e-5, random)
+  const heard = Float32Array.from(sounds)
+  heard.set(coded(sounds.subarray(0.4 * RATE, 0.6 * RATE), 288, 33), 0.4 * RATE)
+  const begin = (isCoded: boolean) => findHits(heard, RATE, heardStrikes(heard, RATE, { isCoded }).strikes).map(({ frame }) => frame / RATE)
+  expect(begin(true)).toEqual([expect.closeTo(at, 3)])
+  expect(begin(false)[0]).toBeLessThan(at - 0.0015)
 })
 
 test('what was never coded begins where it did', () => {

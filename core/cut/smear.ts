@@ -15,7 +15,7 @@ const STROKE_BLOCKS = 2
 const BODY_BLOCKS = 24
 
 /**
- * Where the stroke itself begins of a hit that begins with what a lossy codec spread before it: some milliseconds of thin
+ * Where the stroke itself begins of a hit that begins with what a lossy codec spread before it (pre-echo): some milliseconds of thin
  * noise, then a jump. Nobody hears what is followed by so much more (backward masking), and a pad would answer later by it.
  * The start as it is where nothing is spread.
  */

@@ -99,3 +99,10 @@ export const audioInfoSchema = z.strictObject({
   origin: z.string().max(1000).optional(),
 })
 export type AudioInfo = z.infer<typeof audioInfoSchema>
+
+const LOSSY_ENDING = /\.(mp3|ogg|oga|opus|m4a|mp4|mov|webm|mka)$/i
+
+/** Whether a file went through a lossy codec, as far as its name, or that it was decoded from another, tells. */
+export function wasCoded({ name, derivedFrom }: Pick<AudioInfo, 'name' | 'derivedFrom'>): boolean {
+  return derivedFrom !== undefined || LOSSY_ENDING.test(name)
+}

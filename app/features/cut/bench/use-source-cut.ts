@@ -1,6 +1,7 @@
 import type { Audio, Summary } from '@heliaster/core/audio'
 import { attacksOf, findHits, gridMarks, handId, keptMarker, lineOf, liveMarkers, placesOf } from '@heliaster/core/cut'
 import type { Hit, LiveMarker, Places, StrengthCurve, Strikes } from '@heliaster/core/cut'
+import { wasCoded } from '@heliaster/core/kit'
 import type { CutSettings, HitSettings, Marker, Source, SourceEdit } from '@heliaster/core/kit'
 import { useEffect, useMemo, useRef, useState } from 'react'
 
@@ -73,7 +74,7 @@ async function analyse(source: Source, before: Analysis | undefined, show: (anal
   const seen: Analysis = before ?? { audio, mono, summary, ...nothingHeard() }
   if (!before) show(seen)
   const { attack, inTime } = source.cut
-  const listen = () => coreWork().listen(source.audio, { attack, inTime })
+  const listen = () => coreWork().listen(source.audio, { attack, inTime, isCoded: wasCoded(source.info) })
   const heard = (await listen()) ?? (await coreWork().look(source.audio, audio), await listen())
   if (heard) show({ ...seen, ...heard })
 }
