@@ -81,6 +81,7 @@ test.each([
   [['Hard keel', 'Soft keel', 'Hard plank', 'Soft plank', 'Bell'], 'Bell 1, Keel 1/1, Plank 1/1'],
   [['keel_v1_rr1', 'keel_v1_rr2', 'keel_v2_rr1', 'keel_v2_rr2', 'plank_v1_rr1', 'plank_v2_rr1', 'bell_rr1', 'bell_rr2', 'oar'], 'Bell 2, Keel 2/2, Oar 1, Plank 1/1'],
   [['Keel/Keel 1', 'Keel/Keel 2', 'Planks/Plank soft', 'Planks/Plank hard', 'Bells/Bell shut', 'Bells/Bell open'], 'Bell open 1, Bell shut 1, Keel 2, Plank 1/1'],
+  [['Red buoy/Red buoy 1', 'Red buoy/Red buoy 2', 'Keel/Keel soft', 'Keel/Keel hard', 'Oar/Oar'], 'Keel 1/1, Oar 1, Red buoy 2'],
   [['keel', 'keel 2', 'keel 3', 'plank', 'plank 2'], 'Keel 3, Plank 2'],
   [['keel', 'keel (1)', 'keel (2)', 'plank', 'plank (1)', 'bell'], 'Bell 1, Keel 3, Plank 2'],
   [['keel_v1_r1', 'keel_v2_r1', 'plank_v1_r1', 'plank_v2_r1', 'bell_v1_r1'], 'Bell 1, Keel 1/1, Plank 1/1'],
@@ -101,3 +102,12 @@ test('words are strengths where what differs in them alone differs in loudness a
   expect(told({}, { loudnessDb: -19 })).toBe(false)
   expect(told({ loudnessDb: undefined }, {}, ['soft', 'hard'])).toBe(false)
 }) // prettier-ignore
+
+test('where a strength was not heard, known words put it in order; one that stands alone has none', () => {
+  const known = { soft: undefined, medium: -15, hard: -8 } as const
+  const files = [...(['keel', 'oar'] as const).flatMap((drum) => (['hard', 'soft', 'medium'] as const).map((word) => ({ name: `${drum} ${word}.wav`, loudnessDb: known[word] }))), { name: 'bell loud.wav', loudnessDb: -20 }] // prettier-ignore
+  const { facts } = readNames(files)
+  const levelOf = (name: string) => facts[files.findIndex((file) => file.name === `${name}.wav`)]!.level!
+  expect(levelOf('keel soft')).toBeLessThan(levelOf('keel medium'))
+  expect(levelOf('keel medium')).toBeLessThan(levelOf('keel hard'))
+})

@@ -89,13 +89,12 @@ function factsOf(
   const [note] = of('note')
   const [velocity] = of('velocity')
   const [level] = of('level')
-  const ranks = level && ranksOf(level, evidence[factors.indexOf(level)])
+  const ranks = level && ranksOf(files, level, evidence[factors.indexOf(level)])
   const takes = take && orderOf(take)
   const fixedNote = constants.find(({ kind, text }) => kind === 'note' || isNoteNumber(kind, text))
   const counted = new Set(factors.flatMap(({ slot, columns }) => (roles.get(slot) === 'drum' ? [] : columns)))
-  // A label goes with the number behind it: with one that varies, or that all have, which then says nothing either.
-  const isCounting = ({ column, text, kind, isLabel }: Constant) =>
-    (isLabel && counted.has(column + 1)) || constants.some((one) => kind !== one.kind && (kind === 'word' ? isLabelWord(text) && isNumberAt(one, column + 1) : kind === 'number' && one.column === column - 1 && isLabelWord(one.text))) // prettier-ignore
+  const alike = countedAlike(constants)
+  const isCounting = (one: Constant) => (one.isLabel && counted.has(one.column + 1)) || alike.has(one)
   const others = constants.filter((one) => one !== fixedNote)
   const lent = lentNames(factors, of('drum'), roles)
   const names = drumNames(files, of('drum'), others, isCounting, lent)
@@ -138,7 +137,15 @@ function withPlainTakes(facts: readonly NameFacts[]): NameFacts[] {
   return facts.map((one) => (first.has(one) ? { ...one, take: first.get(one)! } : one))
 }
 
-const isNumberAt = ({ kind, column }: Constant, at: number) => kind === 'number' && column === at
+/** Labels with the number behind them that all names have alike, as the “r1” of a set of single takes: both say nothing of the drum. */
+function countedAlike(constants: readonly Constant[]): Set<Constant> {
+  const pairs = constants.flatMap((label) => {
+    const number = constants.find(({ kind, column }) => kind === 'number' && column === label.column + 1)
+    return label.kind === 'word' && isLabelWord(label.text) && number ? [label, number] : []
+  })
+  return new Set(pairs)
+}
+
 const noteOf = (text: string) => noteNumber(text) ?? Number(text)
 const isNoteNumber = (kind: Constant['kind'], text: string) => kind === 'number' && /^\d{2,3}$/.test(text) && isNote(Number(text))
 
@@ -184,13 +191,14 @@ function drumNames(
 }
 
 /** How hard each value is: numbers as they stand, or turned where the loudest has the lowest; words by their loudness. */
-function ranksOf(factor: Factor, { effectDb, rises, isHeard }: Evidence): Map<string, number> {
+function ranksOf(files: readonly NamedFile[], factor: Factor, { effectDb, rises, isHeard }: Evidence): Map<string, number> {
   const values = [...new Set(factor.values)].filter(Boolean)
   const isNumber = values.every((value) => factor.numberOf(value) !== undefined)
   if (isNumber && factor.kind === 'number')
     return new Map(values.map((value) => [value, factor.numberOf(value)! * (rises < -0.5 ? -1 : 1)]))
-  // What was never heard beside another is the only one of its drums, and has no order.
-  const heard = isHeard && values.some((value) => effectDb.has(value))
+  // What is loud enough to be heard and was never heard beside another is the only one of its drums, and has no order.
+  const isLoud = (value: string) => factor.values.every((own, file) => own !== value || Number.isFinite(files[file].loudnessDb))
+  const heard = isHeard && values.every((value) => effectDb.has(value) || isLoud(value))
   const said = values.every((value) => strengthOf(value) !== undefined)
   const rank = (value: string) =>
     said && !heard ? strengthOf(value)! : heard ? (effectDb.get(value) ?? 0) : factor.texts.indexOf(shownOf(factor, value))
