@@ -26,7 +26,8 @@ jest.mock('./use-loudness', () => ({ useLoudness: () => new Map() }))
 jest.mock('./use-likeness', () => ({ useLikeness: () => ({ likeness: undefined, isListening: false }) }))
 jest.mock('./use-wrong-files', () => ({ useWrongFiles: () => [] }))
 
-const files = ['Oar soft', 'Oar hard', 'Cleat soft', 'Cleat hard'].map((name, i) => createSource(makeId, String(i).repeat(64) as AudioHash, info, name)) // prettier-ignore
+const filesOf = (names: readonly string[]) => names.map((name, i) => createSource(makeId, String(i).repeat(64) as AudioHash, info, name))
+const files = filesOf(['Oar soft', 'Oar hard', 'Cleat soft', 'Cleat hard'])
 const closed = jest.fn()
 let edits = 0
 
@@ -54,6 +55,16 @@ test('each file onto a pad of its own: one step, said in words, and the sheet cl
   expect(mockKit.pads.map((pad) => padSettings(mockKit, pad).name)).toEqual(['Cleat hard', 'Cleat soft', 'Oar hard', 'Oar soft'])
   expect([edits, closed.mock.calls.length]).toEqual([1, 1])
   expect(mockNotify).toHaveBeenCalledWith('4 files are on 4 pads.')
+})
+
+test.each([
+  ['By name', ['Oar soft', 'Oar hard', 'Cleat soft', 'Cleat hard', 'Bell']],
+  ['By name', ['Oar 1', 'Oar 2', 'Bell', 'Cleat']],
+  ['Own pads', ['Oar 1', 'Oar 2', 'Bell', 'Cleat', 'Keel']],
+])('%s is offered first for %s', (way, names) => {
+  mockKit = aKitOf()
+  render(<PlaceSheet files={filesOf(names)} onClose={closed} />)
+  expect(screen.getByRole('radio', { name: way, checked: true })).toBeTruthy()
 })
 
 test('by name they become two things of two strengths', () => {
