@@ -1,3 +1,4 @@
+import { familyWords } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { memo } from 'react'
 import { Pressable, StyleSheet, View } from 'react-native'
@@ -103,5 +104,7 @@ export function lengthText(source: Source): string {
 function factsOf(source: Source): string {
   const { measured, family, info } = source
   const level = measured ? (measured.peakDb <= -200 ? 'silent' : `${measured.loudnessDb.toFixed(0)} LUFS`) : ''
-  return [lengthText(source), level, family === 'other' ? '' : family, info.channels > 1 ? 'stereo' : ''].filter(Boolean).join(', ')
+  return [lengthText(source), level, family === 'other' ? '' : familyWords(family), info.channels > 1 ? 'stereo' : '']
+    .filter(Boolean)
+    .join(', ')
 }

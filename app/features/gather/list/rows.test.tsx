@@ -41,11 +41,11 @@ beforeEach(() => {
 })
 
 test('a row hears, cuts, judges and opens its own sound, and says what is known of it', () => {
-  const source = sound('plank 1', { family: 'wood', verdict: 'keep', measured: { loudnessDb: -21.4, peakDb: -3 } as never }, 2)
+  const source = sound('plank 1', { family: 'closedHat', verdict: 'keep', measured: { loudnessDb: -21.4, peakDb: -3 } as never }, 2)
   render(<SourceRow source={source} chosen={false} selected={undefined} actions={actions} />)
   for (const name of ['Hear plank 1', 'Cut plank 1', 'plank 1 is kept; change', 'More for plank 1']) press(name)
   for (const did of [actions.hear, actions.cut, actions.judge, actions.open]) expect(did.mock.calls).toEqual([[source]])
-  expect(screen.getByText('1.00 s, -21 LUFS, wood, stereo')).toBeTruthy()
+  expect(screen.getByText('1.00 s, -21 LUFS, closed hat, stereo')).toBeTruthy()
 })
 
 test('while several are selected a row is ticked, by its box or anywhere', () => {
