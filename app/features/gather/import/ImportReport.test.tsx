@@ -35,3 +35,14 @@ test.each([[1, 'Put on a pad'], [20, 'Open in Cut']] as const)('after one file o
   fireEvent.click(screen.getByRole('button', { name: 'Put on a pad' }))
   expect([cut.mock.calls, open.mock.calls]).toEqual([[[source]], [[source]]])
 }) // prettier-ignore
+
+test('what could not be read is said first, however much was here already', () => {
+  const source = createSource(testIds(4), hashOf('4'), { name: 'plank.wav', sampleRateHz: 100, frames: 100, channels: 1 }, 'plank')
+  const known = Array.from({ length: 220 }, (_, i) => ({ type: 'known' as const, name: `plank ${i}.wav`, source }))
+  const failed = { type: 'failed' as const, name: 'bilge.wav', reason: 'This is no sound.' }
+  const progress = { done: [...known, failed], total: 221, state: 'finished' as const }
+  render(<ImportReport progress={progress} onCut={jest.fn()} onOpen={jest.fn()} onCancel={jest.fn()} onClose={jest.fn()} />)
+  const before = screen.getByText(/bilge.wav/).compareDocumentPosition(screen.getByText(/plank 0.wav/))
+  expect(before & Node.DOCUMENT_POSITION_FOLLOWING).toBeTruthy()
+  expect(screen.getByText('And 21 more.')).toBeTruthy()
+})

@@ -30,7 +30,7 @@ const MOST_HEIGHT = 240
 export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Props) {
   const palette = usePalette()
   const { done, total, state } = progress
-  const lines = done.filter(hasWords)
+  const lines = linesOf(done)
   const isRunning = state === 'running'
   const [isPlacing, setPlacing] = useState(false)
   const entries = useStore(sources.store, (state) => state.entries)
@@ -52,7 +52,7 @@ export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Pro
         minHeight: lines.length > 0 ? LEAST_HEIGHT : undefined,
       }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, minHeight: 44, flexShrink: 0 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', paddingLeft: 12, paddingVertical: 4, gap: 8, flexShrink: 0 }}>
         <Text look="label" style={{ flex: 1 }}>
           {summaryOf(progress)}
         </Text>
@@ -114,6 +114,8 @@ function summaryOf({ done, total, state }: ImportProgress): string {
   return words.filter(Boolean).join(', ')
 }
 
-function hasWords(one: Imported): boolean {
-  return one.type !== 'imported' || one.notes.length > 0
+/** What there is to say of files, what could not be read first: that asks for something, and is not to lie under what went well. */
+function linesOf(done: readonly Imported[]): Imported[] {
+  const told = done.filter((one) => one.type !== 'imported' || one.notes.length > 0)
+  return [...told.filter(({ type }) => type === 'failed'), ...told.filter(({ type }) => type !== 'failed')]
 }
