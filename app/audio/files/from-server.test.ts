@@ -90,6 +90,17 @@ test('nothing wanted next, a file is asked for by itself', async () => {
   expect(asked).toEqual([file.hash])
 })
 
+test('a file that many wait for is asked for once, and again once it has come', async () => {
+  const file = aFile(20)
+  const { asked } = aServerWith([file])
+  expect(await Promise.all(Array.from({ length: 8 }, () => bytesOf(file.hash)))).toEqual(Array(8).fill(file.bytes))
+  expect(asked).toEqual([file.hash])
+  const gone = aFile(20)
+  await Promise.all([1, 2].map(() => expect(fromServer(gone.hash)).rejects.toThrow('neither on this device')))
+  await expect(fromServer(gone.hash)).rejects.toThrow('neither on this device')
+  expect(asked.slice(1)).toEqual([gone.hash, gone.hash])
+})
+
 test('what is asked for in one turn of the page comes together, 32 and 32', async () => {
   const files = Array.from({ length: 40 }, () => aFile(5))
   const { asked } = aServerWith(files)

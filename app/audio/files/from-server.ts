@@ -32,8 +32,19 @@ export function bringAlong(next: () => readonly AudioHash[]): void {
 /** A file that is not on this device, whole and of the hash it was asked by; kept on this device from then on. */
 export async function fromServer(hash: AudioHash): Promise<Blob> {
   if (!coming.has(hash)) ask(hash)
-  const together = await coming.get(hash)?.bytes
-  if (together) return together
+  return (await coming.get(hash)?.bytes) ?? alone(hash)
+}
+
+/** Files that are asked for by themselves: once, however many wait for one. */
+const single = new Map<AudioHash, Promise<Blob>>()
+
+function alone(hash: AudioHash): Promise<Blob> {
+  const bytes = single.get(hash) ?? fetchAlone(hash).finally(() => single.delete(hash))
+  single.set(hash, bytes)
+  return bytes
+}
+
+async function fetchAlone(hash: AudioHash): Promise<Blob> {
   const bytes = new Blob(await fetched(`/api/audio/${hash}`))
   if (!(await isWhole(hash, bytes)))
     throw new AudioMissing(
