@@ -192,9 +192,11 @@ export class Sender {
 
   /** Takes over what the server says a document is. What waits is made again on it by all who look. */
   async adopt(kind: Kind, id: string, given: { revision: number; doc: unknown; changedAt?: number }): Promise<void> {
-    const read = this.need.documentsOf(kind).kind.read(given.doc)
+    const { kind: of, bases } = this.need.documentsOf(kind)
+    const read = of.read(given.doc)
     if (!read.ok && /newer Heliaster/.test(read.message))
       throw new OtherAge('This page is older than the server. Changes stay on this device; reload the page.')
+    if (read.ok) bases.remember(id, given.revision, read.value as never) // it is not read again
     await this.adoptAll(kind, [{ id, ...given }])
   }
 
