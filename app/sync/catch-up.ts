@@ -8,6 +8,9 @@ import type { Sender, SenderNeeds } from './sender'
 /** Documents that are fetched by themselves; older ones come when they are opened. */
 const FETCHED = 300
 const AT_ONCE = 4
+/** So many of them come as soon as the screen stands, the rest at leisure: somebody works in one of them meanwhile. */
+const SOON = 12
+const LEISURE_MS = 2000
 /** After so many what was heard meanwhile comes first. */
 const PIECE = 40
 
@@ -35,6 +38,11 @@ export class CatchUp {
   private timer: unknown
   private soon: unknown
   private readonly under = new Map<string, Promise<void>>()
+  /** What is to be fetched of its own accord, by key. */
+  private readonly lacking = new Map<string, { readonly kind: Kind; readonly item: DocumentSummary }>()
+  private fetched = 0
+  private restsUntil = 0
+  private next: unknown
 
   constructor(
     private readonly need: Needs,
@@ -67,6 +75,7 @@ export class CatchUp {
     this.stopped = true
     this.need.timers.clear(this.timer)
     this.need.timers.clear(this.soon)
+    this.need.timers.clear(this.next)
   }
 
   private goOn(): void {
@@ -93,6 +102,7 @@ export class CatchUp {
         this.isBehind = false
       }
       await this.takeTold()
+      await this.takeLacking()
     }
   }
 
@@ -104,7 +114,7 @@ export class CatchUp {
     let readAt: number | undefined
     let after: string | undefined
     let listed = 0
-    const lacking: DocumentSummary[] = []
+    const changed: DocumentSummary[] = []
     do {
       const page = await this.need.api.list(kind, { ...(after ? { after } : {}), ...(since === undefined ? {} : { since: String(since) }) })
       readAt ??= page.readAt
@@ -116,10 +126,12 @@ export class CatchUp {
       // What is on its way is listed by then as well, so that the list stands at once.
       const comes = ({ id, doc, deleted }: DocumentSummary) => here?.has(documentKey(kind, id)) === false && doc === undefined && !deleted
       this.need.documentsOf(kind).noteElsewhere(page.items.filter((item) => comes(item) || !wanted.includes(item)))
-      lacking.push(...(await this.takeWhole(kind, wanted)))
+      for (const item of await this.takeWhole(kind, wanted))
+        if (comes(item)) this.lacking.set(documentKey(kind, item.id), { kind, item })
+        else changed.push(item)
       after = page.next
     } while (after)
-    await this.takeEach(kind, lacking)
+    await this.takeEach(kind, changed)
     await this.lookForAll(kind, [...unlisted])
     this.readAt.set(kind, readAt ?? 0)
     this.need.onListed?.(kind)
@@ -137,13 +149,31 @@ export class CatchUp {
     return items.filter((item) => !whole.includes(item))
   }
 
-  /** Asks for one document after another, once the screen stands. */
+  /** Asks for one document after another that is here as it was before, once the screen stands. */
   private async takeEach(kind: Kind, items: readonly DocumentSummary[]): Promise<void> {
     if (items.length > 0) await this.need.untilShown?.()
     for (let from = 0; from < items.length; from += PIECE) {
       await inTurns(items.slice(from, from + PIECE), (item) => this.take(kind, item))
       await this.takeTold()
     }
+  }
+
+  /** Asks for some of the documents that are not here and did not come with their list, once the screen stands, and for more a while later. */
+  private async takeLacking(): Promise<void> {
+    if (this.lacking.size === 0) return
+    await this.need.untilShown?.()
+    const now = this.need.timers.now()
+    if (now >= this.restsUntil) {
+      const piece = [...this.lacking].slice(0, Math.max(AT_ONCE, SOON - this.fetched))
+      await inTurns(piece, async ([key, { kind, item }]) => {
+        await this.take(kind, item)
+        if (this.lacking.get(key)?.item === item) this.lacking.delete(key)
+      })
+      this.fetched += piece.length
+      this.restsUntil = now + LEISURE_MS
+    }
+    this.need.timers.clear(this.next)
+    if (this.lacking.size > 0 && !this.stopped) this.next = this.need.timers.set(() => this.goOn(), this.restsUntil - now)
   }
 
   /** What was heard meanwhile does not wait for the end of the lists. */
@@ -183,6 +213,13 @@ export class CatchUp {
     const under = this.under.get(key) ?? this.fetch(kind, id, changedAt).finally(() => this.under.delete(key))
     this.under.set(key, under)
     return under
+  }
+
+  /** Fetches now all that is listed and not here. */
+  bring(kind: Kind): Promise<void> {
+    return inTurns(Object.values(this.need.documentsOf(kind).store.getState().elsewhere), ({ id, changedAt }) =>
+      this.look(kind, id, changedAt),
+    )
   }
 
   private async fetch(kind: Kind, id: string, changedAt?: number): Promise<void> {

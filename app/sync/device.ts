@@ -134,6 +134,8 @@ export function createDevice(ground: Ground) {
     holdSending: () => holds.hold(),
     /** Fetches a document that the server has and this device has not. */
     fetchDocument: (kind: Kind, id: string) => catchUp.look(kind, id),
+    /** Fetches all documents of a kind that the server has and this device has not; fails where the server is out of reach. */
+    fetchAll: (kind: Kind) => catchUp.bring(kind),
     async start(): Promise<void> {
       lead.start()
       timers.set(() => saveState.setState({ listed: true }), LISTED_MS) // a page that another one leads asks nobody

@@ -150,6 +150,39 @@ test('documents that nobody has opened are fetched only when the first screen st
   expect(Object.keys(kitsOf(second)).sort()).toEqual([kit.id, other.id].sort())
 })
 
+test('of many kits that are not here some come at once and the others by and by; what is opened and what is changed does not wait', async () => {
+  const { world, open: [tab] } = await withKit() // prettier-ignore
+  const others = Array.from({ length: 30 }, (_, i) => createKit(testIds(20 + i), `Kit ${i}`))
+  for (const other of others) await tab.device.kits.create(other)
+  await world.clock.pass(20_000)
+  const browser = world.aBrowser()
+  const second = await world.aTab(browser)
+  await world.clock.pass(1000)
+  const here = (one: Tab) => Object.keys(kitsOf(one)).length
+  const asked = () => world.requests.filter(({ method, path }) => method === 'GET' && path.startsWith('/api/kits/')).length
+  expect([here(second), Object.keys(second.device.kits.store.getState().elsewhere).length, second.device.saveState.getState().listed]).toEqual([12, 19, true])
+  const [away] = Object.keys(second.device.kits.store.getState().elsewhere)
+  await second.device.fetchDocument('kit', away)
+  expect(here(second)).toBe(13)
+  const last = Object.keys(second.device.kits.store.getState().elsewhere).at(-1)!
+  await tab.device.kits.edit(last as never, [rename('Moved')])
+  await world.clock.pass(2000)
+  expect([kitsOf(second)[last].name, here(second) < 20]).toEqual(['Moved', true])
+  browser.online = false
+  await world.clock.pass(10_000)
+  expect(here(second)).toBeLessThan(31)
+  browser.online = true
+  await world.clock.pass(20_000)
+  expect([here(second), second.device.kits.store.getState().elsewhere]).toEqual([31, {}])
+  const before = asked()
+  await world.clock.pass(20_000)
+  expect(asked()).toBe(before)
+  const third = await world.aTab(world.aBrowser())
+  await world.clock.pass(1000)
+  await third.device.fetchAll('kit')
+  expect(here(third)).toBe(31)
+}) // prettier-ignore
+
 test('of two kits of one name it is said that the other was made elsewhere where that has just been, and not where it was on the list', async () => {
   const { world, open: [tab] } = await withKit() // prettier-ignore
   await tab.device.kits.create(createKit(testIds(9), 'Keel'))

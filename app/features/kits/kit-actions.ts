@@ -11,11 +11,10 @@ import { likeLater } from './like-kit-later'
 import { chooseFiles } from '../../ui/device/choose-files'
 import { notify } from '../../ui/layout/notices'
 
-const allKits = () => Object.values(kits.store.getState().entries).map((entry) => entry.doc)
-
-/** The name, or the name with a number when it is taken. */
+/** The name, or the name with a number when a kit has it, here or on the server. */
 function freeName(name: string): string {
-  const taken = new Set(allKits().map((kit) => kit.name))
+  const { entries, elsewhere } = kits.store.getState()
+  const taken = new Set([...Object.values(entries).map(({ doc }) => doc.name), ...Object.values(elsewhere).map((kit) => kit.name)])
   let candidate = name
   for (let n = 2; taken.has(candidate); n++) candidate = `${name} ${n}`
   return candidate
@@ -66,7 +65,8 @@ function parsed(text: string): unknown {
 }
 
 function openAs(kit: Kit): Kit {
-  const isKnown = kit.id in kits.store.getState().entries
+  const { entries, elsewhere } = kits.store.getState()
+  const isKnown = kit.id in entries || kit.id in elsewhere
   const opened = isKnown ? { ...kit, id: makeId<KitId>('kit'), name: freeName(kit.name) } : kit
   void kits.create(opened)
   router.navigate(`/kit/${opened.id}/board`)

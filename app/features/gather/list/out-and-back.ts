@@ -30,9 +30,17 @@ export async function takeBack(source: Source): Promise<void> {
   if (!taken.ok) return notify(`${file.name}: ${taken.reason}`)
   if (taken.hash === source.audio) return notify('This file is the same, bit for bit. Nothing was changed.')
   device.filesKept()
+  const isComplete = await kitsAreHere()
   const count = exchange(source, taken)
   const where = count > 0 ? ` ${count} ${count === 1 ? 'clip' : 'clips'} on pads now read it.` : ''
-  notify(`“${source.name}” has its changed version.${where}${shorterBy(source, taken)}`)
+  const but = isComplete ? '' : ' Kits that are only on the server could not be reached, and keep the version before.'
+  notify(`“${source.name}” has its changed version.${where}${shorterBy(source, taken)}${but}`)
+}
+
+/** Brings all kits here, since any of them may use the sound. Returns whether they are. */
+async function kitsAreHere(): Promise<boolean> {
+  await device.fetchAll('kit').catch(() => undefined)
+  return Object.keys(kits.store.getState().elsewhere).length === 0
 }
 
 function shorterBy(source: Source, { info }: TakenFile): string {

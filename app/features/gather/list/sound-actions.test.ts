@@ -13,6 +13,7 @@ const mockNotify = jest.fn()
 const mockSave = jest.fn()
 const mockBytes = jest.fn()
 const mockTake = jest.fn()
+const mockFetchAll = jest.fn(async (_kind: string): Promise<void> => undefined)
 let mockFiles: File[]
 jest.mock('../../../audio/engine/sound', () => ({ hearClip: (...given: unknown[]) => mockHear(...given) as unknown }))
 jest.mock('../../../audio/files/audio-files', () => ({ audioBytes: (hash: string) => mockBytes(hash) as unknown }))
@@ -21,7 +22,7 @@ jest.mock('../../../audio/import/import-pool', () => ({
 }))
 jest.mock('../../../documents', () => ({
   kits: { store: { getState: () => ({ entries: mockKits, elsewhere: mockElsewhere }) } },
-  device: { filesKept: () => undefined },
+  device: { filesKept: () => undefined, fetchAll: (kind: string) => mockFetchAll(kind) },
 }))
 jest.mock('../../../documents/library', () => ({
   editSounds: (...given: unknown[]) => mockEditSounds(...given) as unknown,
@@ -115,6 +116,21 @@ describe('a changed version', () => {
     expect(own!.edits).toEqual([{ type: 'setAudio', audio: hash, info: taken(48_000).info, measured: {} }])
     expect(users.map(({ edits }) => edits)).toEqual(Array(2).fill([{ type: 'replaceAudio', from: audio, to: hash, info: taken(48_000).info }]))
     expect(said()).toBe('“plank” has its changed version. 3 clips on pads now read it.')
+  })
+
+  test('reaches the kits of the server as well; where it is away that is said', async () => {
+    mockTake.mockResolvedValue(taken(48_000))
+    mockElsewhere = { one: { id: 'one' } }
+    mockFetchAll.mockImplementationOnce(async () => {
+      mockElsewhere = {}
+      mockKits = { one: { doc: kit('Low Tide', 2) } }
+    })
+    await takeBack(marked())
+    expect([mockFetchAll.mock.lastCall, said()]).toEqual([['kit'], '“plank” has its changed version. 2 clips on pads now read it.'])
+    mockElsewhere = { two: { id: 'two' } }
+    mockFetchAll.mockRejectedValueOnce(new Error('away'))
+    await takeBack(marked())
+    expect(said()).toMatch(/2 clips on pads now read it. Kits that are only on the server could not be reached/)
   })
 
   test('at another rate keeps markers at their seconds, within the file', async () => {
