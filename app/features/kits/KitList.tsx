@@ -1,5 +1,6 @@
 import type { KitFaces, KitId } from '@heliaster/core/kit'
 import { router } from 'expo-router'
+import { memo } from 'react'
 import { Pressable, View } from 'react-native'
 
 import { IconButton } from '../../ui/controls/Button'
@@ -18,7 +19,7 @@ export interface ListedKit extends KitFaces {
 }
 
 /** So many kits are drawn at once, and as many more whenever one comes near the end of them. */
-const STEP = 40
+const STEP = 12
 
 interface Props {
   readonly kits: readonly ListedKit[]
@@ -26,26 +27,17 @@ interface Props {
   /** The kit that is heard now. */
   readonly hearing?: KitId
   readonly onHear: (id: KitId) => void
-  /** Whether a kit is on this device. */
-  readonly hasMenu: (id: string) => boolean
   readonly onMenu: (id: KitId) => void
 }
 
 /** Kits in a list that may have hundreds: those that were come to are drawn. */
-export function KitList({ kits, nowMs, hearing, onHear, hasMenu, onMenu }: Props) {
+export function KitList({ kits, nowMs, hearing, onHear, onMenu }: Props) {
   const { drawn, end } = useDrawnAsSeen(kits.length, STEP)
   return (
     <View>
       <View role="list">
         {kits.slice(0, drawn).map((kit) => (
-          <KitRow
-            key={kit.id}
-            kit={kit}
-            nowMs={nowMs}
-            isHearing={kit.id === hearing}
-            onHear={() => onHear(kit.id as KitId)}
-            onMenu={hasMenu(kit.id) ? () => onMenu(kit.id as KitId) : undefined}
-          />
+          <KitRow key={kit.id} kit={kit} nowMs={nowMs} isHearing={kit.id === hearing} onHear={onHear} onMenu={onMenu} />
         ))}
       </View>
       {end}
@@ -57,11 +49,12 @@ interface RowProps {
   readonly kit: ListedKit
   readonly nowMs: number
   readonly isHearing: boolean
-  readonly onHear: () => void
-  readonly onMenu?: () => void
+  readonly onHear: (id: KitId) => void
+  readonly onMenu: (id: KitId) => void
 }
 
-function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
+const KitRow = memo(function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
+  const id = kit.id as KitId
   const changed = changedWords(kit.changedAt, nowMs)
   return (
     <Row>
@@ -70,7 +63,7 @@ function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
           name={isHearing ? 'stop' : 'play-outline'}
           label={isHearing ? `Stop hearing ${kit.name}` : `Hear ${kit.name}`}
           on={isHearing}
-          onPress={onHear}
+          onPress={() => onHear(id)}
         />
       ) : (
         <View style={{ width: TOUCH }} />
@@ -97,7 +90,7 @@ function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: RowProps) {
           </View>
         )}
       </Pressable>
-      {onMenu && <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={onMenu} />}
+      <IconButton name="dots-horizontal" label={`More for ${kit.name}`} onPress={() => onMenu(id)} />
     </Row>
   )
-}
+})

@@ -55,6 +55,7 @@ export function KitsScreen() {
     setLike(false)
     router.navigate(`/kit/${id}/board`)
   }
+  const openMenu = async (id: KitId) => (await kitHere(id)) && setMenuFor(id)
   const openBundle = async () => {
     setBusy(true)
     await openBundleFile()
@@ -101,7 +102,7 @@ export function KitsScreen() {
       )}
       {isLike && <LikeSheet onClose={() => setLike(false)} onBegin={(kit) => void beginLike(kit)} />}
       {all.length >= FIND_FROM && <SearchField placeholder="Find a kit" value={words} onChange={setWords} />}
-      <KitList kits={list} nowMs={nowMs} hearing={hearing} onHear={toggle} hasMenu={(id) => id in entries} onMenu={setMenuFor} />
+      <KitList kits={list} nowMs={nowMs} hearing={hearing} onHear={toggle} onMenu={(id) => void openMenu(id)} />
       {all.length > 0 && list.length === 0 && <Text tone="muted">{`No kit is called like “${words.trim()}”.`}</Text>}
       {all.length === 0 && !(loaded && isKnown) && <Waiting words="Reading the kits" />}
       {all.length === 0 && loaded && isKnown && <Text tone="muted">No kits yet. Begin one, then record anything that can be struck.</Text>}
@@ -111,14 +112,39 @@ export function KitsScreen() {
 }
 
 function listed(entries: Readonly<Record<string, Entry<Kit, KitEdit>>>, elsewhere: Readonly<Record<string, DocumentSummary>>): ListedKit[] {
-  const here = Object.values(entries).map(({ doc, changedAt }) => ({ id: doc.id, name: doc.name, changedAt, ...facesOf(doc) }))
-  const there = Object.values(elsewhere).map(({ id, name, changedAt, kit }) => ({
-    id,
-    name,
-    changedAt,
-    ...(kit ?? { pads: 0, faces: [] }),
-  }))
-  return [...here, ...there].sort((a, b) => b.changedAt - a.changedAt)
+  return [...Object.values(entries).map(rowOfEntry), ...Object.values(elsewhere).map(rowOfSummary)].sort(
+    (a, b) => b.changedAt - a.changedAt,
+  )
+}
+
+/** The same row for the same kit, so that of a long list only what has changed is drawn anew. */
+const rowOfEntry = once(({ doc, changedAt }: Entry<Kit, KitEdit>): ListedKit => ({
+  id: doc.id,
+  name: doc.name,
+  changedAt,
+  ...facesOf(doc),
+}))
+const rowOfSummary = once(({ id, name, changedAt, kit }: DocumentSummary): ListedKit => ({
+  id,
+  name,
+  changedAt,
+  ...(kit ?? { pads: 0, faces: [] }),
+}))
+
+function once<Of extends object, Row>(make: (of: Of) => Row): (of: Of) => Row {
+  const made = new WeakMap<Of, Row>()
+  return (of) => {
+    if (!made.has(of)) made.set(of, make(of))
+    return made.get(of)!
+  }
+}
+
+/** A kit of the list, fetched where only the server has it; where that cannot be it is said. */
+async function kitHere(id: KitId): Promise<Kit | undefined> {
+  const here = () => kits.store.getState().entries[id]?.doc
+  if (!here()) await device.fetchDocument('kit', id).catch(() => undefined)
+  if (!here()) notify('This kit is on the server, and the server cannot be reached just now.')
+  return here()
 }
 
 /** The kit that is heard now, one at a time; leaving the screen ends it. */
@@ -145,15 +171,11 @@ function useHearing(isSeen: boolean) {
     setHearing(id)
     let isStopped = false
     stop.current = () => (isStopped = true)
-    if (!(id in kits.store.getState().entries)) await device.fetchDocument('kit', id).catch(() => undefined)
+    const kit = await kitHere(id)
     const { hearKit } = await hearLater()
-    const kit = kits.store.getState().entries[id]?.doc
     if (isStopped) return
     if (kit) stop.current = hearKit(kit, () => setHearing((now) => (now === id ? undefined : now)))
-    else {
-      setHearing(undefined)
-      notify('This kit is on the server, and the server cannot be reached just now.')
-    }
+    else setHearing(undefined)
   }
   return { hearing, toggle: (id: KitId) => void toggle(id) }
 }

@@ -66,7 +66,18 @@ test('kits are listed, the one that was changed last first, those of the server 
   press('Open Low Tide')
   press('Open High Tide')
   expect(mockNavigate.mock.calls).toEqual([['/kit/kit-1/board'], ['/kit/kit-2/gather']])
-  expect(screen.queryByRole('button', { name: 'More for Neap' })).toBeNull() // not on this device
+})
+
+test('what can be done with a kit of the server is offered once it has come; out of reach, that is said', async () => {
+  here(kit)
+  act(() => kits.store.setState({ elsewhere: { k3: { id: 'k3', name: 'Neap', changedAt: 99, kit: { pads: 1, faces: [[3]] } } } }))
+  render(<KitsScreen />)
+  mockFetch.mockRejectedValueOnce(new Error('away'))
+  await act(async () => press('More for Neap'))
+  expect([screen.queryByRole('dialog'), mockNotify.mock.lastCall]).toEqual([null, [expect.stringContaining('on the server')]])
+  mockFetch.mockImplementationOnce(async () => here(kit, { ...kit, id: 'k3' as never, name: 'Neap' }))
+  await act(async () => press('More for Neap'))
+  expect(screen.getByRole('dialog', { name: 'Neap' })).toBeTruthy()
 })
 
 test('night and day are chosen over the kits, and the choice is kept', () => {
@@ -136,8 +147,10 @@ test('of hundreds those are drawn that one comes to, and no more is watched for 
   const drawn = () => screen.getAllByRole('button', { name: /^Open Tide/ }).length
   const come = (isIntersecting: boolean) => act(() => seen([{ isIntersecting }]))
   const counts = [drawn(), (come(false), drawn()), (come(true), drawn()), (come(true), drawn())]
-  expect(counts).toEqual([40, 40, 80, 90])
-  expect([watching.observe, watching.disconnect].map(({ mock }) => mock.calls.length)).toEqual([2, 2])
+  for (let i = 0; i < 5; i++) come(true)
+  expect(drawn()).toBe(90)
+  expect(counts).toEqual([12, 12, 24, 36])
+  expect([watching.observe, watching.disconnect].map(({ mock }) => mock.calls.length)).toEqual([7, 7])
   fireEvent.change(screen.getByLabelText('Find by name'), { target: { value: 'tide 3' } })
   expect(drawn()).toBe(18) // those with a 3 in them
   unmount()
