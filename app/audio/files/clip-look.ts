@@ -1,5 +1,5 @@
 import type { Clip } from '@heliaster/core/kit'
-import { useEffect, useMemo, useState } from 'react'
+import { startTransition, useEffect, useMemo, useState } from 'react'
 
 import { asPlayed, playedBy } from './as-played'
 import { soundForWorker } from './audio-files'
@@ -21,9 +21,16 @@ export interface ClipLook {
 const looks = new Map<string, Promise<ClipLook>>()
 const ready = new Map<string, ClipLook>()
 
+const written = new WeakMap<Clip, string>()
+
 /** Clips that differ in nothing but their level look alike. */
-function keyOf({ gainDb: _level, fromHit: _hit, ...clip }: Clip): string {
-  return `${JSON.stringify(clip)}${playedBy(clip as Clip)}`
+function keyOf(clip: Clip): string {
+  let key = written.get(clip)
+  if (key === undefined) {
+    const { gainDb: _level, fromHit: _hit, ...looked } = clip
+    written.set(clip, (key = JSON.stringify(looked)))
+  }
+  return `${key}${playedBy(clip)}`
 }
 
 async function look(given: Clip): Promise<ClipLook> {
@@ -51,7 +58,8 @@ export function useClipLooks(clips: readonly Clip[]): (clip: Clip) => ClipLook |
   const [, redraw] = useState(0)
   useEffect(() => {
     let gone = false
-    const drawSoon = soon(() => !gone && redraw((count) => count + 1))
+    // Many pads may be drawn anew at once: what is tapped meanwhile goes before.
+    const drawSoon = soon(() => !gone && startTransition(() => redraw((count) => count + 1)))
     const lookOn = async () => {
       for (const clip of clips) {
         if (gone) return
