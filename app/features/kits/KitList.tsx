@@ -8,6 +8,7 @@ import { Star } from '../../ui/drawing/Star'
 import { Row } from '../../ui/layout/Row'
 import { Text } from '../../ui/layout/Text'
 import { useDrawnAsSeen } from '../../ui/layout/use-drawn-as-seen'
+import { afterPress } from '../../ui/pointer/after-press'
 import { TOUCH } from '../../ui/theme/theme'
 import { changedWords } from './changed-words'
 
@@ -71,7 +72,7 @@ const KitRow = memo(function KitRow({ kit, nowMs, isHearing, onHear, onMenu }: R
       <Pressable
         role="button"
         aria-label={`Open ${kit.name}`}
-        onPress={() => router.navigate(`/kit/${kit.id}/${kit.pads > 0 ? 'board' : 'gather'}`)}
+        onPress={() => afterPress(() => router.navigate(`/kit/${kit.id}/${kit.pads > 0 ? 'board' : 'gather'}`))}
         style={{ flex: 1, paddingVertical: 14, gap: 8 }}
       >
         <View>

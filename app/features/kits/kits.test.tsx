@@ -1,5 +1,5 @@
 import type { Kit } from '@heliaster/core/kit'
-import { act, fireEvent, render, screen } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 
 import { aKitOf, aPad, audio, info } from '../../testing/a-kit'
 import { chooseTheme } from '../../ui/theme/theme'
@@ -56,7 +56,7 @@ beforeEach(() => {
   here()
 })
 
-test('kits are listed, the one that was changed last first, those of the server with them, and open where they were left', () => {
+test('kits are listed, the one that was changed last first, those of the server with them, and open where they were left', async () => {
   here(kit, { ...kit, id: 'kit-2' as never, name: 'High Tide', pads: [] })
   act(() => kits.store.setState({ elsewhere: { k3: { id: 'k3', name: 'Neap', changedAt: 99, kit: { pads: 1, faces: [[3]] } } } }))
   render(<KitsScreen />)
@@ -64,7 +64,9 @@ test('kits are listed, the one that was changed last first, those of the server 
   expect(rows.map((row) => row.getAttribute('aria-label'))).toEqual(['Open Neap', 'Open High Tide', 'Open Low Tide'])
   expect(screen.getByText(/^1 pad, /)).toBeTruthy()
   press('Open Low Tide')
+  expect(mockNavigate).not.toHaveBeenCalled() // the press is answered first
   press('Open High Tide')
+  await waitFor(() => expect(mockNavigate).toHaveBeenCalledTimes(2))
   expect(mockNavigate.mock.calls).toEqual([['/kit/kit-1/board'], ['/kit/kit-2/gather']])
 })
 
