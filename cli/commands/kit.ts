@@ -153,8 +153,10 @@ function byNames(all: readonly KitFile[], name: string, pattern?: PatternReader)
   const files = all
   if (pattern && !files.some((file) => pattern(file.name)))
     throw new InputFault('No name is made like the pattern. The ending, such as .wav, does not belong to it.')
-  const named = files.map(({ name: own, folder, loudnessDb, measured: { centreHz, pitchHz }, info }) => {
-    return { name: own, folder, loudnessDb, frames: info.frames, ...(centreHz ? { centreHz } : {}), ...(pitchHz ? { pitchHz } : {}) }
+  const named = files.map(({ name: own, folder, loudnessDb, measured, info }) => {
+    const { centreHz, pitchHz } = measured
+    const portrait = soundingOfMeasured(measured)?.portrait
+    return { name: own, folder, loudnessDb, frames: info.frames, ...(centreHz ? { centreHz } : {}), ...(pitchHz ? { pitchHz } : {}), ...(portrait ? { portrait } : {}) } // prettier-ignore
   })
   const read = pattern ? undefined : readNames(named, {}, likenessOf(files, named))
   const plan = read ? planByNames(named, read) : planByPattern(named, pattern!)

@@ -1,3 +1,4 @@
+import { soundingOfMeasured } from '@heliaster/core/alike'
 import { isSoundTitle } from '@heliaster/core/cut'
 import { clipOfSource, clipsOfPad, createPad, createRay, createTurn, createBand, freeNote, velocityToLevel } from '@heliaster/core/kit'
 import type { Band, Bus, Clip, Kit, KitEdit, Pad, RayId, Source } from '@heliaster/core/kit'
@@ -22,11 +23,13 @@ export function namedFiles(sources: readonly Source[], loudness: LoudnessOf): Na
   return sources.map(({ name, tags, audio, info, measured }) => {
     const loudnessDb = loudness.get(audio)
     const centreHz = measured?.centreHz
+    const portrait = soundingOfMeasured(measured)?.portrait
     return {
       name,
       frames: info.frames,
       ...(centreHz ? { centreHz } : {}),
       ...(measured?.pitchHz ? { pitchHz: measured.pitchHz } : {}),
+      ...(portrait ? { portrait } : {}),
       ...(hasFolders ? { folder: tags[0] } : {}),
       ...(loudnessDb === undefined ? {} : { loudnessDb }),
     }

@@ -1,3 +1,6 @@
+import { unlikeness } from '../../alike/portrait'
+import { familyInName } from '../../cut/family-names'
+import type { Family } from '../../kit/families'
 import { sameStrike } from './strikes'
 import type { Likeness, NamedFile } from './types'
 import { determines } from './parts'
@@ -18,6 +21,11 @@ export interface Evidence {
   readonly lengthOctaves: number
   /** How far the values lie apart in where their energy balances, octaves; nothing where that is not known. */
   readonly centreOctaves?: number
+  /** How unlike the sound of files is that differ in this alone, dB, and how far apart their pitches lie, octaves; nothing where that is not known. */
+  readonly unlike?: number
+  readonly pitchOctaves?: number
+  /** Whether all that it counts are called toms. */
+  readonly areToms: boolean
   /** How many groups of files differ in this alone. */
   readonly groups: number
   /** How many files there are for each value. */
@@ -27,6 +35,7 @@ export interface Evidence {
   readonly isHeard: boolean
 }
 
+const TOMS: ReadonlySet<Family> = new Set<Family>(['tom', 'lowTom', 'midTom', 'highTom'])
 const EQUAL = 0.003
 const MOST_PAIRS = 4000
 
@@ -104,12 +113,40 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
     ...(isTelling && pairs > 0 ? { asLong: same / pairs } : {}),
     lengthOctaves: pairs > 0 ? octaves / pairs : 0,
     ...centresOf(files, factor, groups),
+    ...soundsOf(files, factor, groups),
+    areToms: files.every(({ name }, file) => factor.values[file] === '' || TOMS.has(familyInName(name) ?? 'other')),
     groups: groups.length,
     repeats: groups.reduce((sum, group) => sum + group.length, 0) / Math.max(1, new Set(factor.values).size),
     rises: rangeDb > LEAST_RISE_DB ? risesWith(factor, effectDb) : 0,
     isHeard: effects.length > 1 && loudnessTells(files),
   }
 }
+
+/** Of fewer pairs than this share nothing is told. */
+const LEAST_KNOWN = 0.25
+
+/** How unlike files of different values sound, and how far apart they are tuned: in the middle of all pairs of which it is known. */
+function soundsOf(
+  files: readonly NamedFile[],
+  { values }: Factor,
+  groups: readonly (readonly number[])[],
+): Pick<Evidence, 'unlike' | 'pitchOctaves'> {
+  const [unlike, octaves]: [number[], number[]] = [[], []]
+  let pairs = 0
+  for (const group of groups)
+    for (let i = 0; i < group.length && pairs < MOST_PAIRS; i++)
+      for (let k = i + 1; k < group.length; k++) {
+        const [a, b] = [files[group[i]], files[group[k]]]
+        if (values[group[i]] === values[group[k]]) continue
+        pairs++
+        if (a.portrait && b.portrait) unlike.push(unlikeness(a.portrait, b.portrait))
+        if (a.pitchHz && b.pitchHz) octaves.push(Math.abs(Math.log2(a.pitchHz / b.pitchHz)))
+      }
+  const known = (all: readonly number[]) => all.length > 0 && all.length >= LEAST_KNOWN * pairs
+  return { ...(known(unlike) ? { unlike: middleOf(unlike) } : {}), ...(known(octaves) ? { pitchOctaves: middleOf(octaves) } : {}) }
+}
+
+const middleOf = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]
 
 /** How much louder each value is than the rest of its groups, by alternating means, and what is left. */
 function effectsOf(files: readonly NamedFile[], { values }: Factor, groups: readonly (readonly number[])[]) {

@@ -1,3 +1,4 @@
+import { PORTRAIT_LENGTH } from '../../alike/portrait'
 import { planByNames } from '../name-plan'
 import { laysRight } from '../testing/judge-names'
 import { isUnseen, nameKinds, nameSet } from '../testing/name-sets'
@@ -110,4 +111,26 @@ test('where a strength was not heard, known words put it in order; one that stan
   const levelOf = (name: string) => facts[files.findIndex((file) => file.name === `${name}.wav`)]!.level!
   expect(levelOf('keel soft')).toBeLessThan(levelOf('keel medium'))
   expect(levelOf('keel medium')).toBeLessThan(levelOf('keel hard'))
+})
+
+/** A portrait of which all bands lie so high: two differ by half of what they lie apart. */
+const portrait = (...db: number[]) => Uint8Array.from({ length: PORTRAIT_LENGTH }, (_, i) => db[i % db.length]!)
+
+test.each([
+  ['sound unlike each other', (take: number) => ({ portrait: portrait(take === 1 ? 40 : 5, take === 1 ? 5 : 40) }), 'Keel 1, Keel 1, Oar 1, Oar 1'],
+  ['sound alike', (take: number) => ({ portrait: portrait(40, 5 + take) }), 'Keel 2, Oar 2'],
+  ['are tuned apart', (take: number) => ({ pitchHz: 90 * 1.12 ** take }), 'Keel 1, Keel 1, Oar 1, Oar 1'],
+  ['are tuned alike', (take: number) => ({ pitchHz: 90 + take / 4 }), 'Keel 2, Oar 2'],
+  ['are not known', () => ({}), 'Keel 2, Oar 2'],
+] as const)('what is counted lies on pads of its own where drums of one word %s, else as turns', (_, heardOf, pads) => {
+  const files = ['keel', 'oar'].flatMap((drum, d) => [1, 2].map((take) => ({ name: `${drum} ${take}.wav`, loudnessDb: -20 + take / 8, frames: 9000 + 5000 * d + 700 * take, ...heardOf(take) }))) // prettier-ignore
+  const plan = planByNames(files, readNames(files))
+  expect(plan.pads.map(({ name, bands }) => `${name.split(' ')[0]} ${bands.map(({ turns }) => turns.length).join('/')}`).join(', ')).toBe(pads)
+}) // prettier-ignore
+
+test('a few toms that are counted are toms, unless they are tuned alike or each was struck several times', () => {
+  const toms = (more: (i: number) => object, count = 3) => [...Array.from({ length: count }, (_, i) => ({ name: `Tom${i + 1}.wav`, loudnessDb: -20, frames: 9000 + 900 * i, ...more(i) })), { name: 'Keel.wav', loudnessDb: -22, frames: 4000 }] // prettier-ignore
+  const padsOf = (files: { name: string }[]) => planByNames(files, readNames(files)).pads.length
+  expect([padsOf(toms(() => ({}))), padsOf(toms((i) => ({ pitchHz: 90 + i / 4 }))), padsOf(toms(() => ({}), 7))]).toEqual([4, 2, 2])
+  expect(padsOf([1, 2, 3].flatMap((take) => [1, 2].map((drum) => ({ name: `tom${drum} take${take}.wav` }))))).toBe(2)
 })

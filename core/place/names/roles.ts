@@ -101,6 +101,10 @@ function scoresOf(factor: Factor, evidence: Evidence, isFirst: boolean, isBound:
     take: takeScore(factor, evidence),
     note: noteScore(factor, isBound),
   }
+  const other = otherThings(factor, evidence)
+  scores.drum += other
+  scores.take -= other
+  scores.level -= other
   const isTie = said === 'microphone' ? evidence.asLong === undefined : !evidence.isHeard
   const counts = isTie ? UNHEARD * SAID : SAID
   if (said) scores[said as Role] += counts
@@ -126,6 +130,27 @@ const HIGHEST_VELOCITY = 127
 /** What the ear says of being the same strike, for or against. */
 function heardScore(sameStrike: number | undefined): number {
   return sameStrike === undefined ? 0 : 7 * sameStrike - 2.5
+}
+
+/** From here on numbers count other things rather than takes, dB of unlikeness; each this many more say as much as a point does. */
+const UNLIKE_DB = 5.4
+const POINT_DB = 1
+const MOST_UNLIKE = 2.5
+/** Takes of one thing are tuned alike; a few things that are tuned apart are no takes, and of more the notes are told by pitch. */
+const TUNED_APART = 0.075
+const TUNED_ALIKE = 0.03
+const MOST_TUNED = 5
+const APART = 5
+/** A few toms are counted because they are tuned apart, where no ear says otherwise. */
+const TOMS = 4
+
+/** What the ear says for what is counted being things of their own, as kicks of a collection and toms are. */
+function otherThings({ kind, texts }: Factor, { unlike, pitchOctaves, areToms, repeats, asLong, sameStrike }: Evidence): number {
+  if ((kind !== 'number' && kind !== 'letter') || isSame({ asLong, sameStrike })) return 0
+  const areFew = texts.length <= MOST_TUNED
+  if (areFew && pitchOctaves !== undefined && pitchOctaves > TUNED_APART) return APART
+  if (areFew && areToms && repeats < FEWEST_REPEATS && !(pitchOctaves !== undefined && pitchOctaves < TUNED_ALIKE)) return TOMS
+  return unlike === undefined ? 0 : Math.min(MOST_UNLIKE, Math.max(0, (unlike - UNLIKE_DB) / POINT_DB))
 }
 
 function levelScore(

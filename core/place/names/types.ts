@@ -1,3 +1,5 @@
+import type { Portrait } from '../../alike/portrait'
+
 /** What a part of a file's name can stand for. */
 export const nameRoles = ['drum', 'note', 'velocity', 'level', 'microphone', 'take', 'nothing'] as const
 export type NameRole = (typeof nameRoles)[number]
@@ -20,6 +22,8 @@ export interface NamedFile {
   readonly centreHz?: number
   /** Where its pitch settles, Hz, where that is sure. */
   readonly pitchHz?: number
+  /** What it is found by among other sounds. */
+  readonly portrait?: Portrait
 }
 
 /** How alike two files sound, 0..1; nothing where that was not heard. Files by their places. */
