@@ -44,7 +44,8 @@ function notesOf(own: readonly number[], files: readonly NamedFile[], facts: rea
 /** MIDI number of a frequency, with its fraction. */
 const semitoneOf = (hz: number) => 69 + 12 * Math.log2(hz / 440)
 
-function middleOf(values: readonly number[]): number {
+/** The median; of an even number the upper one of both in the middle. */
+export function middleOf(values: readonly number[]): number {
   return [...values].sort((a, b) => a - b)[values.length >> 1]
 }
 

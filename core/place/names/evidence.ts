@@ -1,6 +1,7 @@
 import { unlikeness } from '../../alike/portrait'
 import { familyInName } from '../../cut/family-names'
 import type { Family } from '../../kit/families'
+import { middleOf } from '../notes-by-pitch'
 import { sameStrike } from './strikes'
 import type { Likeness, NamedFile } from './types'
 import { determines } from './parts'
@@ -94,26 +95,14 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
   const { effectDb, restDb } = effectsOf(files, factor, groups)
   const effects = [...effectDb.values()]
   const rangeDb = effects.length > 1 ? Math.max(...effects) - Math.min(...effects) : 0
-  let same = 0
-  let pairs = 0
-  let octaves = 0
-  for (const group of groups)
-    for (let i = 0; i < group.length && pairs < MOST_PAIRS; i++)
-      for (let k = i + 1; k < group.length; k++) {
-        const [a, b] = [files[group[i]].frames, files[group[k]].frames]
-        if (factor.values[group[i]] === factor.values[group[k]] || !a || !b) continue
-        pairs++
-        octaves += Math.abs(Math.log2(a / b))
-        if (Math.abs(a - b) <= EQUAL * Math.max(a, b)) same++
-      }
+  const pairs = pairsApart(factor, groups)
   return {
     effectDb,
     rangeDb,
     restDb,
-    ...(isTelling && pairs > 0 ? { asLong: same / pairs } : {}),
-    lengthOctaves: pairs > 0 ? octaves / pairs : 0,
+    ...lengthsOf(files, pairs, isTelling),
     ...centresOf(files, factor, groups),
-    ...soundsOf(files, factor, groups),
+    ...soundsOf(files, pairs),
     areToms: files.every(({ name }, file) => factor.values[file] === '' || TOMS.has(familyInName(name) ?? 'other')),
     groups: groups.length,
     repeats: groups.reduce((sum, group) => sum + group.length, 0) / Math.max(1, new Set(factor.values).size),
@@ -122,31 +111,39 @@ function evidenceFor(files: readonly NamedFile[], factors: readonly Factor[], fa
   }
 }
 
+type Pairs = readonly (readonly [file: number, other: number])[]
+
+/** Files of a group that differ in the factor; of very many the first. */
+function pairsApart({ values }: Factor, groups: readonly (readonly number[])[]): Pairs {
+  const pairs: [number, number][] = []
+  for (const group of groups)
+    for (let i = 0; i < group.length && pairs.length < MOST_PAIRS; i++)
+      for (let k = i + 1; k < group.length; k++) if (values[group[i]] !== values[group[k]]) pairs.push([group[i], group[k]])
+  return pairs
+}
+
+/** How many pairs are equally long, where lengths tell something, and how many octaves apart they are in length. */
+function lengthsOf(files: readonly NamedFile[], pairs: Pairs, isTelling: boolean): Pick<Evidence, 'asLong' | 'lengthOctaves'> {
+  const known = pairs.map(([a, b]) => [files[a].frames, files[b].frames]).filter((both): both is [number, number] => both.every(Boolean))
+  if (known.length === 0) return { lengthOctaves: 0 }
+  const same = known.filter(([a, b]) => Math.abs(a - b) <= EQUAL * Math.max(a, b)).length
+  const octaves = known.reduce((sum, [a, b]) => sum + Math.abs(Math.log2(a / b)), 0)
+  return { ...(isTelling ? { asLong: same / known.length } : {}), lengthOctaves: octaves / known.length }
+}
+
 /** Of fewer pairs than this share nothing is told. */
 const LEAST_KNOWN = 0.25
 
-/** How unlike files of different values sound, and how far apart they are tuned: in the middle of all pairs of which it is known. */
-function soundsOf(
-  files: readonly NamedFile[],
-  { values }: Factor,
-  groups: readonly (readonly number[])[],
-): Pick<Evidence, 'unlike' | 'pitchOctaves'> {
-  const [unlike, octaves]: [number[], number[]] = [[], []]
-  let pairs = 0
-  for (const group of groups)
-    for (let i = 0; i < group.length && pairs < MOST_PAIRS; i++)
-      for (let k = i + 1; k < group.length; k++) {
-        const [a, b] = [files[group[i]], files[group[k]]]
-        if (values[group[i]] === values[group[k]]) continue
-        pairs++
-        if (a.portrait && b.portrait) unlike.push(unlikeness(a.portrait, b.portrait))
-        if (a.pitchHz && b.pitchHz) octaves.push(Math.abs(Math.log2(a.pitchHz / b.pitchHz)))
-      }
-  const known = (all: readonly number[]) => all.length > 0 && all.length >= LEAST_KNOWN * pairs
-  return { ...(known(unlike) ? { unlike: middleOf(unlike) } : {}), ...(known(octaves) ? { pitchOctaves: middleOf(octaves) } : {}) }
+/** How unlike pairs sound, and how far apart they are tuned: in the middle of all of which it is known. */
+function soundsOf(files: readonly NamedFile[], pairs: Pairs): Pick<Evidence, 'unlike' | 'pitchOctaves'> {
+  const middle = (of: (one: NamedFile, other: NamedFile) => number | undefined) => {
+    const known = pairs.flatMap(([a, b]) => of(files[a], files[b]) ?? [])
+    return known.length > 0 && known.length >= LEAST_KNOWN * pairs.length ? middleOf(known) : undefined
+  }
+  const unlike = middle(({ portrait: a }, { portrait: b }) => a && b && unlikeness(a, b))
+  const pitchOctaves = middle(({ pitchHz: a }, { pitchHz: b }) => (a && b ? Math.abs(Math.log2(a / b)) : undefined))
+  return { ...(unlike === undefined ? {} : { unlike }), ...(pitchOctaves === undefined ? {} : { pitchOctaves }) }
 }
-
-const middleOf = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]
 
 /** How much louder each value is than the rest of its groups, by alternating means, and what is left. */
 function effectsOf(files: readonly NamedFile[], { values }: Factor, groups: readonly (readonly number[])[]) {

@@ -141,15 +141,18 @@ const TUNED_APART = 0.075
 const TUNED_ALIKE = 0.03
 const MOST_TUNED = 5
 const APART = 5
-/** A few toms are counted because they are tuned apart, where no ear says otherwise. */
+/** A few toms are counted because they are tuned apart, where no ear says otherwise: neither tuned alike nor struck from soft to hard. */
 const TOMS = 4
+const SOFT_TO_HARD_DB = 10
 
-/** What the ear says for what is counted being things of their own, as kicks of a collection and toms are. */
-function otherThings({ kind, texts }: Factor, { unlike, pitchOctaves, areToms, repeats, asLong, sameStrike }: Evidence): number {
-  if ((kind !== 'number' && kind !== 'letter') || isSame({ asLong, sameStrike })) return 0
+/** What the ear says for what is counted being things of their own, as kicks of a collection and toms are; nothing where a label says what it counts. */
+function otherThings(factor: Factor, { unlike, pitchOctaves, areToms, repeats, rangeDb, asLong, sameStrike }: Evidence): number {
+  const { kind, texts } = factor
+  if ((kind !== 'number' && kind !== 'letter') || saidOf(factor) || isSame({ asLong, sameStrike })) return 0
   const areFew = texts.length <= MOST_TUNED
   if (areFew && pitchOctaves !== undefined && pitchOctaves > TUNED_APART) return APART
-  if (areFew && areToms && repeats < FEWEST_REPEATS && !(pitchOctaves !== undefined && pitchOctaves < TUNED_ALIKE)) return TOMS
+  const isOneTom = rangeDb > SOFT_TO_HARD_DB || (pitchOctaves !== undefined && pitchOctaves < TUNED_ALIKE)
+  if (areFew && areToms && repeats < FEWEST_REPEATS && !isOneTom) return TOMS
   return unlike === undefined ? 0 : Math.min(MOST_UNLIKE, Math.max(0, (unlike - UNLIKE_DB) / POINT_DB))
 }
 
