@@ -3,6 +3,7 @@ import { figuresOfArriving } from './arrive'
 import { figuresOfBigKit } from './big-kit'
 import { figuresOfBlocks } from './blocks'
 import { figuresOfCoded } from './coded'
+import { figuresOfCounted } from './counted-names'
 import { figuresOfCut } from './cut'
 import { figuresOfDecoders } from './decoders'
 import { figuresOfDocument } from './document'
@@ -38,6 +39,7 @@ const sections: Record<string, () => Figures | Promise<Figures>> = {
   alike: figuresOfAlike,
   families: figuresOfFamilies,
   names: figuresOfNames,
+  counted: figuresOfCounted,
   latency: figuresOfLatency,
   voices: figuresOfVoices,
   kernel: figuresOfKernel,

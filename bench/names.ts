@@ -1,6 +1,7 @@
-import { strikeCentreHz } from '@heliaster/core/cut'
+import { measureSound, portraitFrom } from '@heliaster/core/alike'
+import type { Audio } from '@heliaster/core/audio'
 import { planByNames, readNames, strikeLikeness } from '@heliaster/core/place'
-import type { Likeness } from '@heliaster/core/place'
+import type { Likeness, NamedFile } from '@heliaster/core/place'
 import { isUnseen, laysRight, nameKinds, nameSet } from '@heliaster/core/place/testing'
 import type { NameSet, SetOptions } from '@heliaster/core/place/testing'
 
@@ -71,7 +72,7 @@ function shareRight(kinds: readonly string[], options: SetOptions, isHeard = fal
       const files = set.files.map(({ file }) => file)
       if (!isHeard) return laysRight(set, planByNames(files, readNames(files)))
       const soundOf = soundsOf(set)
-      const measured = files.map((file, i) => ({ ...file, centreHz: strikeCentreHz({ sampleRateHz: RATE, channels: [soundOf(i)] }) }))
+      const measured = files.map((file, i) => ({ ...file, ...heardAtImport({ sampleRateHz: RATE, channels: [soundOf(i)] }) }))
       const likeness: Likeness = (a, b) => strikeLikeness(soundOf(a), soundOf(b), RATE)
       return laysRight(set, planByNames(measured, readNames(measured, {}, likeness)))
     })
@@ -82,6 +83,12 @@ function shareRight(kinds: readonly string[], options: SetOptions, isHeard = fal
     unit: `of ${kinds.length * (isHeard ? HEARD_SETS_OF_A_KIND : SETS_OF_A_KIND)} sets right`,
     spread: [Math.min(...shares), Math.max(...shares)],
   }
+}
+
+/** What names are read with besides loudness and length. */
+export function heardAtImport(audio: Audio): Pick<NamedFile, 'centreHz' | 'pitchHz' | 'portrait'> {
+  const { centreHz, pitchHz, portrait } = measureSound(audio)
+  return { ...(centreHz ? { centreHz } : {}), ...(pitchHz ? { pitchHz } : {}), ...(portrait ? { portrait: portraitFrom(portrait) } : {}) }
 }
 
 const MICROPHONES = [
