@@ -1,7 +1,7 @@
 import { createSource } from '@heliaster/core/kit'
 import type { Source } from '@heliaster/core/kit'
 import { hashOf, testIds } from '@heliaster/core/kit/testing'
-import { act, fireEvent, render, screen } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 
 import { sources } from '../../../documents'
 
@@ -36,13 +36,26 @@ test.each([[1, 'Put on a pad'], [20, 'Open in Cut']] as const)('after one file o
   expect([cut.mock.calls, open.mock.calls]).toEqual([[[source]], [[source]]])
 }) // prettier-ignore
 
-test('what could not be read is said first, however much was here already', () => {
+test('what could not be read is said first, each reason once, however much was here already', () => {
   const source = createSource(testIds(4), hashOf('4'), { name: 'plank.wav', sampleRateHz: 100, frames: 100, channels: 1 }, 'plank')
   const known = Array.from({ length: 220 }, (_, i) => ({ type: 'known' as const, name: `plank ${i}.wav`, source }))
   const failed = { type: 'failed' as const, name: 'bilge.wav', reason: 'This is no sound.' }
-  const progress = { done: [...known, failed], total: 221, state: 'finished' as const }
+  const progress = { done: [...known, failed, { ...failed, name: 'sump.wav' }], total: 222, state: 'finished' as const }
   render(<ImportReport progress={progress} onCut={jest.fn()} onOpen={jest.fn()} onCancel={jest.fn()} onClose={jest.fn()} />)
-  const before = screen.getByText(/bilge.wav/).compareDocumentPosition(screen.getByText(/plank 0.wav/))
+  expect(screen.getAllByText(/This is no sound\./)).toHaveLength(1)
+  const before = screen.getByText(/bilge.wav, sump.wav/).compareDocumentPosition(screen.getByText(/plank 0.wav/))
   expect(before & Node.DOCUMENT_POSITION_FOLLOWING).toBeTruthy()
   expect(screen.getByText('And 21 more.')).toBeTruthy()
+  const many = Array.from({ length: 203 }, (_, i) => ({ ...failed, name: `leak ${i}.wav` }))
+  cleanup()
+  render(
+    <ImportReport
+      progress={{ done: many, total: 203, state: 'finished' }}
+      onCut={jest.fn()}
+      onOpen={jest.fn()}
+      onCancel={jest.fn()}
+      onClose={jest.fn()}
+    />,
+  )
+  expect(screen.getByText(/leak 199.wav and 3 more:/)).toBeTruthy()
 })

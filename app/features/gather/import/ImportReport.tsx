@@ -30,13 +30,13 @@ const MOST_HEIGHT = 240
 export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Props) {
   const palette = usePalette()
   const { done, total, state } = progress
-  const lines = linesOf(done)
   const isRunning = state === 'running'
   const [isPlacing, setPlacing] = useState(false)
   const entries = useStore(sources.store, (state) => state.entries)
   // What came in may have been renamed or deleted since.
   const taken = soundsNow(done, entries)
   const nameOf = (source: Source) => entries[source.id]?.doc.name ?? source.name
+  const lines = linesOf(done, nameOf)
   return (
     <View
       role="status"
@@ -72,12 +72,8 @@ export function ImportReport({ progress, onCut, onOpen, onCancel, onClose }: Pro
         <View style={{ paddingHorizontal: 12, gap: 6, paddingVertical: lines.length > 0 ? 8 : 0 }}>
           {lines.slice(0, MOST_LINES).map((one, i) => (
             <Text key={i} look="small">
-              <Text look="label">{one.type === 'imported' ? nameOf(one.source) : one.name}: </Text>
-              {one.type === 'failed'
-                ? one.reason
-                : one.type === 'known'
-                  ? `already here, as “${nameOf(one.source)}”.`
-                  : one.notes.join(' ')}
+              <Text look="label">{one.name}: </Text>
+              {one.words}
             </Text>
           ))}
           {lines.length > MOST_LINES && <Text look="small">{`And ${lines.length - MOST_LINES} more.`}</Text>}
@@ -114,8 +110,24 @@ function summaryOf({ done, total, state }: ImportProgress): string {
   return words.filter(Boolean).join(', ')
 }
 
-/** What there is to say of files, what could not be read first: that asks for something, and is not to lie under what went well. */
-function linesOf(done: readonly Imported[]): Imported[] {
-  const told = done.filter((one) => one.type !== 'imported' || one.notes.length > 0)
-  return [...told.filter(({ type }) => type === 'failed'), ...told.filter(({ type }) => type !== 'failed')]
+interface Line {
+  readonly name: string
+  readonly words: string
+}
+
+/** What there is to say of files, what could not be read first and each reason once: that asks for something, and is not to lie under what went well. */
+function linesOf(done: readonly Imported[], nameOf: (source: Source) => string): Line[] {
+  const failed = new Map<string, string[]>()
+  const others: Line[] = []
+  for (const one of done) {
+    if (one.type === 'failed') (failed.get(one.reason) ?? failed.set(one.reason, []).get(one.reason)!).push(one.name)
+    else if (one.type === 'known') others.push({ name: one.name, words: `already here, as “${nameOf(one.source)}”.` })
+    else if (one.notes.length > 0) others.push({ name: nameOf(one.source), words: one.notes.join(' ') })
+  }
+  return [...[...failed].map(([words, names]) => ({ name: namesIn(names), words })), ...others]
+}
+
+function namesIn(names: readonly string[]): string {
+  const more = names.length - MOST_LINES
+  return names.slice(0, MOST_LINES).join(', ') + (more > 0 ? ` and ${more} more` : '')
 }
