@@ -27,6 +27,7 @@ const openFromMore = async (page: Page, name: string) => {
 const choose = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).first().click()
 const isWide = (page: Page) => page.viewportSize()!.width > 800
 const close = async (page: Page) => {
+  await page.getByRole('dialog').first().waitFor() // what it is made of may still be on its way
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
 }
@@ -56,7 +57,10 @@ const selectSounds = async (page: Page, search: string) => {
 const walks: Record<string, readonly State[]> = {
   kits: [
     ['the list of kits', (page) => page.goto('/')],
-    ['a kit’s menu', async (page) => (await findKit(page, 'Low Tide'), await press(page, 'More for Low Tide'))],
+    [
+      'a kit’s menu',
+      async (page) => (await findKit(page, 'Low Tide'), await press(page, 'More for Low Tide'), await page.getByRole('dialog').waitFor()),
+    ],
     ['how saving stands', async (page) => (await close(page), await press(page, /^How saving stands/))],
     ['a kit like another', async (page) => (await close(page), await press(page, 'Like another kit, without its sounds'))],
     ['no such kit', async (page) => (await page.goto('/kit/no-such-kit/board'), await page.getByRole('main').waitFor())],
