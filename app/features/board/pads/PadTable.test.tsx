@@ -66,6 +66,9 @@ test('while pads are arranged each sounds as it is taken, and two change places'
   await waitFor(() => expect(mockStrike).toHaveBeenCalledWith(expect.objectContaining({ padId: 'a' })))
   fireEvent.mouseUp(take)
   fireEvent.click(take)
+  fireEvent.click(take) // tapped again it is let go
+  expect(screen.queryByRole('button', { name: 'Swap with Pad c' })).toBeNull()
+  fireEvent.click(take)
   fireEvent.click(screen.getByRole('button', { name: 'Swap with Pad c' }))
   expect(mockEdit.mock.calls[0]![1].length).toBeGreaterThan(0)
 })

@@ -13,6 +13,7 @@ let mockEdit: (edits: PerformanceEdit[]) => void
 const mockHear = jest.fn((..._heard: unknown[]) => undefined)
 const mockResound = jest.fn((_wanted: unknown) => Promise.resolve({ audio: { sampleRateHz: 48000, channels: [[0], [0]] }, fell: [] }))
 const mockWav = jest.fn((..._asked: unknown[]) => Promise.resolve(new ArrayBuffer(4)))
+const mockUnanswered = jest.fn((..._asked: unknown[]) => Promise.resolve<string[]>([]))
 const mockSave = jest.fn((..._file: unknown[]) => undefined)
 const mockNotify = jest.fn((..._words: unknown[]) => undefined)
 jest.mock('../../../documents', () => ({
@@ -39,7 +40,7 @@ jest.mock('../../../audio/performances/resound', () => ({
   resoundedWav: (...asked: unknown[]) => mockWav('wav', ...asked),
   resoundedPads: (...asked: unknown[]) => mockWav('pads', ...asked),
   drawnStrikes: (...asked: unknown[]) => mockWav('draws', ...asked),
-  unanswered: () => Promise.resolve([]),
+  unanswered: (...asked: unknown[]) => mockUnanswered(...asked),
 }))
 jest.mock('../../../ui/device/choose-files', () => ({ saveFile: (...file: unknown[]) => mockSave(...file) }))
 jest.mock('../../../ui/layout/notices', () => ({ notify: (...words: unknown[]) => mockNotify(...words) }))
@@ -157,6 +158,16 @@ test('it is heard as it was or as the kit is now, once or going round', async ()
   mockResound.mockRejectedValueOnce(new Error('This audio is not on this device.'))
   await act(async () => press('Hear it'))
   expect(mockNotify).toHaveBeenLastCalledWith('This audio is not on this device.')
+})
+
+test('pads that nothing answers on other clips are named, on its own ones none', async () => {
+  mockUnanswered.mockResolvedValue(['pad-oar', 'pad-gone'])
+  await act(async () => choose('The kit as it is now'))
+  expect(mockUnanswered).toHaveBeenLastCalledWith(shown, kit)
+  expect(screen.getByText(/^Nothing there is like Oar, low, a pad that is gone: silent/)).toBeTruthy()
+  await act(async () => choose('As it was played'))
+  expect(screen.queryByText(/^Nothing there/)).toBeNull()
+  mockUnanswered.mockResolvedValue([])
 })
 
 test('it leaves as audio, by pads, as MIDI, and one strike many times over', async () => {
