@@ -24,6 +24,7 @@ export {
   writeRing,
 } from './memory/memory'
 export type { EngineMemory } from './memory/memory'
+export { readingTable } from './memory/reading-tables'
 export { readActs } from './acts'
 export { createOffline, renderOffline, toScore } from './offline'
 export type { Listening, Offline, ScoreEvent } from './offline'

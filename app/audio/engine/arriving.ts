@@ -144,7 +144,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
 }
 
 /** Reading many files begins when the screen stands: what is struck before is read at once all the same. */
-function whenQuiet(then: () => void): void {
+export function whenQuiet(then: () => void): void {
   if (typeof requestIdleCallback === 'function') requestIdleCallback(then, { timeout: 1000 })
   else setTimeout(then, 300)
 }

@@ -18,6 +18,7 @@ jest.mock('./arriving', () => ({
   loadWhenReady: (kit: Kit, choice: unknown, loader: { load(kit: Kit, choice: unknown): void }) => {
     loader.load(kit, choice)
   },
+  whenQuiet: (then: () => void) => then(),
 }))
 jest.mock('../files/audio-files', () => ({ readyAudio: () => undefined }))
 jest.mock('./engine-url', () => ({

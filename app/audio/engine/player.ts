@@ -9,6 +9,7 @@ import {
   MAX_CHUNKS,
   MOST_PAIRS,
   readActs,
+  readingTable,
   StatusField,
 } from '@heliaster/core/engine'
 import type { Audio } from '@heliaster/core/audio'
@@ -23,7 +24,7 @@ import type { Act, Stood } from '@heliaster/core/performance'
 import type { EngineOptions } from '../../../core/engine/hosts/messages'
 import { readyAudio } from '../files/audio-files'
 import type { Passing } from '../files/audio-files'
-import { fetchFirst, loadWhenReady } from './arriving'
+import { fetchFirst, loadWhenReady, whenQuiet } from './arriving'
 import { engineUrl, NoSound } from './engine-url'
 import { createKitActs } from './kit-acts'
 import { metersOf, soundedOf } from './meters'
@@ -146,6 +147,7 @@ export async function createPlayer(): Promise<Player> {
     processorOptions: options,
   })
   node.connect(context.destination)
+  whenQuiet(() => readingTable(0)) // nearly every clip is read by it: the first strike does not wait until it is made
   return playerOver(context, { memory, node, shared })
 }
 
