@@ -40,7 +40,7 @@ export function cutHeard(audio: Audio, mono: Float32Array, heard: Heard, setting
   const { grid, minGapSeconds } = settings
   const rate = audio.sampleRateHz
   const onsets = grid
-    ? gridMarks(grid, mono.length, rate, settings.marksStay ? [] : attacksOf(mono, rate, heard.curve))
+    ? gridMarks(grid, mono.length, rate, settings.marksStay ? [] : attacksOf(mono, rate, heard))
     : findHits(mono, rate, heard.strikes, lineOf(settings, heard.strikes), minGapSeconds)
   const hits = hitsAt(audio, mono, onsets.map((onset) => onset.frame), [], heard, placesOf(settings)) // prettier-ignore
   return hits.map((hit, i) => (onsets[i].gridFrame === undefined ? hit : { ...hit, gridFrame: onsets[i].gridFrame }))

@@ -65,17 +65,17 @@ export function findHits(
 /** Time that two hits are apart by at least, where nothing is said. */
 export const MIN_GAP_SECONDS = USUAL_GAP_SECONDS
 
-/** The peaks of the curve itself at or above a line, each placed on its first frame, whatever they belong to. */
+/** The peaks of the curve itself at or above a line, each placed on its first frame as hits are, whatever they belong to. */
 export function findOnsets(
   mono: Float32Array,
   sampleRateHz: number,
-  curve: StrengthCurve,
+  curve: StrengthCurve & Pick<Strikes, 'isCoded'>,
   waterLine: number,
   minGapSeconds: number,
   places: Places = new Map(),
 ): Onset[] {
   const peaks = pickPeaks(curve, waterLine, minGapSeconds * sampleRateHz)
-  if (peaks.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz)
+  if (peaks.length === 0 && waterLine < 1) return aloneInFile(mono, sampleRateHz, curve.isCoded)
   return peaks.map(({ hop, strength }) => ({ frame: placeOf(mono, sampleRateHz, hop, curve, places), strength }))
 }
 

@@ -1,4 +1,5 @@
 import type { CutSettings } from '../kit/source'
+import type { Heard } from './cut'
 import type { Strikes } from './gestures'
 import { findHits, findOnsets } from './onsets'
 import type { Onset, Places } from './onsets'
@@ -17,16 +18,21 @@ export function lineOf({ findsLevel, waterLine }: Pick<CutSettings, 'findsLevel'
 const ATTACK_LINE = 0.3
 const ATTACK_GAP_SECONDS = 0.03
 
+interface HeardCurve {
+  readonly curve: StrengthCurve
+  readonly strikes?: Pick<Strikes, 'isCoded'>
+}
+
 /** The attacks that the marks of a grid may move to. */
-export function attacksOf(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, places?: Places): Onset[] {
-  return findOnsets(mono, sampleRateHz, curve, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
+export function attacksOf(mono: Float32Array, sampleRateHz: number, { curve, strikes }: HeardCurve, places?: Places): Onset[] {
+  return findOnsets(mono, sampleRateHz, { ...curve, isCoded: strikes?.isCoded }, ATTACK_LINE, ATTACK_GAP_SECONDS, places)
 }
 
 /** The first frames of all that a recording is likely to be cut at: its hits over the line it finds, and its attacks. */
-export function likelyPlaces(mono: Float32Array, sampleRateHz: number, curve: StrengthCurve, strikes: Strikes): Places {
+export function likelyPlaces(mono: Float32Array, sampleRateHz: number, heard: Pick<Heard, 'curve' | 'strikes'>): Places {
   const places: Places = new Map()
-  findHits(mono, sampleRateHz, strikes, strikes.line, undefined, places)
-  attacksOf(mono, sampleRateHz, curve, places)
+  findHits(mono, sampleRateHz, heard.strikes, heard.strikes.line, undefined, places)
+  attacksOf(mono, sampleRateHz, heard, places)
   return places
 }
 

@@ -11,12 +11,12 @@ const MOST_COMPARED = MOST_SLICES
 
 /**
  * Where strikes begin within a stretch of a recording, frames of the file, each with room for its attack: what is found there as
- * Cut finds it, with the water where this stretch divides.
+ * Cut finds it, with the water where this stretch divides, and without what a lossy codec spread where one was there before.
  */
-export function strikesWithin(audio: Audio, { startFrame, endFrame }: Stretch): number[] {
+export function strikesWithin(audio: Audio, { startFrame, endFrame }: Stretch, isCoded = false): number[] {
   const rate = audio.sampleRateHz
   const mono = toMono({ ...audio, channels: audio.channels.map((channel) => channel.subarray(startFrame, endFrame)) })
-  const heard = heardStrikes(mono, rate)
+  const heard = heardStrikes(mono, rate, { isCoded })
   const hits = findHits(mono, rate, heard.strikes, lineOf({ findsLevel: true, waterLine: 0 }, heard.strikes), MIN_GAP_SECONDS)
   return hits.map(({ frame }) => startFrame + startFrameOf(frame, rate))
 }

@@ -151,7 +151,7 @@ export const work = {
     held.known.clear()
     const { curve, strikes } = held.heard
     const shown = curveOverLine(curve, strikes)
-    const places = likelyPlaces(held.mono, held.audio.sampleRateHz, curve, strikes)
+    const places = likelyPlaces(held.mono, held.audio.sampleRateHz, held.heard)
     const shared = (of: StrengthCurve) => ({ ...of, strength: handedOn(of.strength) })
     return { curve: shared(curve), shown: shared(shown), levels: summarise(shown.strength), strikes, places }
   },
@@ -193,8 +193,8 @@ export const work = {
 
   /** How a piece of music goes, by all that begins in it; undefined where nothing gathers to a pulse. */
   pace(mono: Float32Array, sampleRateHz: number): Pace | undefined {
-    const { curve } = listenForStrikes(mono, sampleRateHz)
-    return paceOf(attacksOf(mono, sampleRateHz, curve).map(({ frame, strength }) => ({ seconds: frame / sampleRateHz, strength, thing: 0, centreHz: 500 }))) // prettier-ignore
+    const heard = listenForStrikes(mono, sampleRateHz)
+    return paceOf(attacksOf(mono, sampleRateHz, heard).map(({ frame, strength }) => ({ seconds: frame / sampleRateHz, strength, thing: 0, centreHz: 500 }))) // prettier-ignore
   },
   /** What a hit is found by among other sounds. */
   sounding(key: string, { onsetFrame, endFrame }: HitPlace): Sounding | undefined {
@@ -230,7 +230,7 @@ export const work = {
     return pitchOf(toMono(clipAudio(audio, { ...clip, gainDb: 0, fadeInSeconds: 0 })), audio.sampleRateHz)?.hz
   },
   /** Where slices of a stretch begin, by what is struck in it: frames of the file. */
-  slicesAtStrikes: (audio: Audio, stretch: Stretch): number[] => strikesWithin(audio, stretch),
+  slicesAtStrikes: (audio: Audio, stretch: Stretch, isCoded: boolean): number[] => strikesWithin(audio, stretch, isCoded),
   /** Which stretches of a file sound alike, by their places. */
   alikeSlices: (audio: Audio, stretches: readonly Stretch[]): number[][] => alikeStretches(audio, stretches),
   /** Which frequencies of a hit sound when. */

@@ -86,7 +86,7 @@ export function useHits(source: Source, analysis: Analysis): CutHit[] {
   const onsets = useMemo(() => {
     const rate = analysis.audio.sampleRateHz
     const { places } = analysis
-    if (grid) return gridMarks(grid, analysis.mono.length, rate, marksStay ? [] : attacksOf(analysis.mono, rate, analysis.curve, places))
+    if (grid) return gridMarks(grid, analysis.mono.length, rate, marksStay ? [] : attacksOf(analysis.mono, rate, analysis, places))
     return isHeard(analysis) ? findHits(analysis.mono, rate, analysis.strikes, waterLine, minGapSeconds, places) : []
   }, [analysis, waterLine, minGapSeconds, grid, marksStay])
   const markers = useMemo(() => liveMarkers(source, onsets), [source, onsets])

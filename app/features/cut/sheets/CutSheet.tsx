@@ -100,10 +100,11 @@ function startedCut(cut: CutSettings, before: CutSettings['grid']): Partial<CutS
 }
 
 /** How many marks moved, and how far, so that nobody has to guess where a slice begins. */
-function moveWords({ cut }: Source, { mono, audio, curve, places }: Analysis): string {
+function moveWords({ cut }: Source, analysis: Analysis): string {
   if (!cut.grid) return ''
-  const rate = audio.sampleRateHz
-  const marks = gridMarks(cut.grid, mono.length, rate, attacksOf(mono, rate, curve, places))
+  const { mono, places } = analysis
+  const rate = analysis.audio.sampleRateHz
+  const marks = gridMarks(cut.grid, mono.length, rate, attacksOf(mono, rate, analysis, places))
   const moves = gridMoves(marks, rate)
   if (!moves) return 'Every mark stands on its attack already, or has none near it.'
   const would = cut.marksStay ? 'would move' : moves.count === 1 ? 'moves' : 'move'

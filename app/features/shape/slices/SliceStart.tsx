@@ -1,3 +1,4 @@
+import { wasCoded } from '@heliaster/core/kit'
 import type { Clip, Kit } from '@heliaster/core/kit'
 import { beatsWithin } from '@heliaster/core/slices'
 import { useState } from 'react'
@@ -29,7 +30,8 @@ export function SliceStart({ kit, clip, sampleRateHz, onFrames }: Props) {
     setBusy(true)
     try {
       const { audio } = await decodedAudio(clip.audio)
-      const frames = await coreWork().slicesAtStrikes(audio, { startFrame: clip.startFrame, endFrame: clip.endFrame })
+      const isCoded = wasCoded(kit.audio[clip.audio] ?? { name: '' })
+      const frames = await coreWork().slicesAtStrikes(audio, { startFrame: clip.startFrame, endFrame: clip.endFrame }, isCoded)
       say(frames.length < 2 ? 'There is no second strike in it. Cut it on beats, or by hand.' : undefined)
       if (frames.length > 1) onFrames(frames)
     } catch {

@@ -106,6 +106,7 @@ test('slices begin where strikes are found; where there is none, it is said, and
   mockAtStrikes.mockResolvedValueOnce([200, 9000, 30000])
   press('At its strikes')
   await waitFor(() => expect(framesNow()).toEqual([0, 200, 9000, 30000]))
+  expect(mockAtStrikes).toHaveBeenLastCalledWith(expect.anything(), { startFrame: 0, endFrame: 48000 }, false)
 })
 
 test('amounts are drawn over the wave, as one step; those between two places of the pointer too', async () => {
