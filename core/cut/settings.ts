@@ -1,5 +1,4 @@
 import type { CutSettings } from '../kit/source'
-import type { Heard } from './cut'
 import type { Strikes } from './gestures'
 import { findHits, findOnsets } from './onsets'
 import type { Onset, Places } from './onsets'
@@ -29,7 +28,7 @@ export function attacksOf(mono: Float32Array, sampleRateHz: number, { curve, str
 }
 
 /** The first frames of all that a recording is likely to be cut at: its hits over the line it finds, and its attacks. */
-export function likelyPlaces(mono: Float32Array, sampleRateHz: number, heard: Pick<Heard, 'curve' | 'strikes'>): Places {
+export function likelyPlaces(mono: Float32Array, sampleRateHz: number, heard: HeardCurve & { readonly strikes: Strikes }): Places {
   const places: Places = new Map()
   findHits(mono, sampleRateHz, heard.strikes, heard.strikes.line, undefined, places)
   attacksOf(mono, sampleRateHz, heard, places)
