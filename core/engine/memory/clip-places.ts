@@ -11,6 +11,7 @@ import { putReadingTable } from './memory'
 import type { EngineMemory } from './memory'
 import { readingUpTo } from './reading-tables'
 import type { Region, SampleStore } from './sample-store'
+import { createScratch } from './scratch'
 
 /** What a program that is being compiled holds, and what it has to do without. */
 export interface Wants {
@@ -48,6 +49,7 @@ export function createClipPlaces(
   const placed = new Map<string, Placed>()
   /** Rates of audio that was placed. */
   const rates = new Map<AudioHash, number>()
+  const scratch = createScratch()
 
   /** Makes the tables by which clips are read up to so many octaves above the engine's rate; returns the levels they need for that. */
   function putTables(octaves: number): number {
@@ -82,7 +84,7 @@ export function createClipPlaces(
           return undefined
         }
         rates.set(clip.audio, rateHz)
-        const plain = clipSamples(audio, clip)
+        const plain = clipSamples(audio, clip, scratch.clear().roomFor)
         const { channels, laid } = loop ? layLoop(plain, loop, leastRound(levels)) : { channels: plain, laid: loops }
         const region = placeIfRoom(channels, audio.sampleRateHz, levels, laid)
         if (!region) {

@@ -4,12 +4,18 @@ import type { Clip, Repairs } from '../../kit/kit'
 import { dbToGain } from '../math'
 import { repairSections } from './repair-sections'
 
+/** Gives so many samples of silence to write into. */
+export type RoomFor = (frames: number) => Float32Array
+
+const newRoom: RoomFor = (frames) => new Float32Array(frames)
+
 /**
  * The samples a clip plays, at the file's own rate: its region with repairs, channel choice, reverse and fades applied. Gain and
- * polarity are left to the engine, so that changing them copies nothing. Frames outside the file are silence.
+ * polarity are left to the engine, so that changing them copies nothing. Frames outside the file are silence. They lie in room of
+ * their own, or where `roomFor` says.
  */
-export function clipSamples(audio: Audio, clip: Clip): Float32Array[] {
-  const channels = chooseChannels(audio, clip).map((channel) => (clip.reverse ? channel.reverse() : channel))
+export function clipSamples(audio: Audio, clip: Clip, roomFor = newRoom): Float32Array[] {
+  const channels = chooseChannels(audio, clip, roomFor).map((channel) => (clip.reverse ? channel.reverse() : channel))
   for (const channel of channels) applyFades(channel, clip, audio.sampleRateHz)
   return channels
 }
@@ -30,10 +36,10 @@ export function clipKey(clip: Clip): string {
   return [audio, startFrame, endFrame, fadeInSeconds, fadeOutSeconds, reverse, channel, ...repaired].join('|')
 }
 
-function chooseChannels(audio: Audio, clip: Clip): Float32Array[] {
+function chooseChannels(audio: Audio, clip: Clip, roomFor: RoomFor): Float32Array[] {
   const cut = (channel: Float32Array) => {
     if (clip.repairs) return repaired(channel, clip, clip.repairs, audio.sampleRateHz)
-    const copy = new Float32Array(clip.endFrame - clip.startFrame)
+    const copy = roomFor(clip.endFrame - clip.startFrame)
     copy.set(channel.subarray(clip.startFrame, Math.min(clip.endFrame, channel.length)))
     return copy
   }
