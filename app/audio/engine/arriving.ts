@@ -21,8 +21,8 @@ const LATEST_MS = 1500
 interface Arriving {
   kit: Kit
   choice: GrooveChoice | undefined
-  /** Files in the order in which they are wanted. */
-  wanted: AudioHash[]
+  /** Files, in the order in which they are wanted. */
+  readonly wanted: Set<AudioHash>
   readonly beingRead: Map<AudioHash, Promise<void>>
   /** Whether so much comes that what was laid out is not kept at hand besides. */
   isMuch: boolean
@@ -99,11 +99,8 @@ function letGoOfPlaced({ fresh }: Arriving, lacking: ReadonlySet<AudioHash>): vo
 
 /** What was laid out since wants its files as well, after those that are wanted already. */
 function wantMore(loader: KitLoader, state: Arriving, lacking: ReadonlySet<AudioHash>): void {
-  const known = new Set(state.wanted)
-  const more = [...lacking].filter(
-    (hash) => !known.has(hash) && !state.fresh.has(hash) && !state.beingRead.has(hash) && !state.failed.has(hash),
-  )
-  state.wanted.push(...more)
+  const isKnown = (hash: AudioHash) => state.fresh.has(hash) || state.beingRead.has(hash) || state.failed.has(hash)
+  for (const hash of lacking) if (!isKnown(hash)) state.wanted.add(hash)
   if (!state.waitsForQuiet) readOn(loader, state)
 }
 
@@ -112,7 +109,7 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
   const state = arriving.get(loader) ?? {
     kit,
     choice,
-    wanted: [],
+    wanted: new Set(),
     beingRead: new Map(),
     isMuch: false,
     passed: new Set(),
@@ -129,11 +126,11 @@ export function loadWhenReady(kit: Kit, choice: GrooveChoice | undefined, loader
   const isTooMuch = isTooMuchAtHand(Object.values(kit.audio).reduce((sum, { frames, channels }) => sum + frames * channels, 0))
   state.failed.clear()
   state.waitsForQuiet = true // until it is known how much there is to read
-  state.wanted = []
+  state.wanted.clear()
   arriving.set(loader, state)
-  bringAlong(() => [...new Set(state.wanted.map((hash) => recipeOf(hash)?.clip.audio ?? hash))])
+  bringAlong(() => [...new Set([...state.wanted].map((hash) => recipeOf(hash)?.clip.audio ?? hash))])
   const isWhole = loadAll(kit, choice, loader)
-  state.waitsForQuiet = !isWhole || state.wanted.length > FRESH_FILES
+  state.waitsForQuiet = !isWhole || state.wanted.size > FRESH_FILES
   state.isMuch = isTooMuch && state.waitsForQuiet // what is wanted for an edit will be wanted for the next
   if (!state.waitsForQuiet) readOn(loader, state)
   else
@@ -157,11 +154,12 @@ function isFull({ fresh }: Arriving): boolean {
 }
 
 function readOn(loader: KitLoader, state: Arriving): void {
-  while (state.beingRead.size < READERS && state.wanted.length > 0 && !isFull(state)) {
-    const hash = state.wanted.shift()!
+  for (const hash of state.wanted) {
+    if (state.beingRead.size >= READERS || isFull(state)) break
+    state.wanted.delete(hash)
     void read(state, hash).then(() => {
       const isEnough = state.freshFiles >= FRESH_FILES || state.freshSamples >= FRESH_SAMPLES
-      if (isEnough || (state.wanted.length === 0 && state.beingRead.size === 0)) tellArrived(loader, state)
+      if (isEnough || state.wanted.size + state.beingRead.size === 0) tellArrived(loader, state)
       readOn(loader, state)
     })
   }
@@ -215,7 +213,7 @@ function tellArrived(loader: KitLoader, state: Arriving, first?: PadId): void {
 
 /** Once the last of a kit is laid out, what lies about of it can go. */
 function sayWhenAllArrived(state: Arriving): void {
-  if (!state.isComing || state.wanted.length + state.beingRead.size + state.fresh.size > 0) return
+  if (!state.isComing || state.wanted.size + state.beingRead.size + state.fresh.size > 0) return
   state.isComing = false
   performance.mark?.('heliaster-all-arrived') // what the bench waits for
   whenQuiet(() => tidy(state.isMuch))
@@ -235,7 +233,7 @@ export function fetchFirst(
   const pad = state?.kit.pads.find(({ id }) => id === padId)
   if (!state || !pad) return false
   if (!loader.isLaidOut(padId)) loadAll(state.kit, state.choice, loader, padId)
-  else if (state.wanted.length + state.beingRead.size === 0) return false
+  else if (state.wanted.size + state.beingRead.size === 0) return false
   const band = pad.bands.findLast(({ fromVelocity }) => fromVelocity <= velocity)
   const needed = clipsOfPad(band ? { ...pad, bands: [band] } : filledPad(state.kit, pad)).flatMap((clip) =>
     audioForNote(clip, note, padSettings(state.kit, pad).rootNote),
@@ -247,8 +245,10 @@ export function fetchFirst(
     return false
   }
   const struckAt = performance.now()
-  state.wanted = state.wanted.filter((hash) => !missing.includes(hash))
-  for (const hash of missing) hurry(hash)
+  for (const hash of missing) {
+    state.wanted.delete(hash)
+    hurry(hash)
+  }
   void Promise.all(missing.map((hash) => read(state, hash))).then(() => {
     tellArrived(loader, state, padId)
     if (performance.now() - struckAt < LATEST_MS) then()

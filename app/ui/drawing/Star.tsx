@@ -1,6 +1,6 @@
 // Our own drawing of a pad.
 import { memo } from 'react'
-import Svg, { Circle, G, Path } from 'react-native-svg'
+import Svg, { Circle, Path } from 'react-native-svg'
 
 import { usePalette } from '../theme/theme'
 import { CentreMark } from './CentreMark'
@@ -36,38 +36,56 @@ export const Star = memo(function Star({ turns, size, tint, lit, mark = 'dot' }:
   const palette = usePalette()
   const colour = tint ? palette.tints[tint] : palette.kelp
   const radius = size / 2 - 1.5
-  const edges = ringEdges(turns.length)
   const isEmpty = turns.every((count) => count === 0)
   const gap = size < 60 ? 0.75 : 1.5
   return (
     <Svg width={size} height={size} viewBox={`${-size / 2} ${-size / 2} ${size} ${size}`} aria-hidden>
       {isEmpty && <Circle r={radius} fill="none" stroke={palette.muted} strokeWidth={1.25} strokeDasharray="3 4" />}
-      {turns.map((count, band) => (
-        <G key={band}>
-          {(size < SMALL_PX && band < turns.length - 1 ? [0] : Array.from({ length: count }, (_, turn) => turn)).map((turn) => {
-            const isLit = lit?.band === band && lit.turn === turn
-            const arms = size < SMALL_PX && band < turns.length - 1 ? 1 : count
-            const depth = 0.22 + 0.5 * ((band + 1) / turns.length)
-            const path = cell(edges[band] * radius, edges[band + 1] * radius, turn, arms, band === turns.length - 1)
-            return (
-              <Path
-                key={turn}
-                d={path}
-                fill={isLit ? palette.coral : colour}
-                fillOpacity={isLit ? 1 : depth}
-                fillRule="evenodd"
-                stroke={palette.paper}
-                strokeWidth={gap}
-                strokeLinejoin="round"
-              />
-            )
-          })}
-        </G>
+      {turns.map((_, band) => (
+        <Ring
+          key={band}
+          cells={ringCells(turns, band, size, radius)}
+          fill={colour}
+          litFill={palette.coral}
+          depth={0.22 + 0.5 * ((band + 1) / turns.length)}
+          lit={lit?.band === band ? lit.turn : undefined}
+          gap={{ stroke: palette.paper, strokeWidth: gap, strokeLinejoin: 'round' }}
+        />
       ))}
       <CentreMark name={mark} radius={radius * CENTRE_SHARE * MARK_SHARE} colour={lit ? palette.coral : palette.ink} />
     </Svg>
   )
 })
+
+interface RingProps {
+  /** A path for each cell. */
+  readonly cells: readonly string[]
+  readonly fill: string
+  readonly litFill: string
+  readonly depth: number
+  readonly lit?: number
+  readonly gap: { readonly stroke: string; readonly strokeWidth: number; readonly strokeLinejoin: 'round' }
+}
+
+/** A ring is one path, whatever its cells, and one more for the cell that is lit: a kit of thousands of them stands as soon as a small one. */
+function Ring({ cells, fill, litFill, depth, lit, gap }: RingProps) {
+  const others = cells.filter((_, turn) => turn !== lit)
+  return (
+    <>
+      {others.length > 0 && <Path d={others.join(' ')} fill={fill} fillOpacity={depth} fillRule="evenodd" {...gap} />}
+      {lit !== undefined && cells[lit] !== undefined && <Path d={cells[lit]} fill={litFill} fillRule="evenodd" {...gap} />}
+    </>
+  )
+}
+
+/** The cells of a band's ring, or all of it where single ones cannot be told apart. */
+function ringCells(turns: readonly number[], band: number, size: number, radius: number): string[] {
+  const isRim = band === turns.length - 1
+  const edges = ringEdges(turns.length)
+  const count = turns[band]
+  const arms = size < SMALL_PX && !isRim ? 1 : count
+  return Array.from({ length: arms }, (_, turn) => cell(edges[band] * radius, edges[band + 1] * radius, turn, arms, isRim))
+}
 
 /** One arm's part in one ring, from the top clockwise. The outermost ring ends in a round arm. */
 function cell(inner: number, outer: number, turn: number, count: number, isRim: boolean): string {
