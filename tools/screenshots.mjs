@@ -118,6 +118,8 @@ const views = [
       await page.getByRole('button', { name: 'Select', exact: true }).click()
       await page.getByRole('button', { name: 'All 90 shown' }).click()
       await page.getByRole('button', { name: 'Put on pads' }).click()
+      await page.getByRole('button', { name: 'Put all 90 there' }).waitFor()
+      await page.getByText('being listened to').waitFor({ state: 'hidden', timeout: 120000 })
     },
   ],
   [

@@ -67,7 +67,7 @@ interface RingProps {
   readonly gap: { readonly stroke: string; readonly strokeWidth: number; readonly strokeLinejoin: 'round' }
 }
 
-/** A ring is one path, whatever its cells, and one more for the cell that is lit: a kit of thousands of them stands as soon as a small one. */
+/** A ring is one path, however many cells it has, and one more for the cell that is lit: a kit may have thousands. */
 function Ring({ cells, fill, litFill, depth, lit, gap }: RingProps) {
   const others = cells.filter((_, turn) => turn !== lit)
   return (
