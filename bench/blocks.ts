@@ -9,10 +9,13 @@ const VOICES = 128
 const MINUTES = Number(process.env.BENCH_MINUTES ?? 1)
 /** The same minutes are rendered so often: what a block took each time is the engine's own, the rest came between. */
 const RUNS = Number(process.env.BENCH_RUNS ?? 3)
+/** What the machine takes away is looked at for so many blocks, a minute. */
+const MACHINE_BLOCKS = (60 * RATE) / FRAMES
 
 /**
- * How much of the time that a block lasts it takes to render, in 999 of 1000 blocks: as it came, and the least of the runs for
- * each block. The pads are struck one after another, or all 64 of them on one frame, which is one block of 469.
+ * How much of the time that a block lasts it takes to render, in 999 of 1000 blocks: by the clock, by the processor's time, and
+ * the least of the runs for each block. The pads are struck one after another, or all 64 of them on one frame, which is one
+ * block of 469.
  */
 export async function figuresOfBlocks(): Promise<Record<string, Figure>> {
   const engine = await loadEngine()
@@ -20,11 +23,11 @@ export async function figuresOfBlocks(): Promise<Record<string, Figure>> {
   return Object.assign({}, ...figures) as Record<string, Figure>
 }
 
-function blockFigures(engine: Engine, channels: number, isSpread: boolean): Record<string, Figure> {
+export function blockFigures(engine: Engine, channels: number, isSpread: boolean): Record<string, Figure> {
   const runs = Array.from({ length: RUNS }, () => sharesOf(engine, channels, isSpread))
-  const least = runs[0].map((_, block) => Math.min(...runs.map((shares) => shares[block])))
-  const [ours, own] = [runs[0], least].map((shares) => shares.sort((a, b) => a - b))
-  const theirs = blocksOfNothing(ours.length, at(ours, 0.5))
+  const least = runs[0].clock.map((_, block) => Math.min(...runs.map(({ clock }) => clock[block])))
+  const [ours, cpu, own] = [runs[0].clock, runs[0].cpu, least].map((shares) => shares.sort((a, b) => a - b))
+  const theirs = blocksOfNothing(Math.min(ours.length, MACHINE_BLOCKS), at(ours, 0.5))
   const name = `${channels === 1 ? 'mono' : 'stereo'}${isSpread ? '' : '.allAtOnce'}`
   const unit = `% of a block of ${FRAMES} frames, in 999 of 1000 of ${MINUTES} min with ${VOICES} voices; spread: median and most`
   const peer = 'a loop of sums as long as the median block: what this machine takes away by itself'
@@ -35,13 +38,14 @@ function blockFigures(engine: Engine, channels: number, isSpread: boolean): Reco
   })
   return {
     [`blocks.${name}`]: figure(ours),
+    [`blocks.${name}.cpu`]: { ...figure(cpu), unit: `${unit}; the processor's time, which waiting for the machine is no part of` },
     [`blocks.${name}.own`]: { ...figure(own), unit: `${unit}; the least of ${RUNS} runs for each block` },
     [`blocks.${name}.machine`]: { ...figure(theirs), peer },
   }
 }
 
-/** What each block takes, in its order. */
-function sharesOf(engine: Engine, channels: number, isSpread: boolean): Float64Array {
+/** What each block takes, in its order: by the clock, and of the processor. */
+function sharesOf(engine: Engine, channels: number, isSpread: boolean): { clock: Float64Array; cpu: Float64Array } {
   const { kit, audio } = voiceKit(VOICES, channels)
   const { engine: state, loader } = engine.createOffline(kit, RATE, (hash) => audio.get(hash))
   const frames = MINUTES * 60 * RATE
@@ -53,7 +57,21 @@ function sharesOf(engine: Engine, channels: number, isSpread: boolean): Float64A
   )
   const [left, right] = [new Float32Array(FRAMES), new Float32Array(FRAMES)]
   const render = () => engine.render(state, left, right, 0, FRAMES)
-  return Float64Array.from({ length: Math.floor(frames / FRAMES) }, () => shareOf(render))
+  const cpu = new Float64Array(Math.floor(frames / FRAMES))
+  const clock = cpu.map((_, block) =>
+    shareOf(() => {
+      cpu[block] = cpuShareOf(render)
+    }),
+  )
+  return { clock, cpu }
+}
+
+/** How much of the time that a block lasts some work takes of the processor, in per cent: a millionth of a second is 0.04. */
+function cpuShareOf(work: () => unknown): number {
+  const from = process.cpuUsage()
+  work()
+  const { user, system } = process.cpuUsage(from)
+  return (100 * (user + system)) / 1e6 / (FRAMES / RATE)
 }
 
 /** How much of the time that a block lasts some work takes, in per cent. */

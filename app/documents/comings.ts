@@ -43,8 +43,8 @@ export function comingsOf<Doc extends HasId, Edit extends AnyEdit>(
 
   /** Returns how many of them this device still has. */
   async function bringBackMany(ids: readonly string[]): Promise<number> {
-    const found = await Promise.all(ids.map(async (id) => ((await shelf.read(keyOf(id))).row ? [id] : [])))
-    const here = found.flat()
+    const found = await shelf.readMany(ids.map(keyOf))
+    const here = ids.filter((_, i) => found[i].row)
     if (here.length === 0) return 0
     await shelf.write({ add: here.map((id) => outgoing(id, 'restore', [])) })
     await sync(here)

@@ -13,7 +13,8 @@ export function takingUp<Doc extends HasId, Edit extends AnyEdit>({ kind, need, 
 
   /** Looks anew at what is on the shelf, after another page or the server has changed it. */
   async function sync(ids: readonly string[]): Promise<void> {
-    take(new Map(await Promise.all(ids.map(async (id) => [id, await shelf.read(keyOf(id))] as const))))
+    const found = await shelf.readMany(ids.map(keyOf))
+    take(new Map(ids.map((id, i) => [id, found[i]])))
   }
 
   function take(found: ReadonlyMap<string, OnShelf>): void {

@@ -140,7 +140,7 @@ export class CatchUp {
   /** Documents that came with the list are taken over all at once. Returns those that did not come with it. */
   private async takeWhole(kind: Kind, items: readonly DocumentSummary[]): Promise<DocumentSummary[]> {
     const whole = items.filter((item) => item.doc !== undefined && !item.deleted)
-    const held = await Promise.all(whole.map((item) => this.need.shelf.read(documentKey(kind, item.id))))
+    const held = await this.need.shelf.readMany(whole.map((item) => documentKey(kind, item.id)))
     const newer = whole.filter((item, i) => (held[i]!.row?.revision ?? -1) < item.revision && !held[i]!.row?.hidden)
     await this.sender.adoptAll(kind, newer)
     const done = new Set(newer)

@@ -153,14 +153,20 @@ export class Shelf {
 
   /** A document with all that this page knows of it, written or not. */
   async read(key: string): Promise<OnShelf> {
+    return (await this.readMany([key]))[0]
+  }
+
+  /** Documents in the order of their keys, as they are at one moment. */
+  async readMany(keys: readonly string[]): Promise<OnShelf[]> {
+    if (keys.length === 0) return []
     return this.reading(async (db) => {
-      if (!db) return this.withQueue(key, undefined, [])
-      const transaction = db.transaction(['documents', 'outbox'])
-      const [row, batches] = await Promise.all([
-        transaction.objectStore('documents').get(key),
-        transaction.objectStore('outbox').index('key').getAll(key),
+      const transaction = db?.transaction(['documents', 'outbox'])
+      const documents = transaction?.objectStore('documents')
+      const [waiting, ...rows] = await Promise.all([
+        transaction ? batchesOf(transaction.objectStore('outbox'), keys) : new Map<string, Outgoing[]>(),
+        ...keys.map((key) => documents?.get(key)),
       ])
-      return this.withQueue(key, row, batches)
+      return keys.map((key, i) => this.withQueue(key, rows[i], waiting.get(key) ?? []))
     })
   }
 
@@ -172,8 +178,7 @@ export class Shelf {
         transaction.objectStore('documents').index('kind').getAll(kind),
         transaction.objectStore('outbox').getAll(),
       ])
-      const byKey = new Map<string, Outgoing[]>()
-      for (const batch of batches) byKey.set(batch.key, [...(byKey.get(batch.key) ?? []), batch])
+      const byKey = byDocument(batches)
       const keys = new Set([...rows.map((row) => row.key), ...this.queuedKeys(kind)])
       const rowOf = new Map(rows.map((row) => [row.key, row]))
       return new Map([...keys].map((key) => [key, this.withQueue(key, rowOf.get(key), byKey.get(key) ?? [])]))
@@ -254,6 +259,22 @@ export class Shelf {
   private queuedKeys(kind: Kind): string[] {
     return keysOf(this.queue.map(({ job }) => job)).filter((key) => key.startsWith(documentKey(kind, '')))
   }
+}
+
+interface Outbox {
+  getAll(): Promise<Outgoing[]>
+  index(name: 'key'): { getAll(key: string): Promise<Outgoing[]> }
+}
+
+/** What waits for the server of some documents: of one it is looked up, of many all is looked through. */
+async function batchesOf(outbox: Outbox, keys: readonly string[]): Promise<Map<string, Outgoing[]>> {
+  return byDocument(await (keys.length === 1 ? outbox.index('key').getAll(keys[0]) : outbox.getAll()))
+}
+
+function byDocument(batches: readonly Outgoing[]): Map<string, Outgoing[]> {
+  const found = new Map<string, Outgoing[]>()
+  for (const batch of batches) found.set(batch.key, [...(found.get(batch.key) ?? []), batch])
+  return found
 }
 
 interface Rows {

@@ -5,6 +5,7 @@ import { hashAudio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
 
 import { localDb } from '../../sync/local-db'
+import type * as Coming from './coming-in'
 import { AudioMissing } from './from-server'
 import { tidy } from '../workers/let-go'
 import {
@@ -24,12 +25,16 @@ const mockKept = jest.fn()
 const mockDecode = jest.fn()
 const mockPicture = jest.fn()
 const mockOnto = jest.fn()
+const mockComing = () => jest.requireActual<typeof Coming>('./coming-in')
 jest.mock('../../documents', () => ({ device: { filesKept: () => mockKept() } }))
 jest.mock('../workers/workers', () => ({
   coreWork: () => ({
-    hash: async (bytes: ArrayBuffer) =>
-      jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes)),
-    decode: (file: Blob) => mockDecode(file) as unknown,
+    ...mockComing(),
+    file: async (hash: AudioHash) => {
+      const bytes = mockComing().arrivedBytes(hash)
+      return bytes && new Blob([bytes])
+    },
+    decodeHere: (hash: AudioHash) => mockDecode(hash) as unknown,
     decodeOnto: (tray: SharedArrayBuffer, hash: AudioHash) => mockOnto(tray, hash) as unknown,
     picture: (audio: unknown) => mockPicture(audio) as unknown,
   }),
@@ -143,9 +148,12 @@ test('what is only passed on lies on a tray that serves the next file once it is
   expect((await passingAudio(await aFile(), 10)).audio.channels[0]).toHaveLength(5000)
   mockOnto.mockResolvedValueOnce({ ok: false, message: 'Not audio.' })
   await expect(passingAudio(await aFile(), 10)).rejects.toThrow('Not audio.')
-  mockOnto.mockResolvedValueOnce({ ok: true, isElsewhere: true })
+  const elsewhere = someBytes()
+  answers(200, elsewhere)
+  mockOnto.mockResolvedValueOnce(undefined)
+  expect((await passingAudio(hashAudio(elsewhere), 10)).audio.channels[0]).toHaveLength(10)
+  expect(fetch).toHaveBeenCalledTimes(1)
   mockDecode.mockResolvedValue(decodedOf(7))
-  expect((await passingAudio(await aFile(), 10)).audio.channels[0]).toHaveLength(7)
   const kept = await aFile()
   await decodedAudio(kept)
   const before = mockOnto.mock.calls.length
@@ -168,6 +176,14 @@ test('a worker is given a short file as it is, samples that are at hand, and a l
   expect(await soundForWorker(long)).toBe(readyAudio(long))
   await decodedAudio(short)
   expect(await soundForWorker(short)).toBe(readyAudio(short))
+})
+
+test('a file that the device has no room to take in is asked for once, and said to find none', async () => {
+  const bytes = someBytes()
+  answers(200, bytes)
+  mockDecode.mockResolvedValue(undefined)
+  await expect(decodedAudio(hashAudio(bytes))).rejects.toThrow('no room')
+  expect(fetch).toHaveBeenCalledTimes(1)
 })
 
 test('a picture is drawn once, kept on this device, and at hand at once afterwards', async () => {

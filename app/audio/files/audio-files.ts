@@ -6,7 +6,7 @@ import { createStore } from 'zustand/vanilla'
 
 import { localDb } from '../../sync/local-db'
 import { device } from '../../documents'
-import type { CoreWork, Decoded, Sound } from '../workers/core-work'
+import type { CoreWork, Decoded, Failed, Plain, Sound } from '../workers/core-work'
 import { AudioMissing, fromServer } from './from-server'
 import { createAtHand } from './at-hand'
 import { keptFile } from './kept-file'
@@ -47,8 +47,18 @@ export async function audioBytes(hash: AudioHash): Promise<ArrayBuffer> {
 }
 
 /** A file: from this device, else from the server, which is then kept here too. */
-async function audioFile(hash: AudioHash): Promise<Blob> {
-  return (await keptFile(hash)) ?? fromServer(hash)
+function audioFile(hash: AudioHash): Promise<Blob> {
+  return brought(hash, async () => await coreWork().file(hash), keptFile(hash))
+}
+
+/** What the device has of a file; it is brought where it has nothing. Only where there is room for nothing is it gone again then. */
+async function brought<T>(hash: AudioHash, here: () => Promise<T | undefined>, before = here()): Promise<T> {
+  const kept = await before
+  if (kept !== undefined) return kept
+  await fromServer(hash)
+  const come = await here()
+  if (come === undefined) throw new AudioMissing('This device has no room to take this audio in. Make room on it, then reload the page.')
+  return come
 }
 
 export function decodedAudio(hash: AudioHash): Promise<Decoded> {
@@ -89,9 +99,9 @@ export async function passingAudio(hash: AudioHash, samples: number): Promise<Pa
   if (decoded.has(hash) || recipeOf(hash)) return plain(await decodedAudio(hash))
   const tray = takeTray(4 * samples)
   if (!tray) return plain(await decodeFile(hash))
-  let result: Awaited<ReturnType<CoreWork['decodeOnto']>>
+  let result: NonNullable<Awaited<ReturnType<CoreWork['decodeOnto']>>>
   try {
-    result = await coreWork().decodeOnto(tray, hash)
+    result = await brought(hash, async () => await coreWork().decodeOnto(tray, hash))
   } catch (error) {
     putTrayBack(tray)
     throw error
@@ -101,8 +111,7 @@ export async function passingAudio(hash: AudioHash, samples: number): Promise<Pa
     return { audio: { sampleRateHz, channels: onTray(tray, channels, frames) }, done: () => putTrayBack(tray) }
   }
   putTrayBack(tray)
-  if (!result.ok) throw new AudioMissing(result.message)
-  return plain('decoded' in result ? result.decoded : await decodeFile(hash))
+  return plain(decodedOf(result))
 }
 
 /** Whether recordings came by of which not all could stay at hand: those that did are the last ones, not those that are wanted. */
@@ -138,8 +147,10 @@ async function decode(hash: AudioHash): Promise<Decoded> {
   return result
 }
 
-async function decodeFile(hash: AudioHash): Promise<Decoded> {
-  const result = await coreWork().decode(await audioFile(hash))
+const decodeFile = async (hash: AudioHash): Promise<Decoded> =>
+  decodedOf(await brought(hash, async () => await coreWork().decodeHere(hash)))
+
+function decodedOf(result: Failed | Plain): Decoded {
   if (!result.ok) throw new AudioMissing(result.message)
   return result.decoded
 }

@@ -5,17 +5,18 @@ import { hashAudio } from '@heliaster/core/audio'
 import type { AudioHash } from '@heliaster/core/kit'
 
 import { localDb } from '../../sync/local-db'
+import { arrivedBytes } from './coming-in'
 import { AudioMissing, bringAlong, fromServer, hurry } from './from-server'
+import { keptFile } from './kept-file'
 
-/** What a worker waits for before it answers. */
+jest.mock('../workers/workers', () => ({ coreWork: () => jest.requireActual<object>('./coming-in') }))
+/** What the worker waits for before it knows a hash. */
 let mockSlow: Promise<void> | undefined
-jest.mock('../workers/workers', () => ({
-  coreWork: () => ({
-    hash: async (bytes: ArrayBuffer) => (
-      await mockSlow,
-      jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(new Uint8Array(bytes))
-    ),
-  }),
+jest.mock('../workers/hash-of', () => ({
+  hashOf: async (bytes: Uint8Array) => (
+    await mockSlow,
+    jest.requireActual<{ hashAudio: typeof hashAudio }>('@heliaster/core/audio').hashAudio(bytes)
+  ),
 }))
 
 let turn = 0
@@ -63,7 +64,11 @@ function aServerWith(
   return { asked, holdUp: (until: Promise<void>) => (hold = until) }
 }
 
-const bytesOf = async (hash: AudioHash) => new Uint8Array(await (await fromServer(hash)).arrayBuffer())
+/** A file's bytes, from the moment at which it is said to be here. */
+async function bytesOf(hash: AudioHash): Promise<Uint8Array> {
+  await fromServer(hash)
+  return arrivedBytes(hash) ?? new Uint8Array(await (await keptFile(hash))!.arrayBuffer())
+}
 const kept = async (hash: AudioHash) => (await localDb()).get('audio', hash)
 const along = (files: readonly { hash: AudioHash }[]) => bringAlong(() => files.map(({ hash }) => hash))
 
@@ -178,4 +183,52 @@ test('a file that is wanted now waits for no others', async () => {
   expect(asked).toContain(files[1].hash)
   goOn()
   expect(await first).toEqual(files[0].bytes)
+})
+
+test('what came lies at hand until it was taken and is kept; of more than 16 MB what came last stays', async () => {
+  const [small, ...large] = [9, 12e6, 12e6].map(aFile)
+  aServerWith([small, ...large])
+  await fromServer(small.hash)
+  expect(arrivedBytes(small.hash)).toEqual(small.bytes)
+  expect(arrivedBytes(small.hash)).toBeUndefined()
+  for (const { hash } of large) await fromServer(hash)
+  expect(large.map(({ hash }) => arrivedBytes(hash)?.length)).toEqual([undefined, 12e6])
+  expect(await (await keptFile(large[0].hash))!.arrayBuffer()).toHaveProperty('byteLength', 12e6)
+})
+
+test('on a device without room a file is at hand as often as it is asked for, and comes again once it is gone', async () => {
+  const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError')
+  })
+  const file = aFile(30)
+  const { asked } = aServerWith([file])
+  await fromServer(file.hash)
+  for (let i = 0; i < 3; i++) expect(arrivedBytes(file.hash)).toEqual(file.bytes)
+  put.mockRestore()
+  expect(await kept(file.hash)).toBeUndefined()
+  await fromServer(file.hash)
+  expect(asked).toEqual([file.hash, file.hash])
+  expect((await kept(file.hash))?.uploaded).toBe(1)
+})
+
+test('a line that brings nothing for ten seconds is dead, however long the worker was at other work', async () => {
+  jest.useFakeTimers({ doNotFake: ['setTimeout', 'setImmediate', 'nextTick', 'queueMicrotask'] })
+  const file = aFile(30)
+  let hung = 0
+  const hangs = (signal: AbortSignal) =>
+    new Promise<Response>((_, reject) => {
+      hung++
+      signal.addEventListener('abort', () => reject(new DOMException('ended', 'AbortError')))
+    })
+  globalThis.fetch = jest.fn((_: string, { signal }: RequestInit) => hangs(signal!)) as typeof fetch
+  const said = fromServer(file.hash).then(
+    () => 'here',
+    (reason: Error) => reason.message,
+  )
+  while (hung === 0) await new Promise((then) => setImmediate(then))
+  jest.advanceTimersByTime(9999)
+  expect(await Promise.race([said, 'none yet'])).toBe('none yet')
+  jest.advanceTimersByTime(1)
+  expect(await said).toContain('the server cannot be reached')
+  jest.useRealTimers()
 })

@@ -33,6 +33,7 @@ import type { Stretch } from '@heliaster/core/slices'
 import { transfer } from 'comlink'
 
 import type { ClipLook } from '../files/clip-look'
+import { arrivedBytes, comeAlone, comeTogether } from '../files/coming-in'
 import { keptFile } from '../files/kept-file'
 import { pictureOf } from '../files/picture'
 import { hashOf } from './hash-of'
@@ -68,12 +69,12 @@ export interface HitPlace {
 /** Samples, or a file of which nobody but the worker needs them. */
 export type Sound = Audio | Blob
 
-interface Failed {
+export interface Failed {
   readonly ok: false
   readonly message: string
 }
 
-interface Plain {
+export interface Plain {
   readonly ok: true
   readonly decoded: Decoded
 }
@@ -84,12 +85,6 @@ interface OnTray {
   readonly sampleRateHz: number
   readonly channels: number
   readonly frames: number
-}
-
-/** This device does not keep it. */
-interface Elsewhere {
-  readonly ok: true
-  readonly isElsewhere: true
 }
 
 interface Kept {
@@ -108,18 +103,20 @@ const kept = new Map<string, Kept>()
 /** The heavy work on recordings, away from the page. */
 export const work = {
   hash: (bytes: ArrayBuffer) => hashOf(new Uint8Array(bytes)),
-  async decode(file: Blob): Promise<Failed | Plain> {
-    const result = await decodeFile(file)
-    if (!result.ok) return result
-    const audio = { ...result.decoded.audio, channels: result.decoded.audio.channels.map(handedOn) }
-    return transfer({ ok: true as const, decoded: { ...result.decoded, audio } }, audio.channels.flatMap(ownBuffer))
+  comeAlone,
+  comeTogether,
+  /** A file that this device keeps, or that has just come to it. */
+  file: fileHere,
+  decode: async (file: Blob): Promise<Failed | Plain> => asMessage(await decodeFile(file)),
+  /** Decodes a file that this device keeps, or that has just come to it; undefined where it is elsewhere. */
+  async decodeHere(hash: AudioHash): Promise<Failed | Plain | undefined> {
+    const result = await decodedHere(hash)
+    return result && asMessage(result)
   },
-  /** Decodes a file that this device keeps onto a tray, one channel behind the other; what does not fit on it comes by itself. */
-  async decodeOnto(tray: SharedArrayBuffer, hash: AudioHash): Promise<Failed | Plain | OnTray | Elsewhere> {
-    const file = await keptFile(hash)
-    if (!file) return { ok: true, isElsewhere: true }
-    const result = await decodeFile(file)
-    if (!result.ok) return result
+  /** The same onto a tray, one channel behind the other; what does not fit on it comes by itself. */
+  async decodeOnto(tray: SharedArrayBuffer, hash: AudioHash): Promise<Failed | Plain | OnTray | undefined> {
+    const result = await decodedHere(hash)
+    if (!result?.ok) return result
     const { channels, sampleRateHz } = result.decoded.audio
     const frames = channels[0]?.length ?? 0
     if (4 * channels.length * frames > tray.byteLength)
@@ -280,9 +277,34 @@ function lookOfClip(audio: Audio, clip: Clip): ClipLook {
   return look
 }
 
+async function fileHere(hash: AudioHash): Promise<Blob | undefined> {
+  const bytes = arrivedBytes(hash)
+  return bytes ? new Blob([bytes]) : keptFile(hash)
+}
+
+async function decodedHere(hash: AudioHash): Promise<Failed | Plain | undefined> {
+  const bytes = arrivedBytes(hash)
+  if (bytes) return decodeBytes(bytes)
+  const file = await keptFile(hash)
+  return file && decodeFile(file)
+}
+
+/** What was decoded, for the page. */
+function asMessage(result: Failed | Plain): Failed | Plain {
+  if (!result.ok) return result
+  const audio = { ...result.decoded.audio, channels: result.decoded.audio.channels.map(handedOn) }
+  return transfer({ ok: true as const, decoded: { ...result.decoded, audio } }, audio.channels.flatMap(ownBuffer))
+}
+
 async function decodeFile(file: Blob): Promise<Failed | Plain> {
-  const result = await readAudioFile(new Uint8Array(await file.arrayBuffer()))
-  letGo(file.size + HANDLE_BYTES)
+  const result = await decodeBytes(new Uint8Array(await file.arrayBuffer()))
+  letGo(HANDLE_BYTES)
+  return result
+}
+
+async function decodeBytes(bytes: Uint8Array<ArrayBuffer>): Promise<Failed | Plain> {
+  const result = await readAudioFile(bytes)
+  letGo(bytes.length)
   if (!result.ok) return result
   const { audio, cues, notes } = result.file
   return { ok: true, decoded: { audio, cueFrames: cues.map((cue) => cue.frame), notes } }
