@@ -95,7 +95,7 @@ interface Kept {
 }
 
 /** Browser and worker hold more of a file that was read than its bytes, of 2,000 of them 42 MB in the browser alone: counted as so much, they are made to look often. */
-const HANDLE_BYTES = 100e3
+const HANDLE_BYTES = 250e3
 const KEPT = 3
 const LOOK_COLUMNS = 40
 const kept = new Map<string, Kept>()
