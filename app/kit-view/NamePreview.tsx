@@ -12,7 +12,7 @@ const SHOWN = 60
 /** New names beside the old ones, before anything is changed. */
 export function NamePreview({ names }: Props) {
   return (
-    <View aria-label="The new names" style={{ gap: 4 }}>
+    <View role="group" aria-label="The new names" style={{ gap: 4 }}>
       {names.slice(0, SHOWN).map(({ id, before, after }) => (
         <View key={id} style={{ flexDirection: 'row', gap: 10 }}>
           <Text look="small" tone="muted" numberOfLines={1} style={{ flex: 1 }}>

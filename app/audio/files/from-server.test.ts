@@ -23,7 +23,7 @@ let turn = 0
 /** A file of so many bytes that is like no other. */
 function aFile(length: number): { hash: AudioHash; bytes: Uint8Array<ArrayBuffer> } {
   turn++
-  const bytes = Uint8Array.from({ length }, (_, i) => (i < 4 ? turn >> (8 * i) : i * 7))
+  const bytes = new Uint8Array(length).map((_, i) => (i < 4 ? turn >> (8 * i) : i * 7))
   return { hash: hashAudio(bytes), bytes }
 }
 

@@ -21,7 +21,7 @@ const nameOf = (one: { own: { name?: string } }) => one.own.name ?? ''
 test('each pad is a star with its name and how it is filled, and no more than can be looked at', () => {
   const { plan } = planOf(() => true)
   const { unmount } = render(<Stars plan={plan} pads={[pad('Hull'), pad('Deck')]} nameOf={nameOf} />)
-  expect(screen.getByLabelText('What will be made').querySelectorAll('svg')).toHaveLength(2)
+  expect(screen.getByRole('group', { name: 'What will be made' }).querySelectorAll('svg')).toHaveLength(2)
   expect(screen.getAllByText('2 microphones: close, room; 3 bands; 2 turns each')).toHaveLength(2)
   unmount()
   render(<Stars pads={Array.from({ length: 30 }, (_, i) => pad(`Pad ${i}`))} nameOf={nameOf} />)

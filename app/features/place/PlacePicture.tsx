@@ -21,7 +21,7 @@ interface Props {
 export function Stars({ plan, pads, nameOf }: Props) {
   const isOne = pads.length === 1
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'center' }} aria-label="What will be made">
+    <View role="group" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 14, justifyContent: 'center' }} aria-label="What will be made">
       {pads.slice(0, MOST_STARS).map((pad, i) => (
         <View key={pad.id} style={{ alignItems: 'center', width: isOne ? '100%' : 92, gap: 4 }}>
           <Star size={isOne ? 150 : 64} turns={pad.bands.map((band) => band.turns.length)} />

@@ -42,7 +42,7 @@ export function SendPicture({ toSend, sending, onHear }: Props & { readonly onHe
     return <RhythmThings {...{ hits, source, pads, onHear, rhythm, takesTempo }} kitBpm={kit.tempoBpm} onTakesTempo={setWantsTempo} />
   if (way === 'bands') return pads[0] ? <LoudnessDots bands={pads[0].bands} loudnessOf={loudnessOf} height={170} /> : null
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
+    <View role="group" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, justifyContent: 'center' }} aria-label="What will be made">
       {pads.slice(0, MOST_STARS).map((pad) => (
         <Star key={pad.id} size={isEach ? 36 : 112} turns={pad.bands.map((band) => band.turns.length)} />
       ))}

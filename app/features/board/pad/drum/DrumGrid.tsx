@@ -105,7 +105,7 @@ function Cell({
       {inner}
     </Pressable>
   ) : (
-    <View aria-label={`${where}: ${said}`} style={look}>
+    <View role="group" aria-label={`${where}: ${said}`} style={look}>
       {inner}
     </View>
   )

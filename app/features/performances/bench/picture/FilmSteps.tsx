@@ -50,7 +50,7 @@ export function FilmSteps({ performance, pictured }: Props) {
       )}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, flexWrap: 'wrap' }}>
         <IconButton name="chevron-left" label="A picture back" onPress={() => step(-1)} />
-        <Text look="figures" aria-label="Timecode" style={{ fontSize: 20 }}>
+        <Text look="figures" role="timer" aria-label="Timecode" style={{ fontSize: 20 }}>
           {timecodeOf(rate, startPictures + seen)}
         </Text>
         <IconButton name="chevron-right" label="A picture on" onPress={() => step(1)} />

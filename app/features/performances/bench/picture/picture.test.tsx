@@ -46,7 +46,7 @@ function Shown() {
   )
 }
 const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }))
-const timecode = () => screen.getByLabelText('Timecode').textContent
+const timecode = () => screen.getByRole('timer', { name: 'Timecode' }).textContent
 const film = () => screen.getByLabelText<HTMLVideoElement>('The film')
 
 let played: string[]
