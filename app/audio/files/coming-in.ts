@@ -18,22 +18,26 @@ class OutOfReach extends NotCome {}
 
 interface Arrived {
   readonly bytes: Uint8Array<ArrayBuffer>
+  /** Whether it was tried to keep it: what was not stays here. */
+  isTried: boolean
   isKept: boolean
   isTaken: boolean
 }
 
 /** What came lies here until it is kept on the device and was taken once, so much of it: most is decoded as soon as it has come. */
 const MOST_BYTES = 16e6
+/** Of an answer so much is kept together. */
+const KEPT_TOGETHER_BYTES = 4e6
 const arrived = new Map<AudioHash, Arrived>()
 
 function hold(hash: AudioHash, bytes: Uint8Array<ArrayBuffer>): void {
   arrived.delete(hash)
   let room = MOST_BYTES - bytes.length
-  for (const [other, { bytes: held }] of [...arrived].reverse()) {
-    room -= held.length
-    if (room < 0) arrived.delete(other)
+  for (const [other, held] of [...arrived].reverse()) {
+    room -= held.bytes.length
+    if (room < 0 && held.isTried) arrived.delete(other)
   }
-  arrived.set(hash, { bytes, isKept: false, isTaken: false })
+  arrived.set(hash, { bytes, isTried: false, isKept: false, isTaken: false })
 }
 
 /** What came of a file a moment ago. */
@@ -58,6 +62,8 @@ async function keep(hashes: readonly AudioHash[]): Promise<void> {
     await Promise.all([...puts, done])
   } catch {
     return // what is said of room says so
+  } finally {
+    for (const { held } of files) held.isTried = true
   }
   for (const { hash, held } of files) {
     held.isKept = true
@@ -88,7 +94,14 @@ export async function comeTogether(
   asked: readonly AudioHash[],
   came: (hash: AudioHash, isWhole: boolean) => void | Promise<void>,
 ): Promise<Lacking> {
-  const here: AudioHash[] = []
+  let here: AudioHash[] = []
+  let hereBytes = 0
+  const keepHere = (): Promise<void> => {
+    const hashes = here
+    here = []
+    hereBytes = 0
+    return keep(hashes)
+  }
   const checks: Promise<void>[] = []
   let outOfReach: Lacking
   try {
@@ -100,8 +113,10 @@ export async function comeTogether(
       if (isWhole) {
         hold(hash, bytes)
         here.push(hash)
+        hereBytes += bytes.length
       }
       await came(hash, isWhole)
+      if (hereBytes >= KEPT_TOGETHER_BYTES) await keepHere()
     }
     if (hashes.length > 1) await readTogether(hashes, (hash, bytes) => void checks.push(check(hash, bytes)))
   } catch (reason) {
@@ -109,7 +124,7 @@ export async function comeTogether(
     if (reason instanceof OutOfReach) outOfReach = reason.message
   }
   await Promise.allSettled(checks) // what came before the line broke is here
-  await keep(here)
+  await keepHere()
   return outOfReach
 }
 

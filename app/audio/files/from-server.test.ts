@@ -196,6 +196,19 @@ test('what came lies at hand until it was taken and is kept; of more than 16 MB 
   expect(await (await keptFile(large[0].hash))!.arrayBuffer()).toHaveProperty('byteLength', 12e6)
 })
 
+test('of an answer larger than what may lie at hand every file is here, and kept', async () => {
+  const files = [6e6, 6e6, 6e6, 6e6].map(aFile)
+  const heads = files.map(({ bytes }) => new Uint8Array([24, 16, 8, 0].map((shift) => bytes.length >> shift)))
+  globalThis.fetch = jest.fn(async () => new Response(new Blob(files.flatMap(({ bytes }, i) => [heads[i], bytes])))) as typeof fetch
+  along(files.slice(1))
+  const all = await Promise.all(files.map(({ hash }) => bytesOf(hash)))
+  expect(all.map((bytes, i) => Buffer.from(bytes).equals(files[i].bytes))).toEqual([true, true, true, true])
+  expect(fetch).toHaveBeenCalledTimes(1)
+  along([])
+  for (const { hash } of files) await fromServer(hash) // waits until all are kept
+  for (const { hash } of files) expect((await kept(hash))?.uploaded).toBe(1)
+})
+
 test('on a device without room a file is at hand as often as it is asked for, and comes again once it is gone', async () => {
   const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError')

@@ -69,7 +69,10 @@ export function hurry(hash: AudioHash): void {
 /** Files of which `coming` knows already. One alone is asked for by itself. */
 async function comeTogether(asked: readonly AudioHash[]): Promise<void> {
   const settle = (hash: AudioHash, isHere: boolean) => coming.get(hash)?.settle(isHere)
-  const outOfReach = await coreWork().comeTogether(asked, proxy(settle))
+  // Whatever else goes wrong, each is asked for by itself, which says why it does not come.
+  const outOfReach = await coreWork()
+    .comeTogether(asked, proxy(settle))
+    .catch(() => undefined)
   for (const hash of asked) {
     if (outOfReach) coming.get(hash)?.fail(new AudioMissing(outOfReach))
     hurry(hash)
